@@ -1,0 +1,13 @@
+/** Core, server and command line run under plain Node; the interface is driven in a browser by Playwright. */
+module.exports = {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/src', '<rootDir>/tests'],
+  transform: {
+    '^.+\\.(t|j)sx?$': [
+      '@swc/jest',
+      { jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } } },
+    ],
+  },
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid)/)'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+};

@@ -1,0 +1,190 @@
+/**
+ * The one way to change a design: a list of typed edits, applied as a whole or not at all. Applying gives the new
+ * design and the inverse list that takes it back.
+ */
+import { z } from 'zod';
+import type { Fault } from './fault';
+import { faultsOf } from './fault';
+import { integrityFaults } from './integrity';
+import type { Touch } from './integrity';
+import { COLLECTIONS, KINDS, designSchema } from './schema';
+import type { AnyElement, Design, ElementOf, Kind } from './schema';
+import { wording } from './wording';
+
+const SETTINGS = ['name', 'mode', 'costScale', 'bundleCost'] as const;
+const kind = z.enum(KINDS as [Kind, ...Kind[]]);
+
+/** What travels and is stored. Values are checked against the element's own schema when the edit is applied. */
+export const editSchema = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('add'), kind, value: z.looseObject({ id: z.string() }), at: z.int().min(0).optional() }),
+  z.strictObject({ type: z.literal('remove'), kind, id: z.string() }),
+  /** `field` is a field of the element, or `field.key` for one entry of a per-VLAN table; null takes it away. */
+  z.strictObject({
+    type: z.literal('set'),
+    kind,
+    id: z.string(),
+    field: z.string().regex(/^[a-zA-Z]+(\.\d+)?$/),
+    value: z.json(),
+  }),
+  z.strictObject({ type: z.literal('settings'), field: z.enum(SETTINGS), value: z.string() }),
+]);
+export type Edit = z.infer<typeof editSchema>;
+
+export type Applied = { ok: true; design: Design; inverse: Edit[] } | { ok: false; faults: Fault[] };
+
+type Plain = Record<string, unknown>;
+
+/** Edit that adds an element, at the end of its list or at an index. */
+export function addElement<K extends Kind>(kindOf: K, value: ElementOf[K], at?: number): Edit {
+  return { type: 'add', kind: kindOf, value: value as { id: string }, ...(at === undefined ? {} : { at }) };
+}
+
+/** Edit that sets one field of an element; undefined or null takes the field away. */
+export function setField<K extends Kind>(
+  kindOf: K,
+  id: string,
+  field: (keyof ElementOf[K] & string) | `${'vlanPriority' | 'vlanCost'}.${number}`,
+  value: unknown,
+): Edit {
+  return { type: 'set', kind: kindOf, id, field, value: (value ?? null) as never };
+}
+
+function withField(element: Plain, field: string, value: unknown): { next: Plain; before: unknown } {
+  const [outer, inner] = field.split('.') as [string, string?];
+  const next = { ...element };
+  if (inner === undefined) {
+    const before = next[outer] ?? null;
+    if (value === null) delete next[outer];
+    else next[outer] = value;
+    return { next, before };
+  }
+  const table = { ...(next[outer] as Plain | undefined) };
+  const before = table[inner] ?? null;
+  if (value === null) delete table[inner];
+  else table[inner] = value;
+  if (Object.keys(table).length === 0) delete next[outer];
+  else next[outer] = table;
+  return { next, before };
+}
+
+/** Lists that have been copied for writing, and where each element stands in them. */
+class Draft {
+  readonly lists = new Map<Kind, AnyElement[]>();
+  private readonly places = new Map<Kind, Map<string, number>>();
+  constructor(readonly base: Design) {}
+
+  list(of: Kind): AnyElement[] {
+    let list = this.lists.get(of);
+    if (!list) this.lists.set(of, (list = [...this.base[COLLECTIONS[of].list]]));
+    return list;
+  }
+
+  find(of: Kind, id: string): number {
+    let places = this.places.get(of);
+    if (!places) this.places.set(of, (places = new Map(this.list(of).map((e, i) => [e.id, i]))));
+    return places.get(id) ?? -1;
+  }
+
+  insert(of: Kind, element: AnyElement, at?: number): void {
+    const list = this.list(of);
+    if (at === undefined || at >= list.length) {
+      this.places.get(of)?.set(element.id, list.length);
+      list.push(element);
+    } else {
+      list.splice(at, 0, element);
+      this.places.delete(of);
+    }
+  }
+
+  take(of: Kind, index: number): void {
+    this.list(of).splice(index, 1);
+    this.places.delete(of);
+  }
+}
+
+/**
+ * Applies all edits in turn, then checks the touched elements and the rules between elements. Either every edit
+ * holds, or none and the faults say why. The path of a fault leads into the design as it would have become.
+ */
+export function applyEdits(design: Design, edits: readonly Edit[]): Applied {
+  const draft = new Draft(design);
+  const settings: Plain = {};
+  const inverse: Edit[] = [];
+  const touched = new Set<Touch>();
+  const touchedElements = new Map<Kind, Set<string>>();
+  const faults: Fault[] = [];
+  const touch = (of: Kind, id: string, field: string) => {
+    touched.add(`${of}.${field}`);
+    touchedElements.set(of, (touchedElements.get(of) ?? new Set()).add(id));
+  };
+
+  edits.forEach((edit, n) => {
+    if (edit.type === 'settings') {
+      inverse.unshift({ ...edit, value: String(settings[edit.field] ?? design[edit.field]) });
+      settings[edit.field] = edit.value;
+      touched.add('settings');
+      return;
+    }
+    const id = edit.type === 'add' ? edit.value.id : edit.id;
+    const index = draft.find(edit.kind, id);
+    if (edit.type === 'add') {
+      if (index >= 0) return void faults.push({ code: 'duplicate-id', path: ['edits', n], sentence: wording.duplicateId(id) });
+      draft.insert(edit.kind, edit.value as unknown as AnyElement, edit.at);
+      inverse.unshift({ type: 'remove', kind: edit.kind, id });
+    } else if (index < 0) {
+      return void faults.push({ code: 'no-target', path: ['edits', n], sentence: wording.noEditTarget(edit.kind, id) });
+    } else if (edit.type === 'remove') {
+      const value = draft.list(edit.kind)[index]!;
+      draft.take(edit.kind, index);
+      inverse.unshift({ type: 'add', kind: edit.kind, value: value as { id: string }, at: index });
+    } else {
+      const { next, before } = withField(draft.list(edit.kind)[index] as unknown as Plain, edit.field, edit.value);
+      draft.list(edit.kind)[index] = next as unknown as AnyElement;
+      inverse.unshift({ ...edit, value: before as never });
+    }
+    touch(edit.kind, id, edit.type === 'set' ? edit.field.split('.')[0]! : '*');
+  });
+  if (faults.length > 0) return { ok: false, faults };
+
+  const lists = Object.fromEntries([...draft.lists].map(([of, list]) => [COLLECTIONS[of].list, list]));
+  const next = { ...design, ...settings, ...lists } as Design;
+  if (touched.has('settings')) {
+    const checked = designSchema.pick({ name: true, mode: true, costScale: true, bundleCost: true }).safeParse({
+      name: next.name,
+      mode: next.mode,
+      costScale: next.costScale,
+      bundleCost: next.bundleCost,
+    });
+    if (!checked.success) faults.push(...faultsOf(checked.error));
+  }
+  for (const [of, ids] of touchedElements)
+    for (const id of ids) {
+      const index = draft.find(of, id);
+      if (index < 0) continue;
+      const checked = COLLECTIONS[of].schema.safeParse(draft.list(of)[index]);
+      if (checked.success) draft.list(of)[index] = checked.data as AnyElement;
+      else faults.push(...faultsOf(checked.error, [COLLECTIONS[of].list, index]));
+    }
+  if (faults.length === 0) faults.push(...integrityFaults(next, touched));
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, design: next, inverse };
+}
+
+/** What an edit writes to: two lists of edits that share none of these can be applied in either order. */
+export function editTargets(edits: readonly Edit[]): Set<string> {
+  return new Set(
+    edits.map((edit) =>
+      edit.type === 'settings'
+        ? `settings\n${edit.field}`
+        : edit.type === 'set'
+          ? `${edit.kind}\n${edit.id}\n${edit.field}`
+          : `${edit.kind}\n${edit.type === 'add' ? edit.value.id : edit.id}`,
+    ),
+  );
+}
+
+/** Whether two lists of edits write to the same place, or one adds or removes what the other changes. */
+export function editsCollide(a: readonly Edit[], b: readonly Edit[]): boolean {
+  const [ta, tb] = [editTargets(a), editTargets(b)];
+  const owner = (target: string) => target.split('\n').slice(0, 2).join('\n');
+  return [...ta].some((t) => tb.has(t) || tb.has(owner(t))) || [...tb].some((t) => ta.has(owner(t)));
+}

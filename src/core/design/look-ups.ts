@@ -1,0 +1,68 @@
+/** Finding things in a design. Indices are built once per list and kept as long as the list lives. */
+import type { Bundle, Design, Host, Link, LinkEnd, Port, Segment, Switch } from './schema';
+
+function remembered<K extends object, V>(build: (key: K) => V): (key: K) => V {
+  const known = new WeakMap<K, V>();
+  return (key) => {
+    let value = known.get(key);
+    if (value === undefined) known.set(key, (value = build(key)));
+    return value;
+  };
+}
+
+const byId = remembered((list: readonly { id: string }[]) => new Map(list.map((e) => [e.id, e])));
+
+export const switchById = (design: Design, id: string) => byId(design.switches).get(id) as Switch | undefined;
+export const portById = (design: Design, id: string) => byId(design.ports).get(id) as Port | undefined;
+export const linkById = (design: Design, id: string) => byId(design.links).get(id) as Link | undefined;
+export const segmentById = (design: Design, id: string) => byId(design.segments).get(id) as Segment | undefined;
+export const bundleById = (design: Design, id: string) => byId(design.bundles).get(id) as Bundle | undefined;
+export const hostById = (design: Design, id: string) => byId(design.hosts).get(id) as Host | undefined;
+
+const grouped = remembered((ports: readonly { switch: string }[]) => Map.groupBy(ports, (p) => p.switch));
+
+/** Ports of a switch, in the order of the design. */
+export const portsOf = (design: Design, switchId: string): readonly Port[] =>
+  (grouped(design.ports).get(switchId) ?? []) as Port[];
+export const bundlesOf = (design: Design, switchId: string): readonly Bundle[] =>
+  (grouped(design.bundles).get(switchId) ?? []) as Bundle[];
+
+const linkByPort = remembered((links: readonly Link[]) => {
+  const map = new Map<string, Link>();
+  for (const link of links)
+    for (const end of [link.a, link.b]) if ('port' in end) map.set(end.port, link);
+  return map;
+});
+/** The cable in a port. */
+export const linkAt = (design: Design, portId: string): Link | undefined => linkByPort(design.links).get(portId);
+
+const segmentByPort = remembered(
+  (segments: readonly Segment[]) => new Map(segments.flatMap((s) => s.ports.map((port) => [port, s] as const))),
+);
+/** The shared segment that a port is attached to. */
+export const segmentAt = (design: Design, portId: string): Segment | undefined =>
+  segmentByPort(design.segments).get(portId);
+
+const bundleByPort = remembered(
+  (bundles: readonly Bundle[]) => new Map(bundles.flatMap((b) => b.members.map((port) => [port, b] as const))),
+);
+/** The bundle that a port is a member of. */
+export const bundleAt = (design: Design, portId: string): Bundle | undefined => bundleByPort(design.bundles).get(portId);
+
+/** The other end of a link, seen from a port. */
+export function farEnd(link: Link, portId: string): LinkEnd {
+  return 'port' in link.a && link.a.port === portId ? link.b : link.a;
+}
+
+/** Mb/s of a link: the lower of its ends; a host's card follows the switch. */
+export function linkSpeed(design: Design, link: Link): number {
+  const speeds = [link.a, link.b].flatMap((end) => ('port' in end ? [portById(design, end.port)?.speed ?? 0] : []));
+  return Math.min(...speeds);
+}
+
+/** `quay-a port 3`, for sentences. */
+export function portLabel(design: Design, portId: string): string {
+  const port = portById(design, portId);
+  if (!port) return `'${portId}'`;
+  return `'${port.name}' of ${switchById(design, port.switch)?.name ?? port.switch}`;
+}

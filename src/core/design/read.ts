@@ -1,0 +1,37 @@
+/** Reading a design that comes from outside: a file, a request, an older release. */
+import type { Fault } from './fault';
+import { faultsOf } from './fault';
+import { integrityFaults } from './integrity';
+import type { Design } from './schema';
+import { DESIGN_FORMAT, DESIGN_VERSION, designSchema } from './schema';
+import { wording } from './wording';
+
+export type ReadDesign = { ok: true; design: Design } | { ok: false; faults: Fault[] };
+
+/** A parsed JSON value as a design, or every fault in it. */
+export function readDesign(value: unknown): ReadDesign {
+  const document = value as { format?: unknown; version?: unknown } | null;
+  if (typeof document !== 'object' || document === null || document.format !== DESIGN_FORMAT)
+    return { ok: false, faults: [{ code: 'not-a-design', path: ['format'], sentence: wording.notADesign() }] };
+  if (typeof document.version === 'number' && document.version > DESIGN_VERSION)
+    return {
+      ok: false,
+      faults: [{ code: 'later-version', path: ['version'], sentence: wording.laterVersion(document.version, DESIGN_VERSION) }],
+    };
+  const parsed = designSchema.safeParse(value);
+  if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
+  const faults = integrityFaults(parsed.data);
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, design: parsed.data };
+}
+
+/** JSON text as a design; a byte-order mark is allowed. */
+export function readDesignText(text: string): ReadDesign {
+  let value: unknown;
+  try {
+    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    const detail = error instanceof Error ? error.message.replace(/^Unexpected end of JSON input$/, 'it ends in the middle') : '';
+    return { ok: false, faults: [{ code: 'broken-json', path: [], sentence: wording.brokenJson(detail) }] };
+  }
+  return readDesign(value);
+}

@@ -1,0 +1,69 @@
+/** Every sentence about a faulty value, in one place: what is wrong, and what would be right. */
+import { BRIDGE_PRIORITY, COST_RANGE, PORT_NUMBER, PORT_PRIORITY, VLAN_ID, nearestLegal } from '../standard';
+import type { CostScale } from '../standard';
+
+const shown = (value: unknown): string => (typeof value === 'string' ? `'${value}'` : String(value));
+
+export const NAME_LENGTH = 100;
+
+export const wording = {
+  bridgePriority: (value: unknown) =>
+    typeof value === 'number' && Number.isFinite(value)
+      ? `Bridge priority ${value} is not legal: it goes in steps of ${BRIDGE_PRIORITY.step} from 0 to ${BRIDGE_PRIORITY.max}; the nearest is ${nearestLegal(value, BRIDGE_PRIORITY)}.`
+      : `Bridge priority ${shown(value)} is not a number: it goes in steps of ${BRIDGE_PRIORITY.step} from 0 to ${BRIDGE_PRIORITY.max}.`,
+  portPriority: (value: unknown) =>
+    typeof value === 'number' && Number.isFinite(value)
+      ? `Port priority ${value} is not legal: it goes in steps of ${PORT_PRIORITY.step} from 0 to ${PORT_PRIORITY.max}; the nearest is ${nearestLegal(value, PORT_PRIORITY)}.`
+      : `Port priority ${shown(value)} is not a number: it goes in steps of ${PORT_PRIORITY.step} from 0 to ${PORT_PRIORITY.max}.`,
+  portNumber: (value: unknown) =>
+    `Port number ${shown(value)} is not legal: a whole number from ${PORT_NUMBER.min} to ${PORT_NUMBER.max}.`,
+  cost: (value: unknown, scale: CostScale = 'long') =>
+    `Port path cost ${shown(value)} is not legal: a whole number from ${COST_RANGE[scale].min} to ${COST_RANGE[scale].max} on the ${scale === 'long' ? '32-bit' : '16-bit'} scale.`,
+  vlan: (value: unknown) =>
+    `VLAN ${shown(value)} is not legal: VLAN numbers run from ${VLAN_ID.min} to ${VLAN_ID.max} (0 and 4095 are reserved).`,
+  vlanSet: (value: unknown, part: string, reason: string) =>
+    `VLAN list ${shown(value)} cannot be read at '${part}' (${
+      { 'out-of-range': `numbers run from ${VLAN_ID.min} to ${VLAN_ID.max}`, backwards: 'the range runs backwards' }[reason] ?? 'not a number'
+    }): write numbers and ranges such as 110-140,199, or all.`,
+  vlanList: (value: unknown) => `VLAN list ${shown(value)} cannot be read: write numbers and ranges such as 110-140,199, or all.`,
+  mac: (value: unknown) =>
+    `MAC address ${shown(value)} cannot be read: write six octets in hex, such as 00:00:5e:00:53:01.`,
+  groupMac: (value: unknown) =>
+    `MAC address ${shown(value)} is a group address: a switch needs an individual one, with an even first octet.`,
+  name: (value: unknown) =>
+    typeof value === 'string' && value.length > NAME_LENGTH
+      ? `The name '${value.slice(0, 24)}…' has ${value.length} characters: at most ${NAME_LENGTH} are allowed.`
+      : `A name is missing: give one of 1 to ${NAME_LENGTH} characters.`,
+  speed: (value: unknown) => `Speed ${shown(value)} is not legal: a whole number of Mb/s from 1 to 1000000.`,
+  oneOf: (what: string, value: unknown, legal: readonly string[]) =>
+    `${what} ${shown(value)} is not known: it is one of ${legal.join(', ')}.`,
+  missing: (what: string) => `${what} is missing.`,
+  unknownField: (names: readonly string[]) =>
+    `${names.length === 1 ? 'The field' : 'The fields'} ${names.map((n) => `'${n}'`).join(', ')} ${names.length === 1 ? 'is' : 'are'} not part of the design format.`,
+  wrongType: (expected: string) => `The value has the wrong kind: ${expected} belongs here.`,
+
+  duplicateId: (id: string) => `The id '${id}' is used twice: every id is unique within its list.`,
+  duplicateName: (what: string, name: string) => `Two ${what} are called '${name}': names must differ.`,
+  duplicateMac: (mac: string, first: string, second: string) =>
+    `Switches '${first}' and '${second}' have the same MAC address ${mac}: the last tie-break needs different ones.`,
+  duplicateVlan: (number: number) => `VLAN ${number} is listed twice.`,
+  duplicatePortNumber: (where: string, number: number) =>
+    `Switch '${where}' has port number ${number} twice: port identifiers must differ on one switch.`,
+  duplicatePortName: (where: string, name: string) => `Switch '${where}' has two ports called '${name}'.`,
+  noSuch: (what: string, id: string) => `There is no ${what} '${id}' in this design.`,
+  portTaken: (port: string, first: string, second: string) =>
+    `Port ${port} is in ${first} and in ${second}: a port takes one cable.`,
+  sameEnd: (port: string) => `Both ends of the link are port ${port}: a link needs two different ends.`,
+  foreignMember: (bundle: string, port: string) =>
+    `Port ${port} cannot be a member of bundle '${bundle}': it sits on another switch.`,
+  hostToHost: () => 'A link between two hosts does not pass a switch: one end must be a switch port.',
+  nativeNotCarried: (native: number) =>
+    `Native VLAN ${native} is not among the VLANs of the port: add it, or choose one that is.`,
+  laterVersion: (found: unknown, known: number) =>
+    `This design file has format version ${shown(found)}; this release reads up to version ${known}. Open it with a newer release.`,
+  notADesign: () => "This file is no Knot Path design: a design is a JSON object with \"format\": \"knot-path-design\".",
+  brokenJson: (detail: string) => `The file is not complete JSON: ${detail}.`,
+  noEditTarget: (kind: string, id: string) => `The ${kind} '${id}' that should change is not in the design (any more).`,
+  mixedProtocol: (name: string, protocol: string, mode: string) =>
+    `Switch '${name}' runs ${protocol} in a design of mode ${mode}: one tree for all VLANs and one tree per VLAN cannot be mixed here.`,
+} as const;

@@ -1,0 +1,317 @@
+/** A design from tables of switches, links and VLANs. All rows come in, or none and every refused one is named. */
+import { DESIGN_FORMAT, DESIGN_VERSION, MODES, isPerVlan, readDesign } from '../design';
+import type { Design, Fault, Mode, Port } from '../design';
+import { PORT_NUMBER, canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
+import type { CostScale } from '../standard';
+import { readTable } from './table';
+import type { TableFault, TableRow } from './table';
+
+export const SWITCH_COLUMNS = { required: ['switch', 'mac'], optional: ['priority', 'tier', 'protocol', 'cost_scale'] };
+export const LINK_COLUMNS = {
+  required: ['a_switch', 'a_port', 'b_switch', 'b_port', 'speed_mbps'],
+  optional: [
+    'a_port_number',
+    'b_port_number',
+    'a_cost',
+    'b_cost',
+    'a_port_priority',
+    'b_port_priority',
+    'vlans',
+    'native_vlan',
+    'segment',
+  ],
+};
+export const VLAN_COLUMNS = { required: ['vlan'], optional: ['name'] };
+
+export interface CsvSource {
+  /** Name shown in faults. */
+  readonly file: string;
+  readonly text: string;
+}
+
+export type CsvImport = { ok: true; design: Design } | { ok: false; faults: TableFault[] };
+
+const SCALES: Record<string, CostScale> = { long: 'long', '32': 'long', '32-bit': 'long', short: 'short', '16': 'short', '16-bit': 'short' };
+
+/** Collects what the tables say, and where each element came from, so that a later fault finds its row. */
+class Intake {
+  readonly faults: TableFault[] = [];
+  readonly origin = new Map<string, { file: string; row: number; columns: Record<string, string> }>();
+  readonly design: Design;
+  private readonly switchIds = new Map<string, string>();
+  private readonly pending: { port: Port; given: number | null }[] = [];
+  private readonly segmentIndex = new Map<string, number>();
+  readonly portIds = new Map<string, { id: string; row: number }>();
+
+  constructor(name: string) {
+    this.design = {
+      format: DESIGN_FORMAT,
+      version: DESIGN_VERSION,
+      name,
+      mode: 'per-vlan-rstp',
+      costScale: 'long',
+      bundleCost: 'active',
+      vlans: [],
+      switches: [],
+      ports: [],
+      links: [],
+      segments: [],
+      bundles: [],
+      hosts: [],
+    };
+  }
+
+  refuse(file: string, row: TableRow, column: string | null, sentence: string): void {
+    this.faults.push({ file, row: row.row, column, sentence });
+  }
+
+  /** A number from a cell; undefined when empty, NaN kept as text for the schema to refuse. */
+  private number(file: string, row: TableRow, column: string): number | undefined {
+    const text = row.cell(column);
+    if (text === '') return undefined;
+    const value = Number(text);
+    if (Number.isFinite(value)) return value;
+    this.refuse(file, row, column, `'${text}' is not a number.`);
+    return undefined;
+  }
+
+  switches(file: string, rows: readonly TableRow[]): void {
+    const modes: { row: TableRow; mode: Mode | null; scale: CostScale | null }[] = [];
+    for (const row of rows) {
+      const name = row.cell('switch');
+      const id = `s${this.design.switches.length + 1}`;
+      const mac = canonicalMac(row.cell('mac')) ?? row.cell('mac');
+      const priority = this.number(file, row, 'priority');
+      const tier = row.cell('tier').toLowerCase();
+      this.origin.set(`switches.${this.design.switches.length}`, { file, row: row.row, columns: { name: 'switch' } });
+      if (!this.switchIds.has(name)) this.switchIds.set(name, id);
+      this.design.switches.push({
+        id,
+        name,
+        mac,
+        ...(priority === undefined ? {} : { priority }),
+        ...(tier === '' ? {} : { tier: tier as 'core' }),
+      });
+      modes.push({ row, mode: this.protocol(file, row), scale: this.scale(file, row) });
+    }
+    this.modes(file, modes);
+  }
+
+  private protocol(file: string, row: TableRow): Mode | null {
+    const text = row.cell('protocol').toLowerCase();
+    if (text === '') return null;
+    if ((MODES as readonly string[]).includes(text)) return text as Mode;
+    const legal = MODES.join(', ');
+    this.refuse(
+      file,
+      row,
+      'protocol',
+      text === 'mstp'
+        ? `Protocol mstp cannot be solved in this version yet: use one of ${legal}.`
+        : `Protocol '${text}' is not known: it is one of ${legal}.`,
+    );
+    return null;
+  }
+
+  private scale(file: string, row: TableRow): CostScale | null {
+    const text = row.cell('cost_scale').toLowerCase();
+    if (text === '') return null;
+    const scale = SCALES[text];
+    if (!scale) this.refuse(file, row, 'cost_scale', `Cost scale '${text}' is not known: it is long (32-bit) or short (16-bit).`);
+    return scale ?? null;
+  }
+
+  /** The design takes what most switches say; the others keep their own. */
+  private modes(file: string, said: readonly { row: TableRow; mode: Mode | null; scale: CostScale | null }[]): void {
+    const most = <T>(values: readonly (T | null)[], otherwise: T): T => {
+      const counts = new Map<T, number>();
+      for (const v of values) if (v !== null) counts.set(v, (counts.get(v) ?? 0) + 1);
+      return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? otherwise;
+    };
+    this.design.mode = most(said.map((s) => s.mode), this.design.mode);
+    this.design.costScale = most(said.map((s) => s.scale), this.design.costScale);
+    said.forEach(({ row, mode, scale }, i) => {
+      if (mode && mode !== this.design.mode) {
+        if (isPerVlan(mode) !== isPerVlan(this.design.mode))
+          this.refuse(
+            file,
+            row,
+            'protocol',
+            `Protocol ${mode} cannot be mixed with ${this.design.mode} of other rows: either every switch has one tree for all VLANs, or every switch one per VLAN.`,
+          );
+        this.design.switches[i]!.protocol = mode;
+      }
+      if (scale && scale !== this.design.costScale) this.design.switches[i]!.costScale = scale;
+    });
+  }
+
+  private end(file: string, row: TableRow, side: 'a' | 'b', speed: number, vlans: string | undefined): string | null {
+    const [name, portName] = [row.cell(`${side}_switch`), row.cell(`${side}_port`)];
+    const at = this.switchIds.get(name);
+    if (name === '' || portName === '') {
+      const column = name === '' ? `${side}_switch` : `${side}_port`;
+      this.refuse(file, row, column, `The cell is empty: a link needs a switch and a port at both ends, or a segment and the a side.`);
+      return null;
+    }
+    if (!at) {
+      this.refuse(file, row, `${side}_switch`, `There is no switch '${name}' in the table of switches.`);
+      return null;
+    }
+    const key = `${at}\n${portName}`;
+    const before = this.portIds.get(key);
+    if (before) {
+      this.refuse(file, row, `${side}_port`, `Port '${portName}' of ${name} is already used in row ${before.row}: a port takes one cable.`);
+      return null;
+    }
+    const id = `p${this.design.ports.length + 1}`;
+    this.portIds.set(key, { id, row: row.row });
+    const given = this.number(file, row, `${side}_port_number`) ?? null;
+    const cost = this.number(file, row, `${side}_cost`);
+    const priority = this.number(file, row, `${side}_port_priority`);
+    const native = this.number(file, row, 'native_vlan');
+    const port: Port = { id, switch: at, name: portName, number: given ?? 0, speed };
+    if (cost !== undefined) port.cost = cost;
+    if (priority !== undefined) port.priority = priority;
+    if (vlans !== undefined) port.vlans = vlans;
+    if (native !== undefined) port.native = native;
+    this.origin.set(`ports.${this.design.ports.length}`, {
+      file,
+      row: row.row,
+      columns: {
+        name: `${side}_port`,
+        number: `${side}_port_number`,
+        cost: `${side}_cost`,
+        priority: `${side}_port_priority`,
+        speed: 'speed_mbps',
+        vlans: 'vlans',
+        native: 'native_vlan',
+      },
+    });
+    this.design.ports.push(port);
+    this.pending.push({ port, given });
+    return id;
+  }
+
+  links(file: string, rows: readonly TableRow[]): void {
+    for (const row of rows) {
+      const speed = this.number(file, row, 'speed_mbps');
+      if (speed === undefined) {
+        if (row.cell('speed_mbps') === '') this.refuse(file, row, 'speed_mbps', 'The cell is empty: give the speed in Mb/s, such as 1000.');
+        continue;
+      }
+      const vlans = this.vlanCell(file, row);
+      if (vlans === null) continue;
+      const segment = row.cell('segment');
+      const a = this.end(file, row, 'a', speed, vlans);
+      if (segment !== '') {
+        if (row.cell('b_switch') !== '' || row.cell('b_port') !== '')
+          this.refuse(file, row, 'segment', 'A row with a segment attaches one port to it: leave the b side empty.');
+        else if (a !== null) this.attach(segment, a);
+        continue;
+      }
+      const b = this.end(file, row, 'b', speed, vlans);
+      if (a === null || b === null) continue;
+      this.origin.set(`links.${this.design.links.length}`, { file, row: row.row, columns: {} });
+      this.design.links.push({ id: `l${this.design.links.length + 1}`, a: { port: a }, b: { port: b } });
+    }
+    this.numberPorts();
+  }
+
+  private vlanCell(file: string, row: TableRow): string | undefined | null {
+    const text = row.cell('vlans');
+    if (text === '' || text.toLowerCase() === 'all') return undefined;
+    const parsed = parseVlanRanges(text);
+    if (parsed.ok) return formatVlanRanges(parsed.vlans);
+    this.refuse(
+      file,
+      row,
+      'vlans',
+      `'${text}' cannot be read at '${parsed.part}': write numbers from 1 to 4094 and ranges such as 110-140,199, or all.`,
+    );
+    return null;
+  }
+
+  private attach(name: string, port: string): void {
+    let index = this.segmentIndex.get(name);
+    if (index === undefined) {
+      index = this.design.segments.length;
+      this.segmentIndex.set(name, index);
+      this.design.segments.push({ id: `g${index + 1}`, name, ports: [] });
+    }
+    this.design.segments[index]!.ports.push(port);
+  }
+
+  /** Numbers given stand; then each port takes the number its name ends in, or the next free one after it. */
+  private numberPorts(): void {
+    const taken = new Set(this.pending.flatMap(({ port, given }) => (given === null ? [] : [`${port.switch}\n${given}`])));
+    for (const { port, given } of this.pending) {
+      if (given !== null) continue;
+      const trailing = Number(/(\d+)$/.exec(port.name)?.[1] ?? PORT_NUMBER.min);
+      let number = trailing >= PORT_NUMBER.min && trailing <= PORT_NUMBER.max ? trailing : PORT_NUMBER.min;
+      for (let tries = 0; tries < PORT_NUMBER.max && taken.has(`${port.switch}\n${number}`); tries++)
+        number = number === PORT_NUMBER.max ? PORT_NUMBER.min : number + 1;
+      taken.add(`${port.switch}\n${number}`);
+      port.number = number;
+    }
+  }
+
+  vlans(file: string, rows: readonly TableRow[]): void {
+    for (const row of rows) {
+      const number = this.number(file, row, 'vlan');
+      if (number === undefined) {
+        if (row.cell('vlan') === '') this.refuse(file, row, 'vlan', 'The cell is empty: give a VLAN number from 1 to 4094.');
+        continue;
+      }
+      const name = row.cell('name');
+      this.origin.set(`vlans.${this.design.vlans.length}`, { file, row: row.row, columns: { number: 'vlan' } });
+      this.design.vlans.push({ id: `v${this.design.vlans.length + 1}`, number, ...(name === '' ? {} : { name }) });
+    }
+  }
+
+  /** Without a table of VLANs, those that links name; without any, VLAN 1. */
+  vlansFromLinks(): void {
+    const named = new Set<number>();
+    for (const port of this.design.ports) {
+      const parsed = parseVlanRanges(port.vlans ?? '');
+      if (parsed.ok) for (const vlan of parsed.vlans) named.add(vlan);
+      if (port.native !== undefined) named.add(port.native);
+    }
+    if (named.size === 0) named.add(1);
+    this.design.vlans = [...named].sort((a, b) => a - b).map((number) => ({ id: `v${number}`, number }));
+  }
+
+  /** A fault of the finished design, led back to the cell it came from. */
+  located(fault: Fault, files: { switches: string; links: string }): TableFault {
+    const [list, index, field] = fault.path;
+    const origin = this.origin.get(`${String(list)}.${String(index)}`);
+    const fallback = list === 'switches' ? files.switches : files.links;
+    if (!origin) return { file: fallback, row: null, column: null, sentence: fault.sentence };
+    const column = field === undefined ? null : (origin.columns[String(field)] ?? String(field));
+    return { file: origin.file, row: origin.row, column, sentence: fault.sentence };
+  }
+}
+
+/** Reads the tables into a design. `vlans` may be left out: then the links say which VLANs there are. */
+export function importCsv(name: string, switches: CsvSource, links: CsvSource, vlans?: CsvSource): CsvImport {
+  const intake = new Intake(name);
+  const tables = {
+    switches: readTable(switches.file, switches.text, SWITCH_COLUMNS),
+    links: readTable(links.file, links.text, LINK_COLUMNS),
+    vlans: vlans ? readTable(vlans.file, vlans.text, VLAN_COLUMNS) : null,
+  };
+  intake.faults.push(...tables.switches.faults, ...tables.links.faults, ...(tables.vlans?.faults ?? []));
+  if (intake.faults.length === 0) {
+    intake.switches(switches.file, tables.switches.rows);
+    intake.links(links.file, tables.links.rows);
+    if (vlans && tables.vlans) intake.vlans(vlans.file, tables.vlans.rows);
+    else intake.vlansFromLinks();
+  }
+  if (intake.faults.length > 0) return { ok: false, faults: intake.faults };
+  const read = readDesign(intake.design);
+  if (read.ok) return read;
+  return {
+    ok: false,
+    faults: read.faults.map((fault) => intake.located(fault, { switches: switches.file, links: links.file })),
+  };
+}
+

@@ -1,0 +1,5 @@
+export * from './mac';
+export * from './constants';
+export * from './cost';
+export * from './vectors';
+export * from './vlan-set';

@@ -1,0 +1,229 @@
+/**
+ * Why: the candidates of a decision with their vectors, the part that decided, and one sentence. Reads the outcome
+ * and repeats the comparison with the comparators of the standard; it changes nothing.
+ */
+import { comparePriorityVector, compareBridgeId, decidingPart } from '../standard';
+import type { BridgeId, PriorityVector, VectorPart } from '../standard';
+import { systemIdExtension } from './list';
+import type { SolvedDesign, SolvedTree } from './state';
+import { roleAt, rootsOf } from './state';
+import * as say from './sentences';
+
+export type LedgerPart = VectorPart | 'priority' | 'mac';
+
+export interface Candidate {
+  /** Bridge that makes the offer; port it is heard on or made through, where there is one. */
+  readonly bridge: number;
+  readonly port: number | null;
+  readonly vector: PriorityVector;
+  readonly wins: boolean;
+  /** The part in which it lost to the winner; null on the winner and on those that do not qualify. */
+  readonly lostBy: LedgerPart | null;
+  /** Why it does not take part in the comparison at all. */
+  readonly barred: 'own-offer' | 'not-better-than-own' | null;
+  /** Made by the bridge in question itself, not heard. */
+  readonly own: boolean;
+}
+
+export interface Contest {
+  readonly title: string;
+  /** `election` compares bridge identifiers, `received` whole vectors, `lan` what the ends of one LAN offer there. */
+  readonly kind: 'election' | 'received' | 'lan';
+  readonly candidates: readonly Candidate[];
+  /** The part in which the winner beat the next best; null when it stood alone. */
+  readonly decidedBy: LedgerPart | null;
+}
+
+export interface Ledger {
+  readonly sentence: string;
+  readonly contests: readonly Contest[];
+}
+
+/** Reads identifiers and vectors of one solved tree. */
+export class TreeReader {
+  readonly extension: number;
+  constructor(
+    readonly solved: SolvedDesign,
+    readonly of: SolvedTree,
+  ) {
+    this.extension = systemIdExtension(of.tree);
+  }
+  get topology() {
+    return this.solved.topology;
+  }
+  bridgeId(bridge: number): BridgeId {
+    return { priority: this.of.problem.bridgePriority[bridge]! + this.extension, mac: this.topology.bridgeMac[bridge]! };
+  }
+  portId(port: number): number {
+    return this.of.problem.portId[port]!;
+  }
+  bridgeName(bridge: number): string {
+    return this.topology.design.switches[bridge]!.name;
+  }
+  portName(port: number): string {
+    return this.topology.ports[port]!.element.name;
+  }
+  rootPathCost(bridge: number): number {
+    return this.of.outcome.rootPathCost[bridge]!;
+  }
+  rootId(bridge: number): BridgeId {
+    return this.bridgeId(this.of.outcome.root[bridge]!);
+  }
+  /** Ports of the tree on a LAN. */
+  lanPorts(lan: number): number[] {
+    const { lanStart, lanPorts } = this.topology;
+    return [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].filter((p) => this.of.problem.portTakesPart[p]);
+  }
+  bridgePorts(bridge: number): number[] {
+    const { bridgeStart, bridgePorts } = this.topology;
+    return [...bridgePorts.subarray(bridgeStart[bridge], bridgeStart[bridge + 1])].filter(
+      (p) => this.of.problem.portTakesPart[p],
+    );
+  }
+  /** What a port offers on its LAN: its bridge's root and cost, its bridge, itself. */
+  offer(port: number): PriorityVector {
+    const bridge = this.topology.portBridge[port]!;
+    return {
+      root: this.rootId(bridge),
+      rootPathCost: this.rootPathCost(bridge),
+      designatedBridge: this.bridgeId(bridge),
+      designatedPort: this.portId(port),
+      receivingPort: 0,
+    };
+  }
+  /** What a port hears from the designated port of its LAN, with its own cost added; null when it hears nobody. */
+  received(port: number): PriorityVector | null {
+    const lan = this.topology.portLan[port]!;
+    const from = lan < 0 ? -1 : this.of.outcome.designatedPort[lan]!;
+    if (from < 0 || from === port) return null;
+    const offer = this.offer(from);
+    return {
+      ...offer,
+      rootPathCost: offer.rootPathCost + this.of.problem.portCost[port]!,
+      receivingPort: this.portId(port),
+    };
+  }
+  /** The vector of a bridge that takes itself for the root. */
+  own(bridge: number): PriorityVector {
+    const id = this.bridgeId(bridge);
+    return { root: id, rootPathCost: 0, designatedBridge: id, designatedPort: 0, receivingPort: 0 };
+  }
+}
+
+function decide(kind: Contest['kind'], title: string, entries: Omit<Candidate, 'wins' | 'lostBy'>[]): Contest {
+  const sorted = [...entries].sort((a, b) => comparePriorityVector(a.vector, b.vector));
+  const winner = sorted.find((e) => e.barred === null);
+  const candidates = sorted.map((entry) => ({
+    ...entry,
+    wins: entry === winner,
+    lostBy: entry === winner || entry.barred || !winner ? null : decidingPart(winner.vector, entry.vector),
+  }));
+  return { kind, title, candidates, decidedBy: candidates.find((c) => c.lostBy !== null)?.lostBy ?? null };
+}
+
+/** The election of a root: every bridge of its part of the network, best identifier first. */
+export function electionContest(reader: TreeReader, root: number): Contest {
+  const { outcome } = reader.of;
+  const bridges = [...outcome.root.keys()].filter((b) => outcome.root[b] === root);
+  const sorted = bridges.sort((a, b) => compareBridgeId(reader.bridgeId(a), reader.bridgeId(b)));
+  const winner = reader.bridgeId(sorted[0]!);
+  const candidates = sorted.map((bridge, i) => ({
+    bridge,
+    port: null,
+    vector: reader.own(bridge),
+    wins: i === 0,
+    lostBy: i === 0 ? null : reader.bridgeId(bridge).priority !== winner.priority ? ('priority' as const) : ('mac' as const),
+    barred: null,
+    own: true,
+  }));
+  return {
+    kind: 'election',
+    title: 'Bridge identifiers, lowest wins',
+    candidates,
+    decidedBy: candidates[1]?.lostBy ?? null,
+  };
+}
+
+/** How a bridge chose its root port: everything it hears, and its own claim to be the root. */
+export function rootPortContest(reader: TreeReader, bridge: number): Contest {
+  const own = reader.own(bridge);
+  const heard = reader.bridgePorts(bridge).flatMap((port) => {
+    const vector = reader.received(port);
+    if (!vector) return [];
+    const from = reader.of.outcome.designatedPort[reader.topology.portLan[port]!]!;
+    const fromBridge = reader.topology.portBridge[from]!;
+    const barred = fromBridge === bridge ? ('own-offer' as const) : null;
+    return [{ bridge: fromBridge, port, vector, barred, own: false }];
+  });
+  return decide('received', `Heard by ${reader.bridgeName(bridge)}, port cost added`, [
+    ...heard,
+    { bridge, port: null, vector: own, barred: null, own: true },
+  ]);
+}
+
+/** Who is designated on a LAN: what each of its ends offers there. */
+export function lanContest(reader: TreeReader, lan: number): Contest {
+  return decide(
+    'lan',
+    'Offered on this LAN by each end',
+    reader.lanPorts(lan).map((port) => ({
+      bridge: reader.topology.portBridge[port]!,
+      port,
+      vector: reader.offer(port),
+      barred: null,
+      own: false,
+    })),
+  );
+}
+
+/** Why this root: the election in the largest part of the network that has the tree, and in each other part. */
+export function explainTree(solved: SolvedDesign, of: SolvedTree): Ledger {
+  const reader = new TreeReader(solved, of);
+  const roots = rootsOf(of);
+  const contests = roots.map((root) => electionContest(reader, root));
+  return { sentence: say.treeSentence(reader, contests), contests };
+}
+
+/** Why a switch is the root, or why it has this root port. */
+export function explainSwitch(solved: SolvedDesign, of: SolvedTree, bridge: number): Ledger {
+  const reader = new TreeReader(solved, of);
+  const root = of.outcome.root[bridge]!;
+  if (root < 0) return { sentence: say.noTreeSentence(reader, bridge), contests: [] };
+  if (root === bridge) {
+    const contest = electionContest(reader, bridge);
+    return { sentence: say.rootSentence(reader, contest), contests: [contest] };
+  }
+  const contest = rootPortContest(reader, bridge);
+  return { sentence: say.rootPortSentence(reader, bridge, contest), contests: [contest, electionContest(reader, root)] };
+}
+
+/** Why a port has its role. */
+export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
+  const reader = new TreeReader(solved, of);
+  const { portLan, portBridge } = solved.topology;
+  const role = roleAt(of, port);
+  if (role === 'none') return { sentence: say.outsideSentence(reader, port), contests: [] };
+  if (role === 'disabled') return { sentence: say.downSentence(reader, port), contests: [] };
+  const bridge = portBridge[port]!;
+  const lan = lanContest(reader, portLan[port]!);
+  if (role === 'root') {
+    const contest = rootPortContest(reader, bridge);
+    return { sentence: say.rootPortSentence(reader, bridge, contest), contests: [contest, lan] };
+  }
+  if (role === 'designated') return { sentence: say.designatedSentence(reader, port, lan), contests: [lan] };
+  const contests = of.outcome.root[bridge] === bridge ? [lan] : [lan, rootPortContest(reader, bridge)];
+  return { sentence: say.cutSentence(reader, port, role, lan), contests };
+}
+
+/**
+ * Whether a root owes its place to its MAC address alone: the next best bridge has the same priority, so the older
+ * box with the lower address wins.
+ */
+export function isAccidentalRoot(solved: SolvedDesign, of: SolvedTree, root: number): boolean {
+  return electionContest(new TreeReader(solved, of), root).decidedBy === 'mac';
+}
+
+/** Who becomes root when a root goes: the next best bridge of its part of the network; −1 when there is none. */
+export function nextRoot(solved: SolvedDesign, of: SolvedTree, root: number): number {
+  return electionContest(new TreeReader(solved, of), root).candidates[1]?.bridge ?? -1;
+}

@@ -1,0 +1,129 @@
+/** The one plain sentence of each ledger. Costs are written with thin groups of three digits, as on the chart. */
+import { farEnd, linkAt, portById, segmentAt, switchById } from '../design';
+import type { Port } from '../design';
+import { numberToMac } from '../standard';
+import type { Candidate, Contest, TreeReader } from './ledger';
+
+/** `22 000`: digits in groups of three, set apart by a no-break space. */
+export function grouped(value: number): string {
+  return String(value).replace(/\B(?=(\d{3})+(?!\d))/g, '\u00a0');
+}
+
+const priorityOf = (reader: TreeReader, bridge: number) => reader.of.problem.bridgePriority[bridge]!;
+
+function electionWords(reader: TreeReader, contest: Contest): string {
+  const [first, second] = contest.candidates as [Candidate, Candidate?];
+  const name = reader.bridgeName(first.bridge);
+  if (!second) return `${name} is root: no other switch is in this part of the tree`;
+  const next = reader.bridgeName(second.bridge);
+  if (contest.decidedBy === 'priority')
+    return `${name} is root: its priority ${priorityOf(reader, first.bridge)} is the lowest, ${next} comes next with ${priorityOf(reader, second.bridge)}`;
+  return `${name} is root by accident: it has the same priority ${priorityOf(reader, first.bridge)} as ${next}, and only its MAC address ${numberToMac(first.vector.root.mac)} is lower`;
+}
+
+export function treeSentence(reader: TreeReader, contests: readonly Contest[]): string {
+  if (contests.length === 0) return 'No switch that is on carries this tree.';
+  const first = electionWords(reader, contests[0]!);
+  if (contests.length === 1) return `${first}.`;
+  return `The tree falls into ${contests.length} parts that do not reach each other, each with a root of its own. In the largest, ${first}.`;
+}
+
+export const rootSentence = (reader: TreeReader, contest: Contest): string => `${electionWords(reader, contest)}.`;
+
+export function noTreeSentence(reader: TreeReader, bridge: number): string {
+  const name = reader.bridgeName(bridge);
+  return reader.topology.design.switches[bridge]!.off
+    ? `${name} is switched off.`
+    : `${name} has no port in this tree: none of its ports carries the VLAN.`;
+}
+
+/** How the winner of a comparison of received vectors beat the next. */
+export function rootPortSentence(reader: TreeReader, bridge: number, contest: Contest): string {
+  const winner = contest.candidates.find((c) => c.wins)!;
+  const second = contest.candidates.find((c) => c.lostBy !== null && !c.own);
+  const from = reader.bridgeName(winner.bridge);
+  const port = reader.portName(winner.port!);
+  const base = `${reader.bridgeName(bridge)} reaches the root through port ${port}, by ${from}, at ${grouped(winner.vector.rootPathCost)}`;
+  if (!second) return `${base}; no other port hears of the root.`;
+  const other = `port ${reader.portName(second.port!)} by ${reader.bridgeName(second.bridge)}`;
+  switch (second.lostBy) {
+    case 'rootPathCost':
+      return `${base}; ${other} would cost ${grouped(second.vector.rootPathCost)}.`;
+    case 'designatedBridge':
+      return `${base}; ${other} costs the same, but ${from} has the lower bridge identifier.`;
+    case 'designatedPort':
+      return `${base}; ${other} costs the same, but the far end's port identifier is lower on port ${port}.`;
+    default:
+      return `${base}; ${other} hears the same, and its own port identifier is higher.`;
+  }
+}
+
+/** `this end`, and what stands at the other. */
+const offerOf = (contest: Contest, port: number) => contest.candidates.find((c) => c.port === port)!;
+
+export function designatedSentence(reader: TreeReader, port: number, contest: Contest): string {
+  const mine = offerOf(contest, port);
+  const second = contest.candidates.find((c) => c.lostBy !== null);
+  if (!second)
+    return isEdge(reader, port)
+      ? 'Designated: no other switch is on this LAN, so frames pass for the device behind it.'
+      : 'Designated: nobody else offers a way to the root on this LAN.';
+  const far = reader.bridgeName(second.bridge);
+  if (mine.vector.rootPathCost === 0 && reader.of.outcome.root[mine.bridge] === mine.bridge && second.bridge !== mine.bridge)
+    return 'Designated: every port of the root is.';
+  switch (second.lostBy) {
+    case 'rootPathCost':
+      return `Designated: this end reaches the root at ${grouped(mine.vector.rootPathCost)}, ${far} at ${grouped(second.vector.rootPathCost)}.`;
+    case 'designatedBridge':
+      return `Designated: both ends reach the root at ${grouped(mine.vector.rootPathCost)}, and this end has the lower bridge identifier.`;
+    default:
+      return 'Designated: of this switch’s ports on the same LAN it has the lowest port identifier.';
+  }
+}
+
+export function cutSentence(reader: TreeReader, port: number, role: 'alternate' | 'backup', contest: Contest): string {
+  const mine = offerOf(contest, port);
+  const winner = contest.candidates.find((c) => c.wins)!;
+  if (role === 'backup')
+    return `Cut here: port ${reader.portName(winner.port!)} of the same switch is on this LAN too and has the lower port identifier.`;
+  const far = reader.topology.lanStart[reader.topology.portLan[port]! + 1]! - reader.topology.lanStart[reader.topology.portLan[port]!]! > 2
+    ? reader.bridgeName(winner.bridge)
+    : 'the far end';
+  if (mine.lostBy === 'rootPathCost') {
+    const at = winner.vector.rootPathCost === 0 ? 'is the root itself' : `reaches the root at ${grouped(winner.vector.rootPathCost)}`;
+    return `Cut here: ${far} ${at}, this end at ${grouped(mine.vector.rootPathCost)}.`;
+  }
+  if (mine.lostBy === 'designatedBridge')
+    return `Cut here: both ends reach the root at ${grouped(mine.vector.rootPathCost)}, and ${reader.bridgeName(winner.bridge)} has the lower bridge identifier.`;
+  return 'Cut here: another port of the same LAN has the lower port identifier.';
+}
+
+const isEdge = (reader: TreeReader, port: number) => {
+  const { element } = reader.topology.ports[port]!;
+  const link = linkAt(reader.topology.design, element.id);
+  return link !== undefined && 'host' in farEnd(link, element.id);
+};
+
+export function outsideSentence(reader: TreeReader, port: number): string {
+  const { element } = reader.topology.ports[port]!;
+  return `Takes no part: port ${element.name} does not carry VLAN ${reader.of.tree.vlan}.`;
+}
+
+/** Why a port is down: the first cause that is found, nearest first. */
+export function downSentence(reader: TreeReader, port: number): string {
+  const { design } = reader.topology;
+  const { element, kind } = reader.topology.ports[port]!;
+  const off = (id: string) => switchById(design, id)?.off === true;
+  if (off(element.switch)) return 'Down: the switch is off.';
+  if (kind === 'port' && (element as Port).down) return 'Down: the port is administratively down.';
+  const segment = segmentAt(design, element.id);
+  if (segment) return `Down: the segment ${segment.name} is cut.`;
+  const link = linkAt(design, element.id);
+  if (!link) return 'Down: nothing is plugged in.';
+  if (link.down) return 'Down: the link is cut.';
+  const far = farEnd(link, element.id);
+  const farPort = 'port' in far ? portById(design, far.port) : undefined;
+  if (farPort && off(farPort.switch)) return `Down: ${switchById(design, farPort.switch)?.name} at the far end is off.`;
+  if (farPort?.down) return 'Down: the far end is administratively down.';
+  return 'Down: the link has no working far end.';
+}

@@ -1,0 +1,133 @@
+/**
+ * The converged state of one tree in closed form: what the protocol settles on once every bridge has heard
+ * everybody's best vector (802.1D-2004 clauses 17.5 and 17.6).
+ *
+ * Bridges are settled in the order of {root path cost, bridge identifier}. The first bridge that settles on a LAN is
+ * designated there, since no later one has a better vector; what it offers is weighed by the other bridges of the LAN.
+ * A cost is at least 1, so every offer that could improve a bridge is made before the bridge settles.
+ */
+import { BridgeQueue } from './queue';
+import type { Topology } from './topology';
+import type { TreeProblem } from './problem';
+
+export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled'] as const;
+export type Role = (typeof ROLES)[number];
+export const ROLE = { none: 0, root: 1, designated: 2, alternate: 3, backup: 4, disabled: 5 } as const;
+
+export interface TreeOutcome {
+  /** Bridge that is root of the part of the network that each bridge is in; −1 for a bridge without the tree. */
+  readonly root: Int32Array;
+  readonly rootPathCost: Float64Array;
+  /** Root port by bridge; −1 on a root and on bridges without the tree. */
+  readonly rootPort: Int32Array;
+  /** Designated port by LAN; −1 on LANs without the tree. */
+  readonly designatedPort: Int32Array;
+  /** Index into `ROLES` by port. */
+  readonly role: Uint8Array;
+}
+
+/** Bridges from best to worst identifier; the rank of each. */
+function rankBridges(topology: Topology, problem: TreeProblem): { order: Int32Array; rank: Int32Array } {
+  const { macRank } = topology;
+  const { bridgePriority } = problem;
+  const count = macRank.length;
+  // Priority and the rank of the address in one number: sorted without a comparator.
+  const keys = new Float64Array(count);
+  const byMac = new Int32Array(count);
+  for (let b = 0; b < count; b++) {
+    keys[b] = bridgePriority[b]! * count + macRank[b]!;
+    byMac[macRank[b]!] = b;
+  }
+  keys.sort();
+  const order = new Int32Array(count);
+  const rank = new Int32Array(count);
+  for (let i = 0; i < count; i++) {
+    const bridge = byMac[keys[i]! % count]!;
+    order[i] = bridge;
+    rank[bridge] = i;
+  }
+  return { order, rank };
+}
+
+/** Solves one tree. Deterministic; the same problem gives the same outcome. */
+export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome {
+  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
+  const { bridgeTakesPart, portTakesPart, portCost, portId } = problem;
+  const bridges = bridgeTakesPart.length;
+  const { order, rank } = rankBridges(topology, problem);
+
+  const root = new Int32Array(bridges).fill(-1);
+  const rootPathCost = new Float64Array(bridges).fill(Infinity);
+  const rootPort = new Int32Array(bridges).fill(-1);
+  const designatedPort = new Int32Array(lanCount).fill(-1);
+  const settled = new Uint8Array(bridges);
+  const queue = new BridgeQueue(bridges);
+
+  /** Makes a bridge designated on every LAN it is first on, and offers its vector to the others there. */
+  const settle = (bridge: number) => {
+    settled[bridge] = 1;
+    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
+      const port = bridgePorts[i]!;
+      const lan = portLan[port]!;
+      if (lan < 0 || !portTakesPart[port]) continue;
+      const holder = designatedPort[lan]!;
+      if (holder >= 0 && (portBridge[holder] !== bridge || portId[holder]! < portId[port]!)) continue;
+      designatedPort[lan] = port;
+    }
+    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
+      const port = bridgePorts[i]!;
+      const lan = portLan[port]!;
+      if (lan >= 0 && designatedPort[lan] === port) offer(bridge, port, lan);
+    }
+  };
+
+  const offer = (bridge: number, port: number, lan: number) => {
+    for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
+      const receiver = lanPorts[i]!;
+      const other = portBridge[receiver]!;
+      if (settled[other] || !portTakesPart[receiver]) continue;
+      const cost = rootPathCost[bridge]! + portCost[receiver]!;
+      const best = rootPathCost[other]!;
+      if (cost > best || (cost === best && !betterOffer(bridge, port, receiver, other))) continue;
+      root[other] = root[bridge]!;
+      rootPathCost[other] = cost;
+      rootPort[other] = receiver;
+      if (cost < best) queue.push(other, cost, rank[other]!);
+    }
+  };
+
+  /** At equal cost: designated bridge, then designated port, then receiving port. */
+  const betterOffer = (bridge: number, port: number, receiver: number, other: number): boolean => {
+    const held = rootPort[other]!;
+    const from = designatedPort[portLan[held]!]!;
+    const byBridge = rank[bridge]! - rank[portBridge[from]!]!;
+    if (byBridge !== 0) return byBridge < 0;
+    const byPort = portId[port]! - portId[from]!;
+    return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
+  };
+
+  for (const candidate of order) {
+    if (settled[candidate] || !bridgeTakesPart[candidate]) continue;
+    root[candidate] = candidate;
+    rootPathCost[candidate] = 0;
+    settle(candidate);
+    for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
+  }
+  return { root, rootPathCost, rootPort, designatedPort, role: rolesOf(topology, problem, rootPort, designatedPort) };
+}
+
+/** Port roles once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */
+function rolesOf(topology: Topology, problem: TreeProblem, rootPort: Int32Array, designatedPort: Int32Array): Uint8Array {
+  const { portLan, portBridge } = topology;
+  const role = new Uint8Array(portLan.length);
+  for (let port = 0; port < role.length; port++) {
+    if (!problem.portTakesPart[port]) continue;
+    const lan = portLan[port]!;
+    const bridge = portBridge[port]!;
+    if (lan < 0 || !problem.bridgeTakesPart[bridge]) role[port] = ROLE.disabled;
+    else if (rootPort[bridge] === port) role[port] = ROLE.root;
+    else if (designatedPort[lan] === port) role[port] = ROLE.designated;
+    else role[port] = portBridge[designatedPort[lan]!] === bridge ? ROLE.backup : ROLE.alternate;
+  }
+  return role;
+}

@@ -1,0 +1,224 @@
+/**
+ * The network as the solver sees it: bridges, logical ports and LANs by index, in typed arrays built once per design.
+ * A logical port is a port, or a formed bundle standing for its members.
+ */
+import type { Bundle, Design, Port } from '../design';
+import { farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
+import { bundleRate, formedBundles } from '../bundles';
+import { PORT_PRIORITY, defaultPathCost, macToNumber, portIdentifier } from '../standard';
+
+/** What stands behind a logical port. */
+export interface LogicalPort {
+  readonly kind: 'port' | 'bundle';
+  readonly element: Port | Bundle;
+  /** Mb/s that the default cost is computed from. */
+  readonly rate: number;
+}
+
+export interface Topology {
+  readonly design: Design;
+  readonly bridgeMac: Float64Array;
+  /** Place of each bridge in the order of MAC addresses. */
+  readonly macRank: Int32Array;
+  /** Bridge that a logical port belongs to. */
+  readonly portBridge: Int32Array;
+  readonly portNumber: Int32Array;
+  /** LAN that a port reaches; −1 when it is down. */
+  readonly portLan: Int32Array;
+  /** Index into `vlanSets` of what the port carries. */
+  readonly portVlans: Int32Array;
+  readonly vlanSets: readonly string[];
+  /** Cost by speed, and what is in force for all trees before the settings of single VLANs. */
+  readonly defaultCost: Float64Array;
+  readonly portCost: Float64Array;
+  readonly portId: Int32Array;
+  /** Ports of bridge b: `bridgePorts[bridgeStart[b]] … bridgePorts[bridgeStart[b + 1] − 1]`. */
+  readonly bridgeStart: Int32Array;
+  readonly bridgePorts: Int32Array;
+  readonly lanStart: Int32Array;
+  readonly lanPorts: Int32Array;
+  readonly lanCount: number;
+  readonly ports: readonly LogicalPort[];
+  /** Bridge index of a switch, logical port index of a port or bundle; a bundle's members map to the bundle. */
+  readonly bridgeIndex: ReadonlyMap<string, number>;
+  readonly portIndex: ReadonlyMap<string, number>;
+}
+
+/** Buckets `items` by `key(item)` into one flat array with start offsets; items with key −1 are left out. */
+function bucket(count: number, items: number, key: (item: number) => number): { start: Int32Array; flat: Int32Array } {
+  const start = new Int32Array(count + 1);
+  for (let i = 0; i < items; i++) if (key(i) >= 0) start[key(i) + 1]!++;
+  for (let b = 0; b < count; b++) start[b + 1]! += start[b]!;
+  const flat = new Int32Array(start[count]!);
+  const fill = start.slice(0, count);
+  for (let i = 0; i < items; i++) if (key(i) >= 0) flat[fill[key(i)]!++] = i;
+  return { start, flat };
+}
+
+interface Gathered {
+  ports: LogicalPort[];
+  portIndex: Map<string, number>;
+}
+
+/** Logical ports: each bundle that forms, and each port that is not an active member of one. */
+function gatherPorts(design: Design): Gathered & { formed: ReturnType<typeof formedBundles> } {
+  const formed = formedBundles(design);
+  const ports: LogicalPort[] = [];
+  const portIndex = new Map<string, number>();
+  for (const [id, bundle] of formed) {
+    portIndex.set(id, ports.length);
+    for (const member of bundle.active) portIndex.set(member, ports.length);
+    ports.push({ kind: 'bundle', element: bundle.bundle, rate: bundleRate(design, bundle) });
+  }
+  for (const port of design.ports) {
+    if (portIndex.has(port.id)) continue;
+    const link = linkAt(design, port.id);
+    portIndex.set(port.id, ports.length);
+    ports.push({ kind: 'port', element: port, rate: link ? linkSpeed(design, link) : port.speed });
+  }
+  return { ports, portIndex, formed };
+}
+
+/** The LAN of every logical port that is up: a cable, a bundle, a shared segment, or a host's cable of its own. */
+function joinLans(design: Design, { ports, portIndex, formed }: ReturnType<typeof gatherPorts>) {
+  const portLan = new Int32Array(ports.length).fill(-1);
+  const offSwitches = new Set(design.switches.filter((s) => s.off).map((s) => s.id));
+  const segmentLan = new Map<string, number>();
+  let lanCount = 0;
+  ports.forEach(({ kind, element }, index) => {
+    if (portLan[index]! >= 0) return;
+    if (kind === 'bundle') {
+      const far = portIndex.get(formed.get(element.id)!.partner.id)!;
+      portLan[index] = portLan[far] = lanCount++;
+      return;
+    }
+    const port = element as Port;
+    if (port.down || offSwitches.has(port.switch)) return;
+    const segment = segmentAt(design, port.id);
+    if (segment) {
+      if (segment.down) return;
+      if (!segmentLan.has(segment.id)) segmentLan.set(segment.id, lanCount++);
+      portLan[index] = segmentLan.get(segment.id)!;
+      return;
+    }
+    const link = linkAt(design, port.id);
+    if (!link || link.down) return;
+    const far = farEnd(link, port.id);
+    if ('host' in far) return void (portLan[index] = lanCount++);
+    const farPort = portById(design, far.port)!;
+    if (farPort.down || offSwitches.has(farPort.switch)) return;
+    const farIndex = portIndex.get(far.port)!;
+    portLan[index] = lanCount++;
+    // An active bundle at the far end has its own LAN; a cable into it from a port outside stays a stub.
+    if (ports[farIndex]!.kind === 'port') portLan[farIndex] = portLan[index]!;
+  });
+  return { portLan, lanCount };
+}
+
+type Settings = Pick<Topology, 'portCost' | 'portId'>;
+
+/** Costs and port identifiers for all trees. */
+function settingsOf(ports: readonly LogicalPort[], defaultCost: Float64Array): Settings {
+  const portCost = new Float64Array(ports.length);
+  const portId = new Int32Array(ports.length);
+  for (let i = 0; i < ports.length; i++) {
+    const { element } = ports[i]!;
+    portCost[i] = element.cost ?? defaultCost[i]!;
+    portId[i] = portIdentifier(element.priority ?? PORT_PRIORITY.default, element.number);
+  }
+  return { portCost, portId };
+}
+
+function rankMacs(bridgeMac: Float64Array): Int32Array {
+  const rank = new Int32Array(bridgeMac.length);
+  Array.from(bridgeMac.keys())
+    .sort((a, b) => bridgeMac[a]! - bridgeMac[b]!)
+    .forEach((bridge, i) => (rank[bridge] = i));
+  return rank;
+}
+
+function build(design: Design): Topology {
+  const gathered = gatherPorts(design);
+  const { ports, portIndex } = gathered;
+  const { portLan, lanCount } = joinLans(design, gathered);
+  const bridgeIndex = new Map(design.switches.map((s, i) => [s.id, i]));
+  const scales = design.switches.map((s) => s.costScale ?? design.costScale);
+  const count = ports.length;
+  const portBridge = new Int32Array(count);
+  const portNumber = new Int32Array(count);
+  const portVlans = new Int32Array(count);
+  const defaultCost = new Float64Array(count);
+  const vlanSets: string[] = [];
+  const setIndex = new Map<string, number>();
+  ports.forEach(({ element, rate }, i) => {
+    const bridge = bridgeIndex.get(element.switch)!;
+    const set = element.vlans ?? 'all';
+    if (!setIndex.has(set)) {
+      setIndex.set(set, vlanSets.length);
+      vlanSets.push(set);
+    }
+    portBridge[i] = bridge;
+    portNumber[i] = element.number;
+    portVlans[i] = setIndex.get(set)!;
+    defaultCost[i] = defaultPathCost(rate, scales[bridge]!);
+  });
+  const byBridge = bucket(design.switches.length, count, (p) => portBridge[p]!);
+  const byLan = bucket(lanCount, count, (p) => portLan[p]!);
+  const bridgeMac = Float64Array.from(design.switches, (s) => macToNumber(s.mac));
+  return {
+    design,
+    bridgeMac,
+    macRank: rankMacs(bridgeMac),
+    portBridge,
+    portNumber,
+    portLan,
+    portVlans,
+    vlanSets,
+    defaultCost,
+    ...settingsOf(ports, defaultCost),
+    bridgeStart: byBridge.start,
+    bridgePorts: byBridge.flat,
+    lanStart: byLan.start,
+    lanPorts: byLan.flat,
+    lanCount,
+    ports,
+    bridgeIndex,
+    portIndex,
+  };
+}
+
+/** Whether two lists hold the same elements but for fields that do not matter to how the network hangs together. */
+function alike<T extends object>(a: readonly T[], b: readonly T[], fields: readonly (keyof T)[]): boolean {
+  if (a === b) return true;
+  if (a.length !== b.length) return false;
+  return a.every((x, i) => x === b[i] || fields.every((f) => x[f] === b[i]![f]));
+}
+
+/** Whether an edit left cabling, speeds, VLAN sets and identities as they were. */
+function sameCabling(a: Design, b: Design): boolean {
+  return (
+    a.links === b.links &&
+    a.segments === b.segments &&
+    a.bundles === b.bundles &&
+    a.costScale === b.costScale &&
+    a.bundleCost === b.bundleCost &&
+    alike(a.switches, b.switches, ['id', 'mac', 'off', 'costScale']) &&
+    alike(a.ports, b.ports, ['id', 'switch', 'number', 'speed', 'down', 'vlans'])
+  );
+}
+
+/** The topology of a design. Given the one before an edit, what the edit did not touch is taken over. */
+export function topologyOf(design: Design, before?: Topology): Topology {
+  if (!before || !sameCabling(before.design, design)) return build(design);
+  if (before.design.ports === design.ports) return { ...before, design };
+  const byId = new Map<string, Port>();
+  design.ports.forEach((port, i) => {
+    if (port !== before.design.ports[i]) byId.set(port.id, port);
+  });
+  const ports = before.ports.slice();
+  for (const [id, element] of byId) {
+    const index = before.portIndex.get(id)!;
+    if (ports[index]!.kind === 'port') ports[index] = { ...ports[index]!, element };
+  }
+  return { ...before, design, ports, ...settingsOf(ports, before.defaultCost) };
+}

@@ -1,0 +1,80 @@
+/**
+ * Brackwater Ferries, a made-up ferry port. `asCabled` has faults to find: VLAN 199 has no root placed, so the oldest
+ * access switch wins it; a forgotten port cost keeps an uplink of the signal tower idle; the bundle to the cold store
+ * has a lone cable; the two ends of an uplink of the gate disagree on their VLANs. `asMeant` has them put right.
+ */
+import type { Design } from '../core/design';
+import { DesignDraft } from './build';
+
+const ALL = '110,120,130,140,150,160,199';
+const EAST = [110, 120, 130];
+const WEST = [140, 150, 160];
+
+const mac = (last: string) => `00:00:5e:00:53:${last}`;
+const table = (vlans: readonly number[], value: number) => Object.fromEntries(vlans.map((v) => [String(v), value]));
+
+function cabled(name: string, meant: boolean): Design {
+  const west = meant ? [...WEST, 199] : WEST;
+  const access = meant ? { priority: 61440 } : {};
+  const draft = new DesignDraft(name)
+    .vlan(110, 'ticketing', 0)
+    .vlan(120, 'crew', 1)
+    .vlan(130, 'cameras', 2)
+    .vlan(140, 'crane telemetry', 3)
+    .vlan(150, 'guests', 4)
+    .vlan(160, 'buildings', 5)
+    .vlan(199, 'management', 6)
+    .switch('core-east', mac('21'), 'core', 380, 60, { vlanPriority: { ...table(EAST, 4096), ...table(west, 8192) } })
+    .switch('core-west', mac('22'), 'core', 760, 60, { vlanPriority: { ...table(west, 4096), ...table(EAST, 8192) } })
+    .switch('quay-a', mac('1a'), 'distribution', 300, 220, meant ? { vlanPriority: table(EAST, 16384) } : {})
+    .switch('quay-b', mac('1b'), 'distribution', 840, 220, { vlanPriority: table(west, 16384) })
+    .switch('ticket-hall', mac('31'), 'access', 80, 420, access)
+    .switch('gate', mac('32'), 'access', 270, 420, access)
+    .switch('crane-yard', mac('33'), 'access', 460, 420, access)
+    .switch('signal-tower', mac('34'), 'access', 680, 420, access)
+    .switch('cold-store', mac('35'), 'access', 960, 420, access)
+    .switch('workshop', mac('05'), 'access', 570, 560, access)
+    .link(['core-east', 1], ['core-west', 1], 10000, ALL)
+    .link(['core-east', 2], ['core-west', 2], 10000, ALL)
+    .link(['core-east', 3], ['quay-a', 1], 10000, ALL)
+    .link(['core-east', 4], ['quay-b', 2], 10000, ALL)
+    .link(['core-west', 3], ['quay-b', 1], 10000, ALL)
+    .link(['core-west', 4], ['quay-a', 2], 10000, ALL)
+    .link(['quay-a', 12], ['quay-b', 12], 1000, ALL)
+    .link(['quay-a', 3], ['ticket-hall', 1], 1000, ALL)
+    .link(['quay-b', 3], ['ticket-hall', 2], 1000, ALL)
+    .link(['quay-a', 4], ['gate', 1], 1000, ALL)
+    .link(['quay-b', 4], ['gate', 2], 1000, ALL, meant ? ALL : '110,120,140,150,160,199')
+    .link(['quay-a', 5], ['crane-yard', 1], 1000, ALL)
+    .link(['quay-b', 7], ['crane-yard', 2], 1000, ALL)
+    .link(['quay-b', 5], ['signal-tower', 1], 1000, ALL)
+    .link(['quay-a', 6], ['signal-tower', 2], 1000, ALL)
+    .link(['quay-b', 8], ['cold-store', 1], 1000, ALL)
+    .link(['signal-tower', 3], ['workshop', 1], 1000, '110,120,130,160,199')
+    .link(['crane-yard', 3], ['workshop', 2], 1000, '110,120,130,160,199')
+    .bundle({ at: 'core-east', number: 101, members: [1, 2] }, { at: 'core-west', number: 101, members: [1, 2] }, ALL)
+    .host('ferry-server', ['core-east', 20], 10000, 110, { x: 120, y: 60 })
+    .host('recorder', ['core-west', 20], 10000, 130, { x: 1000, y: 60 })
+    .host('ticket-desk', ['ticket-hall', 10], 1000, 110, { x: 80, y: 540 })
+    .host('gate-camera', ['gate', 10], 100, 130, { x: 270, y: 540 })
+    .host('crane-plc', ['crane-yard', 10], 100, 140, { x: 400, y: 560 })
+    .host('freezer-monitor', ['cold-store', 10], 100, 160, { x: 960, y: 540 });
+  // A cost that stayed from the days of a 100 Mb/s cable keeps this uplink idle.
+  if (!meant) draft.port(['signal-tower', 1], 1000, { cost: 200000 });
+  if (meant) draft.link(['quay-b', 9], ['cold-store', 2], 1000, ALL);
+  else {
+    draft.port(['quay-b', 9], 1000, { vlans: ALL });
+    draft.port(['cold-store', 2], 1000, { vlans: ALL });
+  }
+  return draft.bundle(
+    { at: 'quay-b', number: 102, members: [8, 9] },
+    { at: 'cold-store', number: 103, members: [1, 2] },
+    ALL,
+  ).design;
+}
+
+/** The demo as it starts: as cabled, with the faults that are there to be found. */
+export const asCabled = (): Design => cabled('Brackwater Ferries', false);
+
+/** The demo as it was meant to be. */
+export const asMeant = (): Design => cabled('Brackwater Ferries', true);
