@@ -4,5 +4,7 @@ export * from './look-ups';
 export * from './integrity';
 export * from './edits';
 export * from './removal';
+export * from './history';
+export * from './settings';
 export * from './read';
 export { wording, NAME_LENGTH } from './wording';

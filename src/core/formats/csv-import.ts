@@ -299,19 +299,16 @@ export function importCsv(name: string, switches: CsvSource, links: CsvSource, v
     links: readTable(links.file, links.text, LINK_COLUMNS),
     vlans: vlans ? readTable(vlans.file, vlans.text, VLAN_COLUMNS) : null,
   };
-  intake.faults.push(...tables.switches.faults, ...tables.links.faults, ...(tables.vlans?.faults ?? []));
-  if (intake.faults.length === 0) {
-    intake.switches(switches.file, tables.switches.rows);
-    intake.links(links.file, tables.links.rows);
-    if (vlans && tables.vlans) intake.vlans(vlans.file, tables.vlans.rows);
-    else intake.vlansFromLinks();
-  }
-  if (intake.faults.length > 0) return { ok: false, faults: intake.faults };
+  const unread = [...tables.switches.faults, ...tables.links.faults, ...(tables.vlans?.faults ?? [])];
+  if (unread.length > 0) return { ok: false, faults: unread };
+  intake.switches(switches.file, tables.switches.rows);
+  intake.links(links.file, tables.links.rows);
+  if (vlans && tables.vlans) intake.vlans(vlans.file, tables.vlans.rows);
+  else intake.vlansFromLinks();
   const read = readDesign(intake.design);
-  if (read.ok) return read;
-  return {
-    ok: false,
-    faults: read.faults.map((fault) => intake.located(fault, { switches: switches.file, links: links.file })),
-  };
+  if (read.ok && intake.faults.length === 0) return read;
+  const files = { switches: switches.file, links: links.file };
+  const later = read.ok ? [] : read.faults.map((fault) => intake.located(fault, files));
+  const faults = [...intake.faults, ...later].sort((a, b) => a.file.localeCompare(b.file) || (a.row ?? 0) - (b.row ?? 0));
+  return { ok: false, faults };
 }
-

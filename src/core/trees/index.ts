@@ -6,3 +6,5 @@ export * from './state';
 export * from './ledger';
 export { grouped } from './sentences';
 export * from './path';
+export * from './moved';
+export * from './make-root';

@@ -1,0 +1,34 @@
+/** Reading designs and tables from disk, with sentences instead of stack traces. */
+import { readFile } from 'node:fs/promises';
+import { formatPath, readDesignText } from '../core/design';
+import type { Design } from '../core/design';
+
+const REASONS: Record<string, string> = {
+  ENOENT: 'there is no such file',
+  EISDIR: 'it is a folder',
+  EACCES: 'it may not be read',
+};
+
+export const complain = (line: string): void => void process.stderr.write(`${line}\n`);
+
+/** The text of a file, or null after saying why it cannot be had. */
+export async function readText(file: string): Promise<string | null> {
+  try {
+    return await readFile(file, 'utf8');
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code ?? '';
+    complain(`${file}: cannot be opened: ${REASONS[code] ?? code}.`);
+    return null;
+  }
+}
+
+/** A design from a file, or null after printing one line a fault: file, path, sentence. */
+export async function readDesignFile(file: string): Promise<Design | null> {
+  const text = await readText(file);
+  if (text === null) return null;
+  const read = readDesignText(text);
+  if (read.ok) return read.design;
+  for (const { path, sentence } of read.faults)
+    complain([file, formatPath(path), sentence].filter((part) => part !== '').join(': '));
+  return null;
+}

@@ -1,0 +1,52 @@
+/** The command line: the same core from a shell. Results go to standard output, complaints to standard error. */
+import { Command, CommanderError } from 'commander';
+import { check } from './check';
+import { importTables } from './import';
+import { solve } from './solve';
+
+async function main(argv: readonly string[]): Promise<number> {
+  let status = 0;
+  const program = new Command('knot-path')
+    .description('Spanning trees of a design, from the shell.')
+    .exitOverride()
+    .showHelpAfterError('(--help tells the commands and options)');
+  program
+    .command('solve')
+    .description('print the converged state of every tree')
+    .argument('<design>', 'design file (JSON)')
+    .option('--tree <id>', 'one tree only, such as vlan-110')
+    .option('--json', 'as JSON instead of a table')
+    .action(async (file: string, options: { tree?: string; json?: boolean }) => {
+      status = await solve(file, options);
+    });
+  program
+    .command('import')
+    .description('make a design from tables of switches, links and VLANs')
+    .requiredOption('--switches <csv>', 'table of switches')
+    .requiredOption('--links <csv>', 'table of links')
+    .option('--vlans <csv>', 'table of VLANs')
+    .option('--name <name>', 'name of the design; otherwise taken from the output file')
+    .requiredOption('--out <design>', 'design file to write')
+    .action(async (options: Parameters<typeof importTables>[0]) => {
+      status = await importTables(options);
+    });
+  program
+    .command('check')
+    .description('validate a design; status 1 and one line a fault when it is not right')
+    .argument('<design>', 'design file (JSON)')
+    .action(async (file: string) => {
+      status = await check(file);
+    });
+  try {
+    await program.parseAsync([...argv], { from: 'user' });
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode;
+    throw error;
+  }
+  return status;
+}
+
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code === 'EPIPE') process.exit(0);
+});
+void main(process.argv.slice(2)).then((status) => (process.exitCode = status));

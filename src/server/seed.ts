@@ -1,0 +1,18 @@
+/** Puts the demo into a database that has never held a design. */
+import { count } from 'drizzle-orm';
+import { asCabled, asMeant } from '../demo/brackwater';
+import type { Db } from './database';
+import { createDesign } from './designs';
+import type { NewId } from './designs';
+import { designs } from './schema';
+
+/** Whether the demo was put in; a database that has, or had, designs is left alone. */
+export function seed(db: Db, newId: NewId, now: number): boolean {
+  if (db.select({ n: count() }).from(designs).get()!.n > 0) return false;
+  const documents = [
+    { name: 'as cabled', design: asCabled() },
+    { name: 'as meant', design: asMeant() },
+  ];
+  createDesign(db, 'Brackwater Ferries', documents, newId, now);
+  return true;
+}

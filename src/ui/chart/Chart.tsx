@@ -1,0 +1,200 @@
+'use client';
+import type { ZoomTransform } from 'd3-zoom';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { KeyboardEvent, MouseEvent } from 'react';
+import { grouped } from '../../core/trees';
+import { sameRef } from '../session/view';
+import type { Ref } from '../session/view';
+import { FIT_EVENT } from '../shell/useCommands';
+import { boxAround } from './geometry';
+import { moveScene } from './motion';
+import { Peg } from './Peg';
+import { Plate } from './Plate';
+import type { Scene } from './scene';
+import { useZoom } from './useZoom';
+import { Wire } from './Wire';
+
+const RULER_WIDTH = 84;
+/** Below this scale ports are too small to tell apart: they are left out. */
+const FAR = 0.42;
+
+interface Props {
+  readonly scene: Scene;
+  /** Changes when the drawing should be fitted again: arrangement, design. */
+  readonly fitKey: string;
+  readonly hue: number;
+  readonly selection: readonly Ref[];
+  readonly onSelect: (ref: Ref | null, add: boolean) => void;
+  readonly pathPorts: ReadonlySet<string>;
+  readonly pathPlaces: ReadonlySet<string>;
+  readonly movedPorts: ReadonlySet<string>;
+  readonly titleOf: (ref: Ref) => string;
+}
+
+const sceneBox = (scene: Scene) => {
+  const points = [...scene.plates, ...scene.spots];
+  return boxAround(points.length > 0 ? points : [{ x: 0, y: 0 }], 84);
+};
+
+/** Nearest plate in the direction of an arrow key. */
+function neighbour(scene: Scene, from: string | null, key: string): string | null {
+  const here = scene.plates.find((p) => p.id === from);
+  if (!here) return scene.plates[0]?.id ?? null;
+  const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[key] as [number, number];
+  let best: string | null = null;
+  let least = Infinity;
+  for (const plate of scene.plates) {
+    const [x, y] = [plate.x - here.x, plate.y - here.y];
+    const ahead = x * dx + y * dy;
+    if (ahead <= 1) continue;
+    const score = ahead + 2.5 * Math.abs(x * dy + y * dx);
+    if (score < least) [best, least] = [plate.id, score];
+  }
+  return best;
+}
+
+/** The drawing of one tree: pan, zoom, select, and motion from what was drawn before. */
+export function Chart(props: Props) {
+  const { scene, fitKey, hue, selection, onSelect, pathPorts, pathPlaces, movedPorts, titleOf } = props;
+  const svg = useRef<SVGSVGElement>(null);
+  const viewport = useRef<SVGGElement>(null);
+  const ruler = useRef<SVGGElement>(null);
+  const transform = useRef<ZoomTransform | null>(null);
+  const [far, setFar] = useState(false);
+
+  const placeRuler = useCallback(() => {
+    const t = transform.current;
+    if (!t || !ruler.current) return;
+    for (const mark of ruler.current.children)
+      mark.setAttribute('transform', `translate(0 ${t.applyY(Number(mark.getAttribute('data-y')))})`);
+  }, []);
+  const onMove = useCallback(
+    (t: ZoomTransform) => {
+      transform.current = t;
+      viewport.current?.setAttribute('transform', t.toString());
+      placeRuler();
+      setFar(t.k < FAR);
+    },
+    [placeRuler],
+  );
+  const { fit, scaleBy, moved } = useZoom({ svg, onMove });
+
+  const latest = useRef(scene);
+  const fitNow = useCallback(() => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16), [fit]);
+  const drawn = useRef<{ scene: Scene; fitKey: string } | null>(null);
+
+  useLayoutEffect(() => {
+    const before = drawn.current;
+    latest.current = scene;
+    drawn.current = { scene, fitKey };
+    if (!before || before.fitKey !== fitKey || !moved.current) fitNow();
+    placeRuler();
+    if (!before || before.scene === scene || !viewport.current) return;
+    return moveScene(viewport.current, before.scene, scene);
+  }, [scene, fitKey, fitNow, moved, placeRuler]);
+
+  useEffect(() => {
+    window.addEventListener(FIT_EVENT, fitNow);
+    const observer = new ResizeObserver(() => !moved.current && fitNow());
+    if (svg.current) observer.observe(svg.current);
+    return () => {
+      window.removeEventListener(FIT_EVENT, fitNow);
+      observer.disconnect();
+    };
+  }, [fitNow, moved]);
+
+  const chosen = useMemo(() => new Set(selection.map((r) => `${r.kind} ${r.id}`)), [selection]);
+  const isSelected = (kind: Ref['kind'], id: string) => chosen.has(`${kind} ${id}`);
+
+  const onClick = (event: MouseEvent) => {
+    const target = (event.target as Element).closest('[data-id]');
+    const add = event.shiftKey || event.ctrlKey || event.metaKey;
+    if (!target) return add ? undefined : onSelect(null, false);
+    const kind = target.getAttribute('data-kind')!;
+    const id = target.getAttribute('data-id')!;
+    onSelect({ kind: (kind === 'host' && target.classList.contains('wire') ? 'link' : kind) as Ref['kind'], id }, add);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key.startsWith('Arrow')) {
+      const at = selection.findLast((r) => r.kind === 'switch')?.id ?? null;
+      const next = neighbour(scene, at, event.key);
+      if (next) onSelect({ kind: 'switch', id: next }, event.shiftKey);
+    } else if (event.key === '+' || event.key === '=') scaleBy(1.25);
+    else if (event.key === '-') scaleBy(0.8);
+    else return;
+    event.preventDefault();
+  };
+
+  return (
+    <svg
+      ref={svg}
+      className="chart"
+      data-lod={far ? 'far' : 'near'}
+      style={{ '--tree': `var(--hue-${hue})` } as React.CSSProperties}
+      onClick={onClick}
+      onKeyDown={onKeyDown}
+      tabIndex={0}
+      role="group"
+      aria-label="Chart of the tree in view. Arrow keys go from switch to switch, plus and minus zoom."
+    >
+      {scene.ruler.length > 0 && (
+        <g ref={ruler} className="ruler" aria-hidden="true">
+          {scene.ruler.map(({ cost, y }) => (
+            <g key={cost} data-y={y}>
+              <line x1={RULER_WIDTH - 14} x2="100%" />
+              <text x={RULER_WIDTH - 22} dy={4}>
+                {grouped(cost)}
+              </text>
+            </g>
+          ))}
+        </g>
+      )}
+      <g ref={viewport}>
+        {scene.wires.map((wire) => (
+          <Wire
+            key={wire.key}
+            wire={wire}
+            title={titleOf({ kind: wire.kind === 'host' ? 'link' : wire.kind, id: wire.id })}
+            selected={
+              isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id) ||
+              (wire.portA !== null && selection.some((r) => sameRef(r, { kind: 'port', id: wire.portA! })))
+            }
+            onPath={
+              (wire.portA === null || pathPorts.has(wire.portA)) &&
+              (wire.portB === null || pathPorts.has(wire.portB)) &&
+              pathPorts.size > 0
+            }
+          />
+        ))}
+        {scene.spots.map((spot) => (
+          <g
+            key={`${spot.kind} ${spot.id}`}
+            className={`spot spot-${spot.kind}${isSelected(spot.kind, spot.id) ? ' is-selected' : ''}${pathPlaces.has(spot.id) ? ' on-path' : ''}`}
+            transform={`translate(${spot.x} ${spot.y})`}
+            data-kind={spot.kind}
+            data-id={spot.id}
+          >
+            {spot.kind === 'segment' && <rect className="bar" x={-34} y={-3} width={68} height={6} />}
+            {spot.kind === 'host' && (
+              <rect className="tag" x={-spot.name.length * 3.2 - 6} y={-9} width={spot.name.length * 6.4 + 12} height={18} rx={9} />
+            )}
+            <text dy={spot.kind === 'segment' ? 17 : 4}>{spot.name}</text>
+          </g>
+        ))}
+        {scene.plates.map((plate) => (
+          <Plate key={plate.id} plate={plate} selected={isSelected('switch', plate.id)} onPath={pathPlaces.has(plate.id)} />
+        ))}
+        {!far &&
+          scene.pegs.map((peg) => (
+            <Peg
+              key={peg.id}
+              peg={peg}
+              selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
+              moved={movedPorts.has(peg.id)}
+              title={titleOf({ kind: 'port', id: peg.id })}
+            />
+          ))}
+      </g>
+    </svg>
+  );
+}

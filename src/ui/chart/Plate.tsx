@@ -1,0 +1,62 @@
+import { memo } from 'react';
+import { PLATE, translate } from './geometry';
+import type { PlateItem } from './scene';
+
+const WORD: Record<PlateItem['standing'], string> = {
+  root: 'root',
+  'accidental-root': 'root by accident',
+  next: 'next',
+  plain: '',
+  outside: 'not in this tree',
+  off: 'off',
+};
+
+const LONGEST = 16;
+
+interface Props {
+  readonly plate: PlateItem;
+  readonly selected: boolean;
+  readonly onPath: boolean;
+}
+
+/** A switch: its name, its priority in the tree in view, and where it stands. The root is inverted, the next framed. */
+export const Plate = memo(function Plate({ plate, selected, onPath }: Props) {
+  const { width, name, priority, standing } = plate;
+  const classes = ['plate', `plate-${standing}`, selected && 'is-selected', onPath && 'on-path'];
+  return (
+    <g
+      className={classes.filter(Boolean).join(' ')}
+      transform={translate(plate)}
+      data-kind="switch"
+      data-id={plate.id}
+      role="button"
+      aria-label={[name, WORD[standing], `priority ${priority}`].filter(Boolean).join(', ')}
+      aria-pressed={selected}
+      tabIndex={-1}
+    >
+      <title>{name}</title>
+      {selected && (
+        <rect
+          className="halo"
+          x={-width / 2 - 5}
+          y={-PLATE.height / 2 - 5}
+          width={width + 10}
+          height={PLATE.height + 10}
+          rx={5}
+        />
+      )}
+      <rect className="sheet" x={-width / 2} y={-PLATE.height / 2} width={width} height={PLATE.height} rx={3} />
+      <text className="name" x={-width / 2 + 9} y={-3}>
+        {name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name}
+      </text>
+      <text className="priority" x={-width / 2 + 9} y={13}>
+        {priority}
+      </text>
+      {standing !== 'plain' && (
+        <text className="standing" x={width / 2 - 9} y={13}>
+          {standing === 'accidental-root' ? 'root' : standing === 'outside' ? 'no part' : WORD[standing]}
+        </text>
+      )}
+    </g>
+  );
+});

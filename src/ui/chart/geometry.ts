@@ -1,0 +1,106 @@
+/** Sizes and shapes of the chart, in drawing units (one is a pixel at scale 1). No React here. */
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Where a wire meets a plate: the middle of the port peg, and which way out of the plate is. */
+export interface Anchor extends Point {
+  readonly nx: number;
+  readonly ny: number;
+}
+
+export const PLATE = { width: 116, height: 48, widest: 320 } as const;
+export const PEG = { size: 15, gap: 3 } as const;
+/** Distance from the peg's middle to the middle of the open knot, and the knot's radius. */
+export const KNOT = { away: 25, radius: 6.5 } as const;
+
+const along = (a: Anchor, distance: number): Point => ({ x: a.x + a.nx * distance, y: a.y + a.ny * distance });
+const round = (n: number) => Math.round(n * 10) / 10;
+const at = ({ x, y }: Point) => `${round(x)} ${round(y)}`;
+
+/** Ends of a cubic curve between two anchors; a cut end stops short, at its knot. */
+function curve(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean): [Point, Point, Point, Point] {
+  const reach = Math.hypot(b.x - a.x, b.y - a.y);
+  const pull = Math.min(170, Math.max(34, reach * 0.42));
+  const edge = PEG.size / 2;
+  const stop = KNOT.away + KNOT.radius;
+  return [along(a, cutA ? stop : edge), along(a, pull), along(b, pull), along(b, cutB ? stop : edge)];
+}
+
+/** The path of a wire. */
+export function wirePath(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean): string {
+  const [p0, p1, p2, p3] = curve(a, b, cutA, cutB);
+  return `M${at(p0)}C${at(p1)} ${at(p2)} ${at(p3)}`;
+}
+
+function pointOn([p0, p1, p2, p3]: readonly Point[], t: number): Point {
+  const u = 1 - t;
+  const mix = (k: 'x' | 'y') =>
+    u * u * u * p0![k] + 3 * u * u * t * p1![k] + 3 * u * t * t * p2![k] + t * t * t * p3![k];
+  return { x: mix('x'), y: mix('y') };
+}
+
+/** Middle of a wire, for its label. */
+export const wireMiddle = (a: Anchor, b: Anchor): Point => pointOn(curve(a, b, false, false), 0.5);
+
+/** Two strands that twist round each other from one anchor to the other: a bundle. */
+export function strandPath(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean, side: 1 | -1): string {
+  const points = curve(a, b, cutA, cutB);
+  const length = Math.hypot(b.x - a.x, b.y - a.y);
+  const turns = Math.max(2, Math.round(length / 46));
+  const steps = turns * 8;
+  const parts: string[] = [];
+  for (let i = 0; i <= steps; i++) {
+    const t = i / steps;
+    const here = pointOn(points, t);
+    const next = pointOn(points, Math.min(1, t + 0.01));
+    const back = pointOn(points, Math.max(0, t - 0.01));
+    const slope = Math.hypot(next.x - back.x, next.y - back.y) || 1;
+    const swing = side * 4.5 * Math.sin(Math.PI * turns * t);
+    const shifted = { x: here.x - ((next.y - back.y) / slope) * swing, y: here.y + ((next.x - back.x) / slope) * swing };
+    parts.push(`${i === 0 ? 'M' : 'L'}${at(shifted)}`);
+  }
+  return parts.join('');
+}
+
+/** The open knot before a cut port, drawn round the origin with the port to the right: a loop that was left undone. */
+export const KNOT_PATH = 'M-8 0C-4 0 -1 -6.5 3 -5.2C7 -3.8 6 3.6 1.4 4.6C-2.6 5.4 -4.6 1.2 -2.2 -1.8L3.4 -8.6';
+
+/** Place and turn of the knot at an anchor. */
+export function knotTransform(a: Anchor): string {
+  const { x, y } = along(a, KNOT.away);
+  const angle = (Math.atan2(-a.ny, -a.nx) * 180) / Math.PI;
+  return `translate(${at({ x, y })}) rotate(${round(angle)})`;
+}
+
+export const translate = ({ x, y }: Point): string => `translate(${at({ x, y })})`;
+
+export const mixPoint = <T extends Point>(a: T, b: T, t: number): T => ({
+  ...b,
+  x: a.x + (b.x - a.x) * t,
+  y: a.y + (b.y - a.y) * t,
+});
+
+/** Between two anchors; the way out turns with it. */
+export function mixAnchor(a: Anchor, b: Anchor, t: number): Anchor {
+  const nx = a.nx + (b.nx - a.nx) * t;
+  const ny = a.ny + (b.ny - a.ny) * t;
+  const length = Math.hypot(nx, ny) || 1;
+  return { ...mixPoint(a, b, t), nx: nx / length, ny: ny / length };
+}
+
+export interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+export const boxAround = (points: readonly Point[], margin: number): Box => ({
+  left: Math.min(...points.map((p) => p.x)) - margin,
+  right: Math.max(...points.map((p) => p.x)) + margin,
+  top: Math.min(...points.map((p) => p.y)) - margin,
+  bottom: Math.max(...points.map((p) => p.y)) + margin,
+});

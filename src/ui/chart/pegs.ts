@@ -1,0 +1,93 @@
+/** Which edge of its plate each wire leaves from, and where on it: sorted by the far end, so that few wires cross. */
+import { PEG, PLATE } from './geometry';
+import type { Anchor, Point } from './geometry';
+
+export interface AttachmentEnd {
+  /** Null for an end that is no plate: a host or a segment. */
+  readonly bridge: number | null;
+  readonly port: number;
+  readonly at: Point;
+}
+
+export interface Attachment {
+  readonly a: AttachmentEnd;
+  readonly b: AttachmentEnd;
+}
+
+type Edge = 'top' | 'bottom' | 'left' | 'right';
+const OUT: Record<Edge, { nx: number; ny: number }> = {
+  top: { nx: 0, ny: -1 },
+  bottom: { nx: 0, ny: 1 },
+  left: { nx: -1, ny: 0 },
+  right: { nx: 1, ny: 0 },
+};
+
+/** Edge that faces the other end: above or below when there is room between the rows, else beside. */
+function facing(own: Point, far: Point): Edge {
+  const dy = far.y - own.y;
+  if (Math.abs(dy) > PLATE.height + 14) return dy < 0 ? 'top' : 'bottom';
+  return far.x < own.x ? 'left' : 'right';
+}
+
+interface Seat {
+  readonly wire: number;
+  readonly side: 0 | 1;
+  readonly port: number;
+  readonly far: Point;
+}
+
+/** Anchors of every wire, and how wide each plate has to be for the ports on its edges. */
+export function attachPegs(
+  plates: readonly Point[],
+  wires: readonly Attachment[],
+): { anchors: [Anchor, Anchor][]; width: number[]; crowded: boolean[] } {
+  const edges = plates.map((): Record<Edge, Seat[]> => ({ top: [], bottom: [], left: [], right: [] }));
+  wires.forEach(({ a, b }, wire) => {
+    const loop = a.bridge !== null && a.bridge === b.bridge;
+    const seat = (own: AttachmentEnd, far: AttachmentEnd, side: 0 | 1) => {
+      if (own.bridge === null) return;
+      const edge = loop ? (side === 0 ? 'left' : 'bottom') : facing(own.at, far.at);
+      edges[own.bridge]![edge].push({ wire, side, port: own.port, far: far.at });
+    };
+    seat(a, b, 0);
+    seat(b, a, 1);
+  });
+
+  const pitch = PEG.size + PEG.gap;
+  const width = edges.map(({ top, bottom }) => {
+    const most = Math.max(top.length, bottom.length);
+    return Math.min(PLATE.widest, Math.max(PLATE.width, most * pitch + 12));
+  });
+  const crowded = edges.map(({ top, bottom }, i) => Math.max(top.length, bottom.length) * (PEG.size - 2) > width[i]!);
+  const anchors = wires.map(({ a, b }): [Anchor, Anchor] => [freeEnd(a, b), freeEnd(b, a)]);
+  edges.forEach((byEdge, plate) => {
+    for (const edge of Object.keys(byEdge) as Edge[])
+      seatAlong(plates[plate]!, edge, byEdge[edge], width[plate]!).forEach(({ wire, side }, anchor) => {
+        anchors[wire]![side] = anchor;
+      });
+  });
+  return { anchors, width, crowded };
+}
+
+/** A host or segment is met at its middle, from the side of the other end. */
+function freeEnd(own: AttachmentEnd, far: AttachmentEnd): Anchor {
+  return { ...own.at, ...OUT[facing(own.at, far.at)] };
+}
+
+function seatAlong(plate: Point, edge: Edge, seats: readonly Seat[], width: number): Map<Anchor, Seat> {
+  const level = edge === 'top' || edge === 'bottom';
+  const sorted = [...seats].sort((p, q) =>
+    level ? p.far.x - q.far.x || p.far.y - q.far.y || p.port - q.port : p.far.y - q.far.y || p.port - q.port,
+  );
+  const room = (level ? width : PLATE.height) - 8;
+  const pitch = Math.min(PEG.size + PEG.gap, room / Math.max(1, sorted.length));
+  return new Map(
+    sorted.map((seat, i) => {
+      const off = (i - (sorted.length - 1) / 2) * pitch;
+      const at = level
+        ? { x: plate.x + off, y: plate.y + ((edge === 'top' ? -1 : 1) * PLATE.height) / 2 }
+        : { x: plate.x + ((edge === 'left' ? -1 : 1) * width) / 2, y: plate.y + off };
+      return [{ ...at, ...OUT[edge] }, seat];
+    }),
+  );
+}

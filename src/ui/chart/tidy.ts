@@ -1,0 +1,115 @@
+/** Lays a forest out in levels without crossings: every leaf has a slot of its own, leaves alike may wrap into blocks. */
+import type { Point } from './geometry';
+
+export interface TidyNode {
+  /** Index of the parent; −1 for a top. */
+  readonly parent: number;
+  /** Levels are rows; equal levels stand at the same height. */
+  readonly level: number;
+  /** Siblings stand in this order. */
+  readonly order: number;
+  readonly width: number;
+}
+
+export interface TidyLayout {
+  readonly at: Point[];
+  /** Height of each level that occurs, top row of it. */
+  readonly levelY: ReadonlyMap<number, number>;
+  readonly width: number;
+  readonly height: number;
+}
+
+const SLOT_GAP = 16;
+const SUB_ROW = 84;
+
+/** `gap(upper, lower)` is the height between two neighbouring levels; leaves wrap after `columns`. */
+function layOut(nodes: readonly TidyNode[], gap: (upper: number, lower: number) => number, columns: number): TidyLayout {
+  const children: number[][] = nodes.map(() => []);
+  const tops: number[] = [];
+  nodes.forEach(({ parent }, i) => (parent < 0 ? tops : children[parent]!).push(i));
+  const inOrder = (a: number, b: number) => nodes[a]!.order - nodes[b]!.order || a - b;
+  for (const list of [tops, ...children]) list.sort(inOrder);
+
+  const x = new Float64Array(nodes.length);
+  const subRow = new Int32Array(nodes.length);
+  const subRows = new Map<number, number>();
+  const shift = (node: number, by: number) => {
+    x[node]! += by;
+    for (const child of children[node]!) shift(child, by);
+  };
+
+  /** Lays a subtree out from x = 0 and gives its width; the node stands over the middle of its children. */
+  const place = (node: number): number => {
+    const own = nodes[node]!.width + SLOT_GAP;
+    const groups = blocks(children[node]!);
+    let width = 0;
+    for (const group of groups) {
+      if (group.length > 1) width += placeBlock(group, width);
+      else {
+        const child = group[0]!;
+        const size = place(child);
+        shift(child, width);
+        width += size;
+      }
+    }
+    const total = Math.max(own, width);
+    if (width < own) for (const child of children[node]!) shift(child, (own - width) / 2);
+    x[node] = total / 2;
+    return total;
+  };
+
+  /** Leaves of one parent and level, in the order of their siblings, go into one block when they are many. */
+  const blocks = (list: readonly number[]): number[][] => {
+    const result: number[][] = [];
+    const open = new Map<number, number[]>();
+    for (const child of list) {
+      const level = nodes[child]!.level;
+      const block = children[child]!.length === 0 ? open.get(level) : undefined;
+      if (block) block.push(child);
+      else {
+        const fresh = [child];
+        result.push(fresh);
+        if (children[child]!.length === 0) open.set(level, fresh);
+      }
+    }
+    return result.flatMap((block) => (block.length > columns ? [block] : block.map((child) => [child])));
+  };
+
+  const placeBlock = (block: readonly number[], from: number): number => {
+    const slot = Math.max(...block.map((n) => nodes[n]!.width)) + SLOT_GAP;
+    block.forEach((node, i) => {
+      x[node] = from + (i % columns) * slot + slot / 2;
+      subRow[node] = Math.floor(i / columns);
+    });
+    const level = nodes[block[0]!]!.level;
+    subRows.set(level, Math.max(subRows.get(level) ?? 1, Math.ceil(block.length / columns)));
+    return columns * slot;
+  };
+
+  let width = 0;
+  for (const top of tops) {
+    const size = place(top);
+    shift(top, width);
+    width += size;
+  }
+  const levels = [...new Set(nodes.map((n) => n.level))].sort((a, b) => a - b);
+  const levelY = new Map<number, number>();
+  let y = 0;
+  levels.forEach((level, i) => {
+    if (i > 0) y += ((subRows.get(levels[i - 1]!) ?? 1) - 1) * SUB_ROW + gap(levels[i - 1]!, level);
+    levelY.set(level, y);
+  });
+  const height = y + ((subRows.get(levels.at(-1) ?? 0) ?? 1) - 1) * SUB_ROW;
+  const at = nodes.map((n, i) => ({ x: x[i]!, y: levelY.get(n.level)! + subRow[i]! * SUB_ROW }));
+  return { at, levelY, width, height };
+}
+
+/** Lays out with the wrapping that fills an area of the given shape best. */
+export function tidy(nodes: readonly TidyNode[], gap: (upper: number, lower: number) => number, area: { width: number; height: number }): TidyLayout {
+  const scale = (l: TidyLayout) => Math.min(area.width / (l.width + 40), area.height / (l.height + 120));
+  const unwrapped = layOut(nodes, gap, Infinity);
+  if (nodes.length < 20 || scale(unwrapped) > 0.8) return unwrapped;
+  return [2, 3, 4, 5, 6, 8, 10, 14]
+    .map((columns) => layOut(nodes, gap, columns))
+    .reduce((best, next) => (scale(next) > scale(best) ? next : best), unwrapped);
+}

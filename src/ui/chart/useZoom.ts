@@ -1,0 +1,72 @@
+'use client';
+import { select } from 'd3-selection';
+import { zoom as d3zoom, zoomIdentity } from 'd3-zoom';
+import type { D3ZoomEvent, ZoomTransform } from 'd3-zoom';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import type { RefObject } from 'react';
+import type { Box } from './geometry';
+
+const SCALES: [number, number] = [0.05, 4];
+const LARGEST_FIT = 1.15;
+
+interface Options {
+  readonly svg: RefObject<SVGSVGElement | null>;
+  /** Called for every move, outside of React. */
+  readonly onMove: (transform: ZoomTransform) => void;
+}
+
+/** Pan and zoom by wheel, drag, pinch and keys. */
+export function useZoom({ svg, onMove }: Options) {
+  const behaviour = useMemo(() => d3zoom<SVGSVGElement, unknown>().scaleExtent(SCALES).clickDistance(4), []);
+  const moved = useRef(false);
+  const mover = useRef(onMove);
+  useEffect(() => {
+    mover.current = onMove;
+  }, [onMove]);
+
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    behaviour.on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
+      if (event.sourceEvent) moved.current = true;
+      mover.current(event.transform);
+    });
+    const selection = select(element);
+    selection.call(behaviour).on('dblclick.zoom', null);
+    return () => void selection.on('.zoom', null);
+  }, [svg, behaviour]);
+
+  const moveTo = useCallback(
+    (transform: ZoomTransform) => {
+      if (svg.current) select(svg.current).call(behaviour.transform.bind(behaviour), transform);
+    },
+    [svg, behaviour],
+  );
+
+  /** Shows a whole box, as large as it goes. */
+  const fit = useCallback(
+    (box: Box, left: number) => {
+      const element = svg.current;
+      if (!element) return;
+      const { clientWidth, clientHeight } = element;
+      const [width, height] = [clientWidth - left - 16, clientHeight - 32];
+      if (width < 50 || height < 50) return;
+      const k = Math.min(LARGEST_FIT, width / (box.right - box.left), height / (box.bottom - box.top));
+      const x = left + (width - k * (box.right - box.left)) / 2 - k * box.left;
+      const y = 16 + (height - k * (box.bottom - box.top)) / 2 - k * box.top;
+      moved.current = false;
+      moveTo(zoomIdentity.translate(x, y).scale(k));
+    },
+    [svg, moveTo],
+  );
+
+  const scaleBy = useCallback(
+    (factor: number) => {
+      if (svg.current) select(svg.current).call(behaviour.scaleBy.bind(behaviour), factor);
+    },
+    [svg, behaviour],
+  );
+
+  /** Whether the engineer has moved the chart since it was last fitted. */
+  return { fit, scaleBy, moved };
+}

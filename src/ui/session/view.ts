@@ -1,0 +1,43 @@
+/** What is looked at: tree, selection, arrangement. Kept in the address, so that a link opens the same view. */
+import type { Arrangement } from '../chart/arrange';
+
+export type Ref =
+  | { readonly kind: 'switch' | 'host' | 'port' | 'bundle' | 'link' | 'segment'; readonly id: string };
+
+export interface View {
+  readonly tree: string | null;
+  readonly selection: readonly Ref[];
+  readonly arrangement: Arrangement;
+}
+
+export const NO_SELECTION: readonly Ref[] = [];
+
+const KINDS = ['switch', 'host', 'port', 'bundle', 'link', 'segment'];
+const refText = ({ kind, id }: Ref) => `${kind}~${id}`;
+
+/** `switch~gate` */
+export const sameRef = (a: Ref, b: Ref): boolean => a.kind === b.kind && a.id === b.id;
+
+function readRef(text: string): Ref | null {
+  const cut = text.indexOf('~');
+  const kind = text.slice(0, cut);
+  return KINDS.includes(kind) ? ({ kind, id: text.slice(cut + 1) } as Ref) : null;
+}
+
+/** The view that an address asks for; what it does not say is the default. */
+export function readView(params: URLSearchParams): View {
+  return {
+    tree: params.get('tree'),
+    selection: params.getAll('sel').flatMap((text) => readRef(text) ?? []),
+    arrangement: params.get('view') === 'cabling' ? 'cabling' : 'depth',
+  };
+}
+
+/** The address of a view in a variant. */
+export function viewAddress(designId: string, stage: string, variantId: string, view: View): string {
+  const params = new URLSearchParams({ variant: variantId });
+  if (view.tree) params.set('tree', view.tree);
+  if (view.arrangement === 'cabling') params.set('view', 'cabling');
+  for (const ref of view.selection) params.append('sel', refText(ref));
+  return `/d/${encodeURIComponent(designId)}/${stage}?${params}`;
+}

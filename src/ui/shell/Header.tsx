@@ -1,0 +1,67 @@
+'use client';
+import Tooltip from '@mui/material/Tooltip';
+import Link from 'next/link';
+import { viewAddress } from '../session/view';
+import type { DesignHead } from '../session/types';
+import { useBench, useSession } from './context';
+import { Mark } from './Mark';
+import { STAGES } from './stages';
+import type { StageId } from './stages';
+import { ThemeChoice } from './ThemeChoice';
+import { VariantMenu } from './VariantMenu';
+
+const SAVING = { saved: 'saved', saving: 'saving…', unreachable: 'not saved: the server cannot be reached, trying again' };
+
+interface Props {
+  stage: StageId;
+  setHead: (head: DesignHead) => void;
+  onSearch: () => void;
+}
+
+/** Design, variant, stages, undo, search, and whether all is saved. */
+export function Header({ stage, setHead, onSearch }: Props) {
+  const { session, head, variantId, view } = useBench();
+  const saving = useSession((s) => s.saving);
+  const undo = useSession((s) => s.history.undo.at(-1));
+  const redo = useSession((s) => s.history.redo.at(-1));
+  return (
+    <header className="head">
+      <Link className="brand" href="/" aria-label="Knot Path: all designs">
+        <Mark /> Knot Path
+      </Link>
+      <span className="title" title={head.name}>
+        {head.name}
+      </span>
+      <VariantMenu setHead={setHead} />
+      <nav className="stages" aria-label="Stages">
+        {STAGES.map(({ id, name }) => (
+          <Link key={id} href={viewAddress(head.id, id, variantId, view)} aria-current={id === stage ? 'page' : undefined}>
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <span className="grow" />
+      <span className={saving === 'unreachable' ? 'alarm' : 'quiet'} role="status" aria-label="State of saving">
+        {SAVING[saving]}
+      </span>
+      <Tooltip title={undo ? `Undo: ${undo.label}` : 'Nothing to undo'}>
+        <span>
+          <button className="tool" disabled={!undo} onClick={() => void session.undo()} aria-label="Undo">
+            ↶
+          </button>
+        </span>
+      </Tooltip>
+      <Tooltip title={redo ? `Redo: ${redo.label}` : 'Nothing to redo'}>
+        <span>
+          <button className="tool" disabled={!redo} onClick={() => void session.redo()} aria-label="Redo">
+            ↷
+          </button>
+        </span>
+      </Tooltip>
+      <button className="tool" onClick={onSearch}>
+        Search <kbd>Ctrl K</kbd>
+      </button>
+      <ThemeChoice />
+    </header>
+  );
+}

@@ -1,0 +1,102 @@
+'use client';
+import Divider from '@mui/material/Divider';
+import ListItemText from '@mui/material/ListItemText';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { NameDialog } from '../designs/NameDialog';
+import { api } from '../session/api';
+import type { DesignHead } from '../session/types';
+import { viewAddress } from '../session/view';
+import { useBench } from './context';
+
+const FORMATS = [
+  { format: 'json', label: 'Design (JSON)' },
+  { format: 'switches', label: 'Switches (CSV)' },
+  { format: 'links', label: 'Links (CSV)' },
+  { format: 'vlans', label: 'VLANs (CSV)' },
+];
+
+/** Switches between variants of the design, copies, renames and deletes them, and exports the one in view. */
+export function VariantMenu({ setHead }: { setHead: (head: DesignHead) => void }) {
+  const { session, head, variantId, view, say } = useBench();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [asking, setAsking] = useState<'copy' | 'rename' | null>(null);
+  const router = useRouter();
+  const current = head.variants.find((v) => v.id === variantId) ?? head.variants[0]!;
+  const close = () => setAnchor(null);
+  const go = (id: string) => router.push(viewAddress(head.id, 'trees', id, view));
+
+  const remove = async () => {
+    close();
+    await session.settled();
+    try {
+      const next = await api.deleteVariant(head.id, current.id);
+      go(next.variants[0]!.id);
+      const back = () => void api.restoreVariant(head.id, current.id).then(() => go(current.id));
+      say({ text: `Deleted variant ${current.name}.`, action: { label: 'Undo', run: back } });
+    } catch (error) {
+      say({ text: error instanceof Error ? error.message : String(error), alarm: true });
+    }
+  };
+
+  return (
+    <>
+      <button className="tool" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)} aria-label={`Variant: ${current.name}`}>
+        <i>{current.name}</i> <span aria-hidden="true">▾</span>
+      </button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={close}>
+        {head.variants.map((v) => (
+          <MenuItem
+            key={v.id}
+            selected={v.id === current.id}
+            onClick={() => {
+              close();
+              if (v.id !== current.id) void session.settled().then(() => go(v.id));
+            }}
+          >
+            <ListItemText primary={v.name} />
+          </MenuItem>
+        ))}
+        <Divider />
+        <MenuItem onClick={() => (close(), setAsking('copy'))}>Copy this variant…</MenuItem>
+        <MenuItem onClick={() => (close(), setAsking('rename'))}>Rename this variant…</MenuItem>
+        <MenuItem disabled={head.variants.length === 1} onClick={() => void remove()}>
+          Delete this variant
+        </MenuItem>
+        <Divider />
+        {FORMATS.map(({ format, label }) => (
+          <MenuItem key={format} component="a" href={api.exportUrl(variantId, format)} download onClick={close}>
+            Export: {label}
+          </MenuItem>
+        ))}
+      </Menu>
+      {asking === 'copy' && (
+        <NameDialog
+          title={`Copy variant ${current.name}`}
+          label="Name of the new variant"
+          initial={`${current.name} copy`}
+          action="Copy"
+          onSubmit={async (name) => {
+            await session.settled();
+            const next = await api.copyVariant(head.id, current.id, name);
+            setHead(next);
+            go(next.variants.at(-1)!.id);
+          }}
+          onClose={() => setAsking(null)}
+        />
+      )}
+      {asking === 'rename' && (
+        <NameDialog
+          title="Rename variant"
+          label="Name of the variant"
+          initial={current.name}
+          action="Rename"
+          onSubmit={async (name) => setHead(await api.renameVariant(head.id, current.id, name))}
+          onClose={() => setAsking(null)}
+        />
+      )}
+    </>
+  );
+}

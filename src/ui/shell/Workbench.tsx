@@ -1,0 +1,102 @@
+'use client';
+import { nanoid } from 'nanoid';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Edit } from '../../core/design';
+import { api } from '../session/api';
+import { createSession } from '../session/session';
+import type { Drawer, PendingEdit } from '../session/session';
+import type { DesignHead, LoadedVariant, Step } from '../session/types';
+import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
+import type { Ref, View } from '../session/view';
+import { TreesStage } from '../trees/TreesStage';
+import { CommandSearch } from './CommandSearch';
+import { ConflictDialog } from './ConflictDialog';
+import { BenchContext } from './context';
+import type { Bench, ScopeChoice } from './context';
+import { Header } from './Header';
+import { useNotice } from './Notice';
+import { useCommands } from './useCommands';
+import type { StageId } from './stages';
+import { useComplaints } from './useComplaints';
+
+/** Edits that are not stored yet wait in the browser, by window and variant. */
+function drawerFor(variantId: string): Drawer {
+  const key = () => {
+    const tab = sessionStorage.getItem('knot-path.tab') ?? nanoid(8);
+    sessionStorage.setItem('knot-path.tab', tab);
+    return `knot-path.pending.${variantId}.${tab}`;
+  };
+  return {
+    read: () => JSON.parse(localStorage.getItem(key()) ?? '[]') as PendingEdit[],
+    write: (pending) =>
+      pending.length === 0 ? localStorage.removeItem(key()) : localStorage.setItem(key(), JSON.stringify(pending)),
+  };
+}
+
+interface Props {
+  head: DesignHead;
+  variant: LoadedVariant;
+  stage: StageId;
+  query: string;
+}
+
+/** An open design: one session, one view, the stage on top of both. */
+export function Workbench({ head: initialHead, variant, stage, query }: Props) {
+  const [head, setHead] = useState(initialHead);
+  const [session] = useState(() => createSession(api, variant, nanoid(8), drawerFor(variant.id)));
+  const [view, setWholeView] = useState<View>(() => readView(new URLSearchParams(query)));
+  const [scope, setScope] = useState<ScopeChoice>({ kind: 'this' });
+  const [searching, setSearching] = useState(false);
+  const { say, shown } = useNotice();
+
+  useEffect(() => {
+    session.resume();
+    const events = new EventSource(api.eventsUrl(variant.id, session.store.getState().revision));
+    events.onmessage = (event) => session.receive(JSON.parse(event.data as string) as Step);
+    return () => events.close();
+  }, [session, variant.id]);
+
+  useEffect(() => {
+    const address = viewAddress(head.id, stage, variant.id, view);
+    if (address !== window.location.pathname + window.location.search) window.history.replaceState(null, '', address);
+  }, [head.id, stage, variant.id, view]);
+
+  useComplaints(session, say);
+
+  const setView = useCallback((change: Partial<View>) => setWholeView((was) => ({ ...was, ...change })), []);
+  const select = useCallback((ref: Ref | null, add = false) => {
+    setWholeView((was) => {
+      if (!ref) return { ...was, selection: NO_SELECTION };
+      if (!add) return { ...was, selection: [ref] };
+      const rest = was.selection.filter((r) => !sameRef(r, ref));
+      return { ...was, selection: rest.length < was.selection.length ? rest : [...rest, ref] };
+    });
+  }, []);
+  const edit = useCallback(
+    (label: string, edits: readonly Edit[]) => {
+      const faults = session.edit(label, edits);
+      if (faults[0]) say({ text: faults[0].sentence, alarm: true });
+      return faults.length === 0;
+    },
+    [session, say],
+  );
+
+  const bench = useMemo<Bench>(
+    () => ({ session, head, variantId: variant.id, view, setView, select, edit, say, scope, setScope }),
+    [session, head, variant.id, view, setView, select, edit, say, scope],
+  );
+  const search = useCallback(() => setSearching(true), []);
+  const commands = useCommands(bench, search);
+
+  return (
+    <BenchContext.Provider value={bench}>
+      <div className="bench">
+        <Header stage={stage} setHead={setHead} onSearch={search} />
+        <TreesStage />
+        {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
+        <ConflictDialog />
+        {shown}
+      </div>
+    </BenchContext.Provider>
+  );
+}

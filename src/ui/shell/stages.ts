@@ -1,0 +1,5 @@
+/** The stages of the work, in their order. */
+export const STAGES = [{ id: 'trees', name: 'Trees' }] as const;
+export type StageId = (typeof STAGES)[number]['id'];
+
+export const isStage = (id: string): id is StageId => STAGES.some((s) => s.id === id);

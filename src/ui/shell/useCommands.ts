@@ -1,0 +1,100 @@
+'use client';
+import { useColorScheme } from '@mui/material/styles';
+import { useEffect, useMemo } from 'react';
+import type { Session } from '../session/session';
+import { failAction, makeRootAction } from './actions';
+import type { Bench } from './context';
+import { treeInView } from './context';
+
+export interface Command {
+  readonly id: string;
+  readonly title: string;
+  readonly keys: readonly string[];
+  readonly run: () => void;
+}
+
+/** Told to the chart and the panels, which know how. */
+export const FIT_EVENT = 'knot-path:fit';
+export const WHY_EVENT = 'knot-path:why';
+export const PATH_EVENT = 'knot-path:path';
+const tell = (name: string) => () => window.dispatchEvent(new Event(name));
+
+function stepTree(bench: Bench, by: 1 | -1): void {
+  const { solved } = bench.session.store.getState();
+  const now = treeInView({ solved }, bench.view);
+  const at = solved.trees.findIndex((t) => t === now);
+  const next = solved.trees[(at + by + solved.trees.length) % solved.trees.length];
+  if (next) bench.setView({ tree: next.tree.id });
+}
+
+function makeRoot(bench: Bench, session: Session): void {
+  const { solved, design } = session.store.getState();
+  const of = treeInView({ solved }, bench.view);
+  const picked = bench.view.selection.find((r) => r.kind === 'switch');
+  if (!of || !picked) return bench.say({ text: 'Select the switch that should become root first.' });
+  const { label, edits } = makeRootAction(design, picked.id, of);
+  if (edits.length === 0) bench.say({ text: 'It is the root of this tree already.' });
+  else bench.edit(label, edits);
+}
+
+function fail(bench: Bench): void {
+  const { label, edits } = failAction(bench.session.store.getState().design, bench.view.selection);
+  if (edits.length === 0) bench.say({ text: 'Select the link, port or switch that should fail first.' });
+  else bench.edit(label, edits);
+}
+
+function listCommands(bench: Bench, search: () => void, setMode: (mode: 'light' | 'dark' | 'system') => void): Command[] {
+  const { session, view, setView, select } = bench;
+  return [
+    { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
+    { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: () => void session.undo() },
+    { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: () => void session.redo() },
+    { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
+    { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
+    {
+      id: 'arrange',
+      title: view.arrangement === 'depth' ? 'Arrange as cabled' : 'Arrange by depth',
+      keys: ['D'],
+      run: () => setView({ arrangement: view.arrangement === 'depth' ? 'cabling' : 'depth' }),
+    },
+    { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
+    { id: 'root', title: 'Make the selected switch root of this tree', keys: ['R'], run: () => makeRoot(bench, session) },
+    { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
+    { id: 'why', title: 'Why: go to the ledger', keys: ['W'], run: tell(WHY_EVENT) },
+    { id: 'path', title: 'Path between two places', keys: ['P'], run: tell(PATH_EVENT) },
+    { id: 'clear', title: 'Clear the selection', keys: ['Escape'], run: () => select(null) },
+    { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
+    { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
+    { id: 'system', title: 'Theme as the system has it', keys: [], run: () => setMode('system') },
+  ];
+}
+
+/** `Ctrl+Shift+Z`; letters in upper case. */
+function keyName(event: KeyboardEvent): string {
+  const key = event.key.length === 1 ? event.key.toUpperCase() : event.key;
+  const ctrl = event.ctrlKey || event.metaKey;
+  return `${ctrl ? 'Ctrl+' : ''}${ctrl && event.shiftKey ? 'Shift+' : ''}${key}`;
+}
+
+const TYPING = 'input:not([type="radio"]):not([type="checkbox"]), textarea, [contenteditable="true"], [role="dialog"] *, [role="listbox"] *, [role="menu"] *';
+
+/** The commands of an open design, with their keys at work. */
+export function useCommands(bench: Bench, search: () => void): readonly Command[] {
+  const { setMode } = useColorScheme();
+  const commands = useMemo(() => listCommands(bench, search, setMode), [bench, search, setMode]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.altKey) return;
+      const name = keyName(event);
+      const typing = event.target instanceof Element && event.target.matches(TYPING);
+      if (typing && name !== 'Ctrl+K') return;
+      const command = commands.find((c) => c.keys.includes(name));
+      if (!command) return;
+      event.preventDefault();
+      command.run();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [commands]);
+  return commands;
+}

@@ -1,0 +1,60 @@
+'use client';
+/** MUI in our clothes: flat, square, dense, colours from the tokens. */
+import { createTheme } from '@mui/material/styles';
+
+const scheme = (colours: Record<'paper' | 'sheet' | 'ink' | 'ink2' | 'rule' | 'accent' | 'alarm', string>) => ({
+  palette: {
+    primary: { main: colours.accent },
+    error: { main: colours.alarm },
+    background: { default: colours.paper, paper: colours.sheet },
+    text: { primary: colours.ink, secondary: colours.ink2 },
+    divider: colours.rule,
+  },
+});
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data' },
+  colorSchemes: {
+    light: scheme({ paper: '#F5F1E7', sheet: '#FBF8F1', ink: '#1B2730', ink2: '#4B5862', rule: '#DAD2C1', accent: '#145A86', alarm: '#B01E2E' }),
+    dark: scheme({ paper: '#10181E', sheet: '#162028', ink: '#E9E4D6', ink2: '#B4B9B8', rule: '#2B3842', accent: '#6FB3DC', alarm: '#FF6B6B' }),
+  },
+  shape: { borderRadius: 3 },
+  typography: { fontFamily: 'var(--text)', fontSize: 13, htmlFontSize: 16, button: { textTransform: 'none', fontWeight: 500 } },
+  components: {
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: {
+      defaultProps: { size: 'small', variant: 'outlined', disableElevation: true },
+      styleOverrides: {
+        root: { minHeight: 28, padding: '2px 10px', fontSize: 13, lineHeight: 1.5, borderColor: 'var(--ink-3)', color: 'var(--ink)' },
+        contained: { backgroundColor: 'var(--ink)', color: 'var(--paper)', '&:hover': { backgroundColor: 'var(--accent)' } },
+        text: { border: 0, color: 'var(--accent)' },
+      },
+    },
+    MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', border: '1px solid var(--rule)', boxShadow: '0 6px 24px #0003' } } },
+    MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 28, paddingTop: 3, paddingBottom: 3 } } },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        root: { fontSize: 13 },
+        input: { padding: '4px 8px', height: 20 },
+        notchedOutline: { borderColor: 'var(--ink-3)' },
+      },
+    },
+    MuiSelect: { styleOverrides: { select: { paddingTop: 4, paddingBottom: 4, minHeight: 20, lineHeight: '20px' } } },
+    MuiFormHelperText: { styleOverrides: { root: { marginLeft: 0, fontSize: 12, lineHeight: 1.35 } } },
+    MuiInputLabel: { styleOverrides: { root: { fontSize: 13 } } },
+    MuiTooltip: {
+      defaultProps: { enterDelay: 500 },
+      styleOverrides: { tooltip: { backgroundColor: 'var(--ink)', color: 'var(--paper)', fontSize: 12 } },
+    },
+    MuiDialogTitle: { styleOverrides: { root: { fontFamily: 'var(--heading)', fontWeight: 600, fontSize: 17, padding: '14px 18px 6px' } } },
+    MuiDialogContent: { styleOverrides: { root: { padding: '6px 18px 12px' } } },
+    MuiDialogActions: { styleOverrides: { root: { padding: '8px 18px 14px' } } },
+    MuiAutocomplete: {
+      styleOverrides: {
+        inputRoot: { padding: '0 28px 0 0 !important' },
+        input: { padding: '4px 8px !important' },
+        option: { fontSize: 13, minHeight: '26px !important' },
+      },
+    },
+  },
+});

@@ -1,0 +1,123 @@
+'use client';
+import { useCallback, useMemo } from 'react';
+import { bundleById, hostById, linkById, portLabel, segmentById, switchById } from '../../core/design';
+import type { Design } from '../../core/design';
+import { roleAt } from '../../core/trees';
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
+import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
+import { Chart } from '../chart/Chart';
+import { buildScene } from '../chart/scene';
+import type { Ref } from '../session/view';
+import { useBench, useSession, useTree } from '../shell/context';
+import { hueOf } from './hue';
+import { usePath } from './usePath';
+
+/** Shape of the area that arrangements aim at. */
+const AREA = { width: 860, height: 640 };
+const NOTHING: ReadonlySet<string> = new Set();
+
+function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref): string {
+  const role = (id: string) => {
+    const index = solved.topology.portIndex.get(id);
+    return index === undefined ? '' : roleAt(of, index);
+  };
+  switch (ref.kind) {
+    case 'port': {
+      const bundle = bundleById(design, ref.id);
+      if (bundle) return `Bundle ${bundle.name} of ${switchById(design, bundle.switch)?.name}: ${role(bundle.id)}`;
+      return `Port ${portLabel(design, ref.id)}: ${role(ref.id)}`;
+    }
+    case 'bundle':
+      return `Bundle ${bundleById(design, ref.id)?.name ?? ''}`;
+    case 'link': {
+      const link = linkById(design, ref.id);
+      const ends = link ? [link.a, link.b] : [];
+      return ends.map((e) => ('port' in e ? `port ${portLabel(design, e.port)}` : hostById(design, e.host)?.name)).join(' – ');
+    }
+    case 'segment':
+      return `Segment ${segmentById(design, ref.id)?.name ?? ''}`;
+    case 'switch':
+      return switchById(design, ref.id)?.name ?? '';
+    case 'host':
+      return hostById(design, ref.id)?.name ?? '';
+  }
+}
+
+/** The chart of the tree in view, with what the session and the view know. */
+export function ChartHost() {
+  const { view, setView, select, variantId } = useBench();
+  const solved = useSession((s) => s.solved);
+  const last = useSession((s) => s.last);
+  const of = useTree();
+  const { design } = solved.topology;
+  const path = usePath();
+  // Wiring and places decide the arrangement as cabled; settings do not.
+  const cabled = useMemo(
+    () => arrangeAsCabled(design, AREA),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [design.switches, design.links, design.segments],
+  );
+  const scene = useMemo(() => {
+    if (!of) return null;
+    const arranged = view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
+    return buildScene(solved, of, arranged);
+  }, [solved, of, view.arrangement, cabled]);
+  const moved = useMemo(() => {
+    const mine = last?.moved.find((m) => m.tree === of?.tree.id);
+    return mine ? new Set(mine.ports.map((p) => p.id)) : NOTHING;
+  }, [last, of]);
+  const onPath = useMemo(() => {
+    if (!path?.answer?.ok) return { ports: NOTHING, places: NOTHING };
+    const { hops, ports } = path.answer.path;
+    const places = hops.map((h) => design.switches[h.bridge]!.id);
+    return {
+      ports: new Set(ports.map((p) => solved.topology.ports[p]!.element.id)),
+      places: new Set([...places, ...path.places.map((p) => p.id)]),
+    };
+  }, [path, design, solved]);
+  const titleOf = useCallback(
+    (ref: Ref) => (of ? titleIn(design, solved, of, ref) : ''),
+    [design, solved, of],
+  );
+  const onSelect = useCallback(
+    (ref: Ref | null, add: boolean) =>
+      select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),
+    [select, design],
+  );
+  if (!scene || !of)
+    return (
+      <div className="empty-chart">
+        <h2>No trees</h2>
+        <p>The design has no VLAN, so no tree runs on it.</p>
+      </div>
+    );
+  return (
+    <>
+      <div className="chart-tools" role="radiogroup" aria-label="Arrangement">
+        {(['depth', 'cabling'] as const).map((kind) => (
+          <button
+            key={kind}
+            role="radio"
+            aria-checked={view.arrangement === kind}
+            className="tool"
+            onClick={() => setView({ arrangement: kind })}
+          >
+            {kind}
+          </button>
+        ))}
+      </div>
+      {view.arrangement === 'depth' && <div className="ruler-title quiet">cost to the root</div>}
+      <Chart
+        scene={scene}
+        fitKey={`${variantId} ${view.arrangement}`}
+        hue={hueOf(design, of.tree)}
+        selection={view.selection}
+        onSelect={onSelect}
+        pathPorts={onPath.ports}
+        pathPlaces={onPath.places}
+        movedPorts={moved}
+        titleOf={titleOf}
+      />
+    </>
+  );
+}

@@ -1,0 +1,120 @@
+'use client';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { cutsOf, isAccidentalRoot, rootsOf } from '../../core/trees';
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
+import { formatVlanRanges } from '../../core/standard';
+import { useBench, useSession, useTree } from '../shell/context';
+import { hueOf } from './hue';
+
+interface Fold {
+  readonly trees: readonly SolvedTree[];
+  readonly root: string;
+  readonly accident: boolean;
+  readonly parts: number;
+  readonly cuts: number;
+}
+
+/** Trees with the same outcome, together, in the order of their first VLAN. */
+function foldsOf(solved: SolvedDesign): Fold[] {
+  const { design } = solved.topology;
+  return [...Map.groupBy(solved.trees, (t) => t.fold).values()].map((trees) => {
+    const first = trees[0]!;
+    const roots = rootsOf(first);
+    const root = roots[0];
+    return {
+      trees,
+      root: root === undefined ? 'no switch' : design.switches[root]!.name,
+      accident: root !== undefined && isAccidentalRoot(solved, first, root),
+      parts: roots.length,
+      cuts: cutsOf(first).length,
+    };
+  });
+}
+
+const MOST_NUMBERS = 3;
+
+/** One entry for each outcome: its VLANs, its root, how many cuts. */
+export function TreeStrip() {
+  const { setView } = useBench();
+  const solved = useSession((s) => s.solved);
+  const inView = useTree();
+  const folds = useMemo(() => foldsOf(solved), [solved]);
+  const strip = useRef<HTMLElement>(null);
+  useEffect(() => {
+    strip.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [inView?.tree.id]);
+  return (
+    <nav className="strip" aria-label="Trees" ref={strip}>
+      {folds.map((fold) => (
+        <StripItem key={fold.trees[0]!.tree.id} fold={fold} inView={inView} onPick={(tree) => setView({ tree })} />
+      ))}
+    </nav>
+  );
+}
+
+interface ItemProps {
+  fold: Fold;
+  inView: SolvedTree | null;
+  onPick: (tree: string) => void;
+}
+
+function StripItem({ fold, inView, onPick }: ItemProps) {
+  const [more, setMore] = useState<HTMLElement | null>(null);
+  const { trees, root, accident, parts, cuts } = fold;
+  const current = inView !== null && trees.includes(inView);
+  const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
+  const shown = current && !trees.slice(0, MOST_NUMBERS).includes(inView) ? [inView, ...trees].slice(0, MOST_NUMBERS) : trees.slice(0, MOST_NUMBERS);
+  const single = trees.length === 1;
+  return (
+    <div className="strip-item" aria-current={current || undefined} style={{ borderLeftColor: `var(--hue-${hue})` }}>
+      <div className="strip-numbers">
+        {shown.map((t) => (
+          <button
+            key={t.tree.id}
+            className="plain"
+            aria-pressed={t === inView}
+            onClick={() => onPick(t.tree.id)}
+            title={t.tree.name}
+            aria-label={`Tree ${t.tree.vlan ?? t.tree.name} ${t.tree.vlan === null ? '' : t.tree.name}`}
+          >
+            {t.tree.vlan ?? t.tree.name}
+            {single && t.tree.vlan !== null && <span> {t.tree.name}</span>}
+          </button>
+        ))}
+        {trees.length > MOST_NUMBERS && (
+          <button className="plain quiet" aria-haspopup="menu" onClick={(e) => setMore(e.currentTarget)}>
+            +{trees.length - MOST_NUMBERS} alike
+          </button>
+        )}
+        <Menu open={more !== null} anchorEl={more} onClose={() => setMore(null)}>
+          {trees.map((t) => (
+            <MenuItem
+              key={t.tree.id}
+              selected={t === inView}
+              onClick={() => {
+                setMore(null);
+                onPick(t.tree.id);
+              }}
+            >
+              {t.tree.vlan} {t.tree.name}
+            </MenuItem>
+          ))}
+        </Menu>
+      </div>
+      <button className="plain strip-root" tabIndex={-1} onClick={() => onPick((current ? inView : trees[0]!).tree.id)}>
+        <span className={accident ? 'alarm' : 'quiet'}>
+          root {root}
+          {accident && ', by accident'}
+        </span>
+        <span className="quiet">
+          {' '}
+          · {cuts} {cuts === 1 ? 'cut' : 'cuts'}
+          {parts > 1 && <b className="alarm"> · {parts} parts</b>}
+        </span>
+        <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,123 @@
+'use client';
+import { useState } from 'react';
+import { formatBridgeId, formatPortId, numberToMac } from '../../../core/standard';
+import type { VectorPart } from '../../../core/standard';
+import { grouped } from '../../../core/trees';
+import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
+import { useSession } from '../../shell/context';
+
+const HEADS: Record<Contest['kind'], readonly [string, string, string, string, string]> = {
+  received: ['heard on', 'root', 'cost', 'from', 'its port'],
+  lan: ['offered by', 'root', 'cost', 'bridge', 'port'],
+  election: ['switch', '', 'priority', 'MAC address', ''],
+};
+const MOST_SHOWN = 8;
+
+interface Cell {
+  readonly part: LedgerPart | null;
+  readonly text: string;
+  readonly full?: string;
+}
+
+/** Priority in hex and the last two octets, enough to tell bridges of one network apart; the whole on hover. */
+function shortBridgeId(id: { priority: number; mac: number }): Pick<Cell, 'text' | 'full'> {
+  const full = formatBridgeId(id);
+  return { text: `${full.slice(0, 4)}·${full.slice(-5)}`, full };
+}
+
+function cells(contest: Contest, c: Candidate): Cell[] {
+  const { vector } = c;
+  if (contest.kind === 'election')
+    return [
+      { part: 'priority', text: `${vector.root.priority}` },
+      { part: 'mac', text: numberToMac(vector.root.mac) },
+    ];
+  const part = (name: VectorPart, cell: Pick<Cell, 'text' | 'full'>) => ({ part: name, ...cell });
+  return [
+    part('root', shortBridgeId(vector.root)),
+    part('rootPathCost', { text: grouped(vector.rootPathCost) }),
+    part('designatedBridge', shortBridgeId(vector.designatedBridge)),
+    part('designatedPort', { text: c.own ? '–' : formatPortId(vector.designatedPort) }),
+  ];
+}
+
+function label(solved: SolvedDesign, contest: Contest, c: Candidate): string {
+  const { design, ports } = solved.topology;
+  const name = design.switches[c.bridge]!.name;
+  if (contest.kind === 'election') return name;
+  if (c.own) return 'itself';
+  const port = ports[c.port!]!.element.name;
+  return contest.kind === 'lan' ? `${name} ${port}` : `${port} ◂ ${name}`;
+}
+
+function rowNote(c: Candidate): string {
+  if (c.barred) return 'its own offer, does not count';
+  if (c.wins) return 'wins';
+  return c.lostBy === 'receivingPort' ? 'lost by the receiving port' : '';
+}
+
+function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Contest }) {
+  const [all, setAll] = useState(false);
+  const heads = HEADS[contest.kind].filter((h) => h !== '');
+  const rows = all ? contest.candidates : contest.candidates.slice(0, MOST_SHOWN);
+  const hidden = contest.candidates.length - rows.length;
+  return (
+    <>
+      <table className="ledger">
+        <caption>{contest.title}</caption>
+        <thead>
+          <tr>
+            {heads.map((h) => (
+              <th key={h} scope="col">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((c) => (
+            <tr key={`${c.bridge} ${c.port}`} className={c.wins ? 'wins' : 'loses'} title={rowNote(c)}>
+              <th scope="row">
+                {label(solved, contest, c)}
+                {c.barred && <small> own offer</small>}
+              </th>
+              {cells(contest, c).map((cell) => {
+                const decided = c.wins && cell.part === contest.decidedBy;
+                const lost = c.lostBy !== null && cell.part === c.lostBy;
+                return (
+                  <td key={cell.part} className={decided ? 'decided' : lost ? 'struck' : undefined} title={cell.full}>
+                    {cell.text}
+                    {decided && <span className="visually-hidden"> (decided here)</span>}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {hidden > 0 && (
+        <button className="plain quiet" onClick={() => setAll(true)}>
+          and {hidden} more, all worse
+        </button>
+      )}
+      {contest.decidedBy === 'receivingPort' && (
+        <p className="quiet">All parts are the same: the lower receiving port identifier decided.</p>
+      )}
+    </>
+  );
+}
+
+/** Why: one sentence, then the candidates with the part that decided marked and the losing parts struck. */
+export function Ledger({ ledger, focusContest = 0 }: { ledger: LedgerValue; focusContest?: number }) {
+  const solved = useSession((s) => s.solved);
+  const contests = [...ledger.contests.slice(focusContest), ...ledger.contests.slice(0, focusContest)];
+  return (
+    <section className="why" tabIndex={-1} aria-label="Why">
+      <p className="sentence">{ledger.sentence}</p>
+      {contests.map((contest, i) => (
+        <ContestTable key={i} solved={solved} contest={contest} />
+      ))}
+      {contests.length > 0 && <p className="quiet small">the marked part decided · lower wins, left to right</p>}
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+import Button from '@mui/material/Button';
+import { priorityInForce, switchById } from '../../../core/design';
+import type { InForce } from '../../../core/design';
+import { BRIDGE_PRIORITIES } from '../../../core/standard';
+import { failAction, priorityAction } from '../../shell/actions';
+import type { Ref } from '../../session/view';
+import { useBench, useSession, useTree } from '../../shell/context';
+import { StepPicker } from './fields';
+import { ScopePicker, useScope } from './ScopePicker';
+
+/** Many things selected: the same change on all of them, in one step. */
+export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
+  const { edit, select } = useBench();
+  const design = useSession((s) => s.design);
+  const of = useTree()!;
+  const scope = useScope();
+  const switches = selection.flatMap((r) => (r.kind === 'switch' ? (switchById(design, r.id) ?? []) : []));
+  const values = switches.map((s) => priorityInForce(design, s, of.tree.vlan));
+  const common: InForce | undefined = values.every((v) => v.value === values[0]?.value) ? values[0] : undefined;
+  const fail = failAction(design, selection);
+  return (
+    <>
+      <h2>{selection.length} selected</h2>
+      <p className="quiet">{switches.map((s) => s.name).join(', ')}</p>
+      <section className="settings" aria-label="Settings">
+        {switches.length > 0 && (
+          <>
+            <ScopePicker />
+            <div className="setting">
+              <span>
+                Bridge priority{' '}
+                <small className="quiet">{common ? 'of all of them' : `now from ${Math.min(...values.map((v) => v.value))} to ${Math.max(...values.map((v) => v.value))}`}</small>
+              </span>
+              <StepPicker
+                label={`Bridge priority of ${switches.length} switches`}
+                inForce={common ?? values[0]!}
+                steps={BRIDGE_PRIORITIES}
+                disabled={!scope.ok}
+                onPick={(value) => {
+                  if (!scope.ok) return;
+                  const { label, edits } = priorityAction(switches, scope.scope, value);
+                  edit(label, edits);
+                }}
+              />
+            </div>
+          </>
+        )}
+        <div className="buttons">
+          {fail.edits.length > 0 && (
+            <Button onClick={() => edit(fail.label, fail.edits)}>{fail.restores ? 'Restore all' : 'Fail all'}</Button>
+          )}
+          <Button onClick={() => select(null)}>Clear the selection</Button>
+        </div>
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,71 @@
+'use client';
+import { useEffect, useRef } from 'react';
+import { bundleById, hostById, linkAt, linkById, portById, segmentById, switchById } from '../../../core/design';
+import type { Design } from '../../../core/design';
+import type { Ref } from '../../session/view';
+import { useBench, useSession, useTree } from '../../shell/context';
+import { WHY_EVENT } from '../../shell/useCommands';
+import { usePath } from '../usePath';
+import { HostPanel, SegmentPanel } from './OtherPanels';
+import { ManyPanel } from './ManyPanel';
+import { PathPanel } from './PathPanel';
+import { SwitchPanel } from './SwitchPanel';
+import { TreePanel } from './TreePanel';
+import { WirePanel } from './WirePanel';
+
+/** Whether what the address or an undo left selected is still there. */
+function exists(design: Design, ref: Ref): boolean {
+  const find = { switch: switchById, port: portById, link: linkById, bundle: bundleById, segment: segmentById, host: hostById };
+  return find[ref.kind](design, ref.id) !== undefined;
+}
+
+/** What is selected, its settings, and why it is as it is. */
+export function Panel() {
+  const { view } = useBench();
+  const design = useSession((s) => s.design);
+  const of = useTree();
+  const path = usePath();
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const go = () => {
+      const ledger = panel.current?.querySelector<HTMLElement>('.why');
+      ledger?.scrollIntoView({ block: 'nearest' });
+      ledger?.focus();
+    };
+    window.addEventListener(WHY_EVENT, go);
+    return () => window.removeEventListener(WHY_EVENT, go);
+  }, []);
+  const selection = view.selection.filter((ref) => exists(design, ref));
+  return (
+    <aside className="panel" aria-label="Selection" ref={panel}>
+      {of && <PanelContent selection={selection} path={path} />}
+    </aside>
+  );
+}
+
+function PanelContent({ selection, path }: { selection: readonly Ref[]; path: ReturnType<typeof usePath> }) {
+  const design = useSession((s) => s.design);
+  const [only] = selection;
+  if (selection.length === 0 || !only) return <TreePanel />;
+  if (path && selection.length === 2) return <PathPanel shown={path} />;
+  if (selection.length > 1) return <ManyPanel selection={selection} />;
+  switch (only.kind) {
+    case 'switch':
+      return <SwitchPanel key={only.id} id={only.id} />;
+    case 'port': {
+      const link = linkAt(design, only.id);
+      return <WirePanel key={only.id} focus={only.id} link={link?.id ?? null} />;
+    }
+    case 'bundle':
+      return <WirePanel key={only.id} focus={only.id} link={null} />;
+    case 'link': {
+      const link = linkById(design, only.id)!;
+      const end = 'port' in link.a ? link.a : link.b;
+      return <WirePanel key={only.id} focus={'port' in end ? end.port : ''} link={only.id} whole />;
+    }
+    case 'segment':
+      return <SegmentPanel id={only.id} />;
+    case 'host':
+      return <HostPanel id={only.id} />;
+  }
+}

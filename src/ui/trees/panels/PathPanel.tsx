@@ -1,0 +1,75 @@
+'use client';
+import { hostById, switchById } from '../../../core/design';
+import { grouped, pathFaultSentence } from '../../../core/trees';
+import type { Hop } from '../../../core/trees';
+import { useBench, useSession, useTree } from '../../shell/context';
+import type { PlaceRef, ShownPath } from '../usePath';
+import { PlacePicker } from './PlacePicker';
+
+/** The way of frames between two places, hop by hop. */
+export function PathPanel({ shown }: { shown: ShownPath }) {
+  const { select } = useBench();
+  const solved = useSession((s) => s.solved);
+  const of = useTree()!;
+  const { design, ports } = solved.topology;
+  const [from, to] = shown.places;
+  const nameOf = (ref: PlaceRef) => (ref.kind === 'host' ? hostById(design, ref.id)?.name : switchById(design, ref.id)?.name);
+  const { answer } = shown;
+  const portName = (port: number | null) => (port === null ? '' : ports[port]!.element.name);
+  return (
+    <>
+      <h2>
+        {nameOf(from)} to {nameOf(to)}
+      </h2>
+      <p className="quiet">Path of frames in {of.tree.vlan === null ? 'the tree of all VLANs' : `VLAN ${of.tree.vlan} ${of.tree.name}`}</p>
+      <PlacePicker key={`${from.id} ${to.id}`} from={from} to={to} />
+      {answer && !answer.ok && (
+        <section className="why" tabIndex={-1}>
+          <p className="sentence">{pathFaultSentence(solved, answer.fault)}</p>
+        </section>
+      )}
+      {answer?.ok && (
+        <>
+          <dl className="facts">
+            <div>
+              <dt>cost</dt>
+              <dd className="mono">{grouped(answer.path.cost)}</dd>
+            </div>
+            <div>
+              <dt>switches on the way</dt>
+              <dd className="mono">{answer.path.hops.length}</dd>
+            </div>
+          </dl>
+          {answer.path.lostAt && <p className="alarm">{pathFaultSentence(solved, answer.path.lostAt)}</p>}
+          <table className="rows">
+            <caption>Hop by hop</caption>
+            <thead>
+              <tr>
+                <th scope="col">in</th>
+                <th scope="col">switch</th>
+                <th scope="col">out</th>
+                <th scope="col" className="number">
+                  cost
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {answer.path.hops.map((hop: Hop) => (
+                <tr key={hop.bridge}>
+                  <td className="mono">{portName(hop.inPort)}</td>
+                  <th scope="row">
+                    <button className="plain" onClick={() => select({ kind: 'switch', id: design.switches[hop.bridge]!.id })}>
+                      {design.switches[hop.bridge]!.name}
+                    </button>
+                  </th>
+                  <td className="mono">{portName(hop.outPort)}</td>
+                  <td className="number mono">{hop.cost === 0 ? '' : grouped(hop.cost)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </>
+  );
+}

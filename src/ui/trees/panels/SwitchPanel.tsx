@@ -1,0 +1,154 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import { isPerVlan, priorityInForce, switchById } from '../../../core/design';
+import { BRIDGE_PRIORITIES, formatBridgeId } from '../../../core/standard';
+import { TreeReader, explainSwitch, grouped, roleAt } from '../../../core/trees';
+import type { SolvedDesign, SolvedTree } from '../../../core/trees';
+import { failAction, makeRootAction, priorityAction } from '../../shell/actions';
+import { useBench, useSession, useTree } from '../../shell/context';
+import { StepPicker, sourceWord } from './fields';
+import { Ledger } from './Ledger';
+import { RoleMark, roleWords } from './RoleMark';
+import { ScopePicker, useScope } from './ScopePicker';
+import { farLabel } from './ends';
+
+/** A switch in the tree in view: identity, way to the root, priority, ports, why. */
+export function SwitchPanel({ id }: { id: string }) {
+  const { edit, select } = useBench();
+  const solved = useSession((s) => s.solved);
+  const of = useTree()!;
+  const scope = useScope();
+  const { design, bridgeIndex } = solved.topology;
+  const s = switchById(design, id)!;
+  const bridge = bridgeIndex.get(id)!;
+  const reader = new TreeReader(solved, of);
+  const ledger = useMemo(() => explainSwitch(solved, of, bridge), [solved, of, bridge]);
+  const takesPart = of.outcome.root[bridge]! >= 0;
+  const isRoot = of.outcome.root[bridge] === bridge;
+  const inForce = priorityInForce(design, s, of.tree.vlan);
+  const apply = ({ label, edits }: { label: string; edits: Parameters<typeof edit>[1] }) => edit(label, edits);
+  const fail = failAction(design, [{ kind: 'switch', id }]);
+
+  return (
+    <>
+      <h2>{s.name}</h2>
+      <p className="mono quiet">{[s.mac, s.tier].filter(Boolean).join(' · ')}</p>
+      <dl className="facts">
+        <div>
+          <dt>bridge identifier</dt>
+          <dd className="mono">{formatBridgeId(reader.bridgeId(bridge))}</dd>
+        </div>
+        <Way solved={solved} of={of} bridge={bridge} />
+      </dl>
+      <Ledger ledger={ledger} />
+      <section className="settings" aria-label="Settings">
+        <ScopePicker />
+        <div className="setting">
+          <span>
+            Bridge priority <small className="quiet">{sourceWord(inForce)}</small>
+          </span>
+          <StepPicker
+            label="Bridge priority"
+            inForce={inForce}
+            steps={BRIDGE_PRIORITIES}
+            disabled={!scope.ok}
+            onPick={(value) => scope.ok && apply(priorityAction([s], scope.scope, value))}
+          />
+        </div>
+        {isPerVlan(design.mode) && s.vlanPriority && (
+          <p className="quiet small">
+            Set for single VLANs:{' '}
+            <span className="mono">
+              {Object.entries(s.vlanPriority)
+                .map(([vlan, p]) => `${vlan}: ${p}`)
+                .slice(0, 12)
+                .join(', ')}
+              {Object.keys(s.vlanPriority).length > 12 && ' …'}
+            </span>
+          </p>
+        )}
+        <div className="buttons">
+          <Button disabled={isRoot || !takesPart} onClick={() => apply(makeRootAction(design, id, of))}>
+            Make root
+          </Button>
+          <Button onClick={() => apply(fail)}>{fail.restores ? 'Switch on' : 'Switch off'}</Button>
+        </div>
+      </section>
+      <table className="rows">
+        <caption>Ports</caption>
+        <thead>
+          <tr>
+            <th scope="col">port</th>
+            <th scope="col">to</th>
+            <th scope="col">role</th>
+            <th scope="col" className="number">
+              cost
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {portsOfBridge(solved, bridge).map((port) => {
+            const { element, kind } = solved.topology.ports[port]!;
+            const role = roleAt(of, port);
+            return (
+              <tr key={element.id} className={role === 'none' ? 'quiet' : undefined}>
+                <th scope="row">
+                  <button className="plain" onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}>
+                    {element.name}
+                  </button>
+                </th>
+                <td>{farLabel(solved, port)}</td>
+                <td>
+                  <RoleMark role={role} /> {roleWords(role)}
+                </td>
+                <td className="number mono">{role === 'none' ? '' : grouped(of.problem.portCost[port]!)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+const portsOfBridge = ({ topology }: SolvedDesign, bridge: number) => [
+  ...topology.bridgePorts.subarray(topology.bridgeStart[bridge], topology.bridgeStart[bridge + 1]),
+];
+
+/** Root path cost, root port and next hop. */
+function Way({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bridge: number }) {
+  const { topology } = solved;
+  if (of.outcome.root[bridge]! < 0)
+    return (
+      <div>
+        <dt>in this tree</dt>
+        <dd>no part</dd>
+      </div>
+    );
+  const port = of.outcome.rootPort[bridge]!;
+  if (port < 0)
+    return (
+      <div>
+        <dt>root path cost</dt>
+        <dd className="mono">0, it is the root</dd>
+      </div>
+    );
+  const next = topology.portBridge[of.outcome.designatedPort[topology.portLan[port]!]!]!;
+  return (
+    <>
+      <div>
+        <dt>root path cost</dt>
+        <dd className="mono">{grouped(of.outcome.rootPathCost[bridge]!)}</dd>
+      </div>
+      <div>
+        <dt>root port</dt>
+        <dd>{topology.ports[port]!.element.name}</dd>
+      </div>
+      <div>
+        <dt>next hop</dt>
+        <dd>{topology.design.switches[next]!.name}</dd>
+      </div>
+    </>
+  );
+}

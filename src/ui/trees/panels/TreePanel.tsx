@@ -1,0 +1,82 @@
+'use client';
+import { useMemo } from 'react';
+import { isPerVlan } from '../../../core/design';
+import { cutsOf, explainTree, nextRoot, rootsOf } from '../../../core/trees';
+import { formatVlanRanges } from '../../../core/standard';
+import { useBench, useSession, useTree } from '../../shell/context';
+import { farLabel } from './ends';
+import { Ledger } from './Ledger';
+import { PlacePicker } from './PlacePicker';
+import { RoleMark } from './RoleMark';
+import { roleAt } from '../../../core/trees';
+
+/** The tree in view as a whole: root, who comes next, cuts, why; and a way to ask for a path. */
+export function TreePanel() {
+  const { select } = useBench();
+  const solved = useSession((s) => s.solved);
+  const of = useTree()!;
+  const { design, ports, portBridge } = solved.topology;
+  const ledger = useMemo(() => explainTree(solved, of), [solved, of]);
+  const cuts = useMemo(() => cutsOf(of), [of]);
+  const root = rootsOf(of)[0];
+  const next = root === undefined ? -1 : nextRoot(solved, of, root);
+  const alike = solved.trees.filter((t) => t.fold === of.fold && t !== of);
+  const name = (bridge: number) => design.switches[bridge]!.name;
+  const place = (bridge: number) => (
+    <button className="plain" onClick={() => select({ kind: 'switch', id: design.switches[bridge]!.id })}>
+      {name(bridge)}
+    </button>
+  );
+  return (
+    <>
+      <h2>{of.tree.vlan === null ? 'Tree of all VLANs' : `VLAN ${of.tree.vlan} ${of.tree.name}`}</h2>
+      <p className="quiet">
+        {isPerVlan(design.mode) ? 'one tree per VLAN' : 'one tree for all VLANs'} ·{' '}
+        {design.mode.endsWith('rstp') ? 'rapid spanning tree' : 'classic spanning tree'}
+        {alike.length > 0 && <> · same outcome as {formatVlanRanges(alike.flatMap((t) => t.tree.vlans))}</>}
+      </p>
+      <dl className="facts">
+        <div>
+          <dt>root</dt>
+          <dd>{root === undefined ? 'none' : place(root)}</dd>
+        </div>
+        <div>
+          <dt>next root</dt>
+          <dd>{next < 0 ? 'none' : place(next)}</dd>
+        </div>
+        <div>
+          <dt>cuts</dt>
+          <dd className="mono">{cuts.length}</dd>
+        </div>
+      </dl>
+      <Ledger ledger={ledger} />
+      <PlacePicker />
+      <table className="rows">
+        <caption>Cuts of this tree</caption>
+        <tbody>
+          {cuts.map((port) => {
+            const { element, kind } = ports[port]!;
+            return (
+              <tr key={element.id}>
+                <td>
+                  <RoleMark role={roleAt(of, port)} />
+                </td>
+                <th scope="row">
+                  <button className="plain" onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}>
+                    {name(portBridge[port]!)} {element.name}
+                  </button>
+                </th>
+                <td className="quiet">towards {farLabel(solved, port)}</td>
+              </tr>
+            );
+          })}
+          {cuts.length === 0 && (
+            <tr>
+              <td className="quiet">No cut: nothing is cabled twice in this tree.</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </>
+  );
+}

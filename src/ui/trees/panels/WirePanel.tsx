@@ -1,0 +1,169 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import type { ReactNode } from 'react';
+import { bundleAt, bundleById, costInForce, hostById, portPriorityInForce, switchById } from '../../../core/design';
+import type { Bundle, Port } from '../../../core/design';
+import { PORT_PRIORITIES } from '../../../core/standard';
+import { explainPort, grouped, roleAt } from '../../../core/trees';
+import type { SolvedDesign } from '../../../core/trees';
+import { speedLabel } from '../../chart/scene';
+import { costAction, failAction, portPriorityAction } from '../../shell/actions';
+import { useBench, useSession, useTree } from '../../shell/context';
+import { farLabel, farOf, memberPorts, rateOf } from './ends';
+import { CostField, StepPicker, sourceWord } from './fields';
+import { Ledger } from './Ledger';
+import { RoleMark, roleWords } from './RoleMark';
+import { ScopePicker, useScope } from './ScopePicker';
+
+interface Props {
+  /** Port or bundle looked at. */
+  focus: string;
+  link: string | null;
+  /** The link as a whole: the ledger is that of its cut end. */
+  whole?: boolean;
+}
+
+/** A port or a link: both ends side by side, their settings, and why the end looked at is as it is. */
+export function WirePanel({ focus, link, whole = false }: Props) {
+  const { edit } = useBench();
+  const solved = useSession((s) => s.solved);
+  const of = useTree()!;
+  const { design, portIndex, ports } = solved.topology;
+  const near = portIndex.get(focus);
+  const far = near === undefined ? null : farOf(solved, near);
+  const ends = near === undefined ? [] : [near, ...(far?.kind === 'port' ? [far.index] : [])];
+  const isCut = (port: number) => ['alternate', 'backup'].includes(roleAt(of, port));
+  const explained = (whole ? ends.find(isCut) : undefined) ?? near;
+  const ledger = useMemo(() => (explained === undefined ? null : explainPort(solved, of, explained)), [solved, of, explained]);
+  if (near === undefined) {
+    const bundle = bundleById(design, focus);
+    return (
+      <>
+        <h2>{bundle ? `Bundle ${bundle.name}` : 'Port'}</h2>
+        <p className="quiet">
+          {bundle
+            ? 'This bundle does not form: no working member leads to a bundle that agrees with it. Its members stand as single ports.'
+            : 'Nothing is known of this port.'}
+        </p>
+      </>
+    );
+  }
+  const { element } = ports[near]!;
+  const name = switchById(design, element.switch)?.name;
+  const heading = whole ? `${name} ${element.name} – ${farLabel(solved, near)}` : `${name} · ${'members' in element ? 'bundle' : 'port'} ${element.name}`;
+  const rest = [!whole && `to ${farLabel(solved, near)}`, `${speedLabel(rateOf(solved, near))}b/s`].filter(Boolean).join(' · ');
+  const fail = failAction(design, [link ? { kind: 'link', id: link } : { kind: 'members' in element ? 'bundle' : 'port', id: element.id }]);
+  const member = bundleAt(design, focus);
+  return (
+    <>
+      <h2>{heading}</h2>
+      <p className="mono quiet">{rest}</p>
+      {member && member.id !== element.id && <p className="quiet">Member of bundle {member.name}, which did not form.</p>}
+      {member && member.id === element.id && <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>}
+      {explained !== undefined && ledger && <Ledger ledger={ledger} />}
+      <section className="settings" aria-label="Settings">
+        <ScopePicker />
+        <Ends solved={solved} ends={ends} />
+        {far?.kind === 'host' && <p className="quiet">The far end is {hostById(design, far.id)?.name}, a host: it takes no part in the tree.</p>}
+        <div className="buttons">
+          {fail.edits.length > 0 && <Button onClick={() => edit(fail.label, fail.edits)}>{fail.restores ? 'Restore it' : 'Fail it'}</Button>}
+        </div>
+      </section>
+    </>
+  );
+}
+
+/** Rows of settings, a column for each end. */
+function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] }) {
+  const { edit } = useBench();
+  const of = useTree()!;
+  const scope = useScope();
+  const { design, ports, defaultCost } = solved.topology;
+  const vlan = of.tree.vlan;
+  const elements = ends.map((index) => ports[index]!.element);
+  const owner = (e: Port | Bundle) => switchById(design, e.switch)!;
+  const apply = ({ label, edits }: ReturnType<typeof costAction>) => edit(label, edits);
+  const row = (title: string, cell: (e: Port | Bundle, index: number) => ReactNode) => (
+    <tr>
+      <th scope="row">{title}</th>
+      {elements.map((e, i) => (
+        <td key={e.id}>{cell(e, ends[i]!)}</td>
+      ))}
+    </tr>
+  );
+  return (
+    <table className="ends">
+      <thead>
+        <tr>
+          <td />
+          {elements.map((e) => (
+            <th key={e.id} scope="col">
+              {owner(e).name} {e.name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {row('role', (_, index) => (
+          <>
+            <RoleMark role={roleAt(of, index)} /> {roleWords(roleAt(of, index))}
+          </>
+        ))}
+        {row('port cost', (e, index) => {
+          const inForce = costInForce(design, e, vlan, defaultCost[index]!);
+          return (
+            <>
+              <CostField
+                key={`${e.id} ${inForce.value} ${inForce.source}`}
+                label={`Cost of ${owner(e).name} ${e.name}`}
+                inForce={inForce}
+                scale={owner(e).costScale ?? design.costScale}
+                disabled={!scope.ok}
+                onSet={(value) => scope.ok && apply(costAction(design, e, scope.scope, value))}
+              />
+              <small className="quiet">{sourceWord(inForce, 'by speed')}</small>
+            </>
+          );
+        })}
+        {row('port priority', (e) => {
+          const inForce = portPriorityInForce(design, e, vlan);
+          return (
+            <>
+              <StepPicker
+                label={`Port priority of ${owner(e).name} ${e.name}`}
+                inForce={inForce}
+                steps={PORT_PRIORITIES}
+                disabled={!scope.ok}
+                onPick={(value) => scope.ok && apply(portPriorityAction(design, e, scope.scope, value))}
+              />
+              <small className="quiet"> {sourceWord(inForce)}</small>
+            </>
+          );
+        })}
+        {row('other VLANs', (e) => <VlanSettings element={e} vlan={vlan} />)}
+        {row('port number', (e) => (
+          <span className="mono">{e.number}</span>
+        ))}
+        {row('VLANs', (e) => (
+          <span className="mono wrap">{e.vlans ?? 'all'}</span>
+        ))}
+        {row('native VLAN', (e) => (
+          <span className="mono">{e.native ?? '–'}</span>
+        ))}
+        {elements.some((e) => 'members' in e) &&
+          row('members', (_, index) => <span className="mono">{memberPorts(solved, index).join(', ')}</span>)}
+      </tbody>
+    </table>
+  );
+}
+
+/** Costs and priorities that are set for VLANs other than the one in view. */
+function VlanSettings({ element, vlan }: { element: Port | Bundle; vlan: number | null }) {
+  const others = (table: Record<string, number> | undefined, unit: string) =>
+    Object.entries(table ?? {})
+      .filter(([v]) => Number(v) !== vlan)
+      .map(([v, value]) => `${v}: ${unit} ${grouped(value)}`);
+  const lines = [...others(element.vlanCost, 'cost'), ...others(element.vlanPriority, 'prio')];
+  return <span className="mono small">{lines.length === 0 ? '–' : lines.slice(0, 6).join(', ')}</span>;
+}

@@ -1,0 +1,95 @@
+'use client';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { InForce } from '../../../core/design';
+import { COST_RANGE } from '../../../core/standard';
+import type { CostScale } from '../../../core/standard';
+import { grouped } from '../../../core/trees';
+
+const SOURCE = { default: 'default', 'all-trees': 'set for all trees', vlan: 'set for this VLAN' } as const;
+
+export const sourceWord = (inForce: InForce, otherwise: string = SOURCE.default): string =>
+  inForce.source === 'default' ? otherwise : SOURCE[inForce.source];
+
+interface StepsProps {
+  label: string;
+  inForce: InForce;
+  steps: readonly number[];
+  disabled?: boolean;
+  onPick: (value: number | null) => void;
+}
+
+/** A priority, picked from its legal steps. */
+export function StepPicker({ label, inForce, steps, disabled, onPick }: StepsProps) {
+  return (
+    <Select
+      className="mono"
+      value={String(inForce.value)}
+      disabled={disabled}
+      onChange={(e) => onPick(e.target.value === '' ? null : Number(e.target.value))}
+      inputProps={{ 'aria-label': label }}
+      renderValue={(value) => <span className="mono">{value}</span>}
+      displayEmpty
+      MenuProps={{ slotProps: { paper: { sx: { maxHeight: 420 } } } }}
+    >
+      {steps.map((step) => (
+        <MenuItem key={step} value={String(step)} className="mono">
+          {step}
+        </MenuItem>
+      ))}
+      <MenuItem value="">back to the default</MenuItem>
+    </Select>
+  );
+}
+
+interface CostProps {
+  label: string;
+  inForce: InForce;
+  scale: CostScale;
+  disabled?: boolean;
+  /** The sentence when it is refused. */
+  onSet: (value: number | null) => void;
+}
+
+/** What is wrong with a typed cost; null when it is right. */
+export function costFault(text: string, scale: CostScale): string | null {
+  const { min, max } = COST_RANGE[scale];
+  const value = Number(text.replace(/[\s\u00a0]/g, ''));
+  if (text.trim() === '' || (Number.isInteger(value) && value >= min && value <= max)) return null;
+  const near = Number.isFinite(value) ? `; the nearest is ${grouped(Math.min(max, Math.max(min, Math.round(value))))}` : '';
+  return `${text} is no legal cost: a whole number from ${min} to ${grouped(max)} on the ${scale === 'long' ? '32-bit' : '16-bit'} scale${near}.`;
+}
+
+/** A port path cost, typed; empty gives it back to the speed. */
+export function CostField({ label, inForce, scale, disabled, onSet }: CostProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const fault = draft === null ? null : costFault(draft, scale);
+  const shown = draft ?? (inForce.source === 'default' ? '' : String(inForce.value));
+  const commit = () => {
+    if (draft === null || fault) return;
+    const text = draft.replace(/[\s\u00a0]/g, '');
+    const next = text === '' ? null : Number(text);
+    const now = inForce.source === 'default' ? null : inForce.value;
+    if (next !== now) onSet(next);
+    setDraft(null);
+  };
+  return (
+    <TextField
+      fullWidth
+      value={shown}
+      disabled={disabled}
+      placeholder={`${grouped(inForce.value)} by speed`}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={commit}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') commit();
+        if (e.key === 'Escape') setDraft(null);
+      }}
+      error={fault !== null}
+      helperText={fault}
+      slotProps={{ htmlInput: { 'aria-label': label, inputMode: 'numeric', className: 'mono' } }}
+    />
+  );
+}

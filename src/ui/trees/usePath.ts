@@ -1,0 +1,31 @@
+'use client';
+import { useMemo } from 'react';
+import { hostById } from '../../core/design';
+import { findPath } from '../../core/trees';
+import type { PathAnswer, Place } from '../../core/trees';
+import type { Ref } from '../session/view';
+import { useBench, useSession, useTree } from '../shell/context';
+
+export type PlaceRef = Ref & { readonly kind: 'switch' | 'host' };
+
+export interface ShownPath {
+  readonly places: readonly [PlaceRef, PlaceRef];
+  readonly answer: PathAnswer | null;
+}
+
+const isPlace = (ref: Ref): ref is PlaceRef => ref.kind === 'switch' || ref.kind === 'host';
+const placeOf = (ref: PlaceRef): Place => (ref.kind === 'switch' ? { switch: ref.id } : { host: ref.id });
+
+/** The path between two selected places in the tree in view; null when not exactly two places are selected. */
+export function usePath(): ShownPath | null {
+  const { view } = useBench();
+  const solved = useSession((s) => s.solved);
+  const of = useTree();
+  return useMemo(() => {
+    const [from, to] = view.selection;
+    if (view.selection.length !== 2 || !from || !to || !isPlace(from) || !isPlace(to)) return null;
+    const { design } = solved.topology;
+    const vlan = [from, to].map((r) => (r.kind === 'host' ? hostById(design, r.id)?.vlan : undefined)).find((v) => v !== undefined);
+    return { places: [from, to], answer: of ? findPath(solved, of, placeOf(from), placeOf(to), vlan ?? null) : null };
+  }, [view.selection, solved, of]);
+}
