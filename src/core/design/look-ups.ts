@@ -19,13 +19,24 @@ export const segmentById = (design: Design, id: string) => byId(design.segments)
 export const bundleById = (design: Design, id: string) => byId(design.bundles).get(id) as Bundle | undefined;
 export const hostById = (design: Design, id: string) => byId(design.hosts).get(id) as Host | undefined;
 
-const grouped = remembered((ports: readonly { switch: string }[]) => Map.groupBy(ports, (p) => p.switch));
+/** Items by key, in their order. */
+export function groupBy<T, K>(items: Iterable<T>, key: (item: T) => K): Map<K, T[]> {
+  const groups = new Map<K, T[]>();
+  for (const item of items) {
+    const group = groups.get(key(item));
+    if (group) group.push(item);
+    else groups.set(key(item), [item]);
+  }
+  return groups;
+}
+
+const bySwitch = remembered((ports: readonly { switch: string }[]) => groupBy(ports, (p) => p.switch));
 
 /** Ports of a switch, in the order of the design. */
 export const portsOf = (design: Design, switchId: string): readonly Port[] =>
-  (grouped(design.ports).get(switchId) ?? []) as Port[];
+  (bySwitch(design.ports).get(switchId) ?? []) as Port[];
 export const bundlesOf = (design: Design, switchId: string): readonly Bundle[] =>
-  (grouped(design.bundles).get(switchId) ?? []) as Bundle[];
+  (bySwitch(design.bundles).get(switchId) ?? []) as Bundle[];
 
 const linkByPort = remembered((links: readonly Link[]) => {
   const map = new Map<string, Link>();

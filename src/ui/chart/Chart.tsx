@@ -3,7 +3,6 @@ import type { ZoomTransform } from 'd3-zoom';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent, MouseEvent } from 'react';
 import { grouped } from '../../core/trees';
-import { sameRef } from '../session/view';
 import type { Ref } from '../session/view';
 import { FIT_EVENT } from '../shell/useCommands';
 import { boxAround } from './geometry';
@@ -157,7 +156,7 @@ export function Chart(props: Props) {
             title={titleOf({ kind: wire.kind === 'host' ? 'link' : wire.kind, id: wire.id })}
             selected={
               isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id) ||
-              (wire.portA !== null && selection.some((r) => sameRef(r, { kind: 'port', id: wire.portA! })))
+              [wire.portA, wire.portB].some((id) => id !== null && (isSelected('port', id) || isSelected('bundle', id)))
             }
             onPath={
               (wire.portA === null || pathPorts.has(wire.portA)) &&

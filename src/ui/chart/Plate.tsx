@@ -46,14 +46,14 @@ export const Plate = memo(function Plate({ plate, selected, onPath }: Props) {
         />
       )}
       <rect className="sheet" x={-width / 2} y={-PLATE.height / 2} width={width} height={PLATE.height} rx={3} />
-      <text className="name" x={-width / 2 + 9} y={-3}>
+      <text className="name" x={-width / 2 + 12} y={-3}>
         {name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name}
       </text>
-      <text className="priority" x={-width / 2 + 9} y={13}>
+      <text className="priority" x={-width / 2 + 12} y={13}>
         {priority}
       </text>
       {standing !== 'plain' && (
-        <text className="standing" x={width / 2 - 9} y={13}>
+        <text className="standing" x={width / 2 - 11} y={13}>
           {standing === 'accidental-root' ? 'root' : standing === 'outside' ? 'no part' : WORD[standing]}
         </text>
       )}

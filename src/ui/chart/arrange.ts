@@ -1,8 +1,8 @@
 /** Where the switches stand: as cabled, or by depth of the tree in view. */
 import type { Design } from '../../core/design';
-import { farEnd, linkAt, portById } from '../../core/design';
+import { bundleAt, farEnd, linkAt, portById, segmentAt } from '../../core/design';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
-import { PLATE } from './geometry';
+import { plateWidth } from './geometry';
 import type { Point } from './geometry';
 import { tidy } from './tidy';
 import type { TidyNode } from './tidy';
@@ -21,6 +21,8 @@ export interface Arranged {
   readonly ruler: readonly RulerMark[];
   /** Height at which switches without the tree stand; null when every switch has it. */
   readonly outside: number | null;
+  /** Bridges with nothing below them: their hosts hang beneath. */
+  readonly leaves: ReadonlySet<number>;
 }
 
 export interface Area {
@@ -29,6 +31,17 @@ export interface Area {
 }
 
 const HOST_ROOM = 104;
+
+/** Width of each plate, from its cables; a bundle counts as one. */
+function plateWidths(design: Design): number[] {
+  const wires = new Map<string, number>();
+  for (const port of design.ports) {
+    const member = bundleAt(design, port.id);
+    const counts = member ? member.members[0] === port.id : linkAt(design, port.id) || segmentAt(design, port.id);
+    if (counts) wires.set(port.switch, (wires.get(port.switch) ?? 0) + 1);
+  }
+  return design.switches.map((s) => plateWidth(wires.get(s.id) ?? 0));
+}
 
 /** Neighbouring switches, by bridge index; cabling only, whatever is down. */
 function neighbours(design: Design): number[][] {
@@ -45,14 +58,14 @@ function neighbours(design: Design): number[][] {
   return found.map((set) => [...set]);
 }
 
-/** Width that a switch takes, with the hosts that stand beside it. */
-function widths(design: Design): number[] {
+/** Room that the hosts beside each switch take. */
+function hostRoom(design: Design): number[] {
   const hosts = new Set<string>();
   for (const port of design.ports) {
     const link = linkAt(design, port.id);
     if (link && 'host' in farEnd(link, port.id)) hosts.add(port.switch);
   }
-  return design.switches.map((s) => PLATE.width + (hosts.has(s.id) ? HOST_ROOM : 0));
+  return design.switches.map((s) => (hosts.has(s.id) ? HOST_ROOM : 0));
 }
 
 const TIER_LEVEL = { core: 0, distribution: 1, access: 2 } as const;
@@ -63,11 +76,12 @@ function arrangeByHops(design: Design, area: Area): Point[] {
   const rank = (i: number) => (TIER_LEVEL[design.switches[i]!.tier ?? 'access'] ?? 2) * 10_000 - next[i]!.length;
   const order = [...design.switches.keys()].sort((a, b) => rank(a) - rank(b));
   const nodes: TidyNode[] = [];
-  const wide = widths(design);
+  const room = hostRoom(design);
+  const wide = plateWidths(design);
   for (const start of order) {
     if (nodes[start]) continue;
     const add = (i: number, parent: number, level: number) =>
-      (nodes[i] = { parent, level, order: i, width: wide[i]! });
+      (nodes[i] = { parent, level, order: i, width: wide[i]!, beside: room[i]! });
     add(start, -1, 0);
     const queue = [start];
     for (const here of queue)
@@ -84,13 +98,16 @@ function arrangeByHops(design: Design, area: Area): Point[] {
 export function arrangeAsCabled(design: Design, area: Area): Arranged {
   const placed = design.switches.every((s) => s.x !== undefined && s.y !== undefined);
   const at = placed ? design.switches.map((s) => ({ x: s.x!, y: s.y! })) : arrangeByHops(design, area);
-  return { at, ruler: [], outside: null };
+  return { at, ruler: [], outside: null, leaves: new Set() };
 }
 
 /** Height between two neighbouring costs: more for a wider step, within what the eye can still take in. */
-function costGap(smallest: number) {
-  return (upper: number, lower: number) => 92 + 9 * Math.min(4, Math.log10((lower - upper) / smallest) * 2);
+function costGap(smallest: number, levels: number) {
+  const base = 96 + 22 * Math.max(0, 5 - levels);
+  return (upper: number, lower: number) => base + 9 * Math.min(4, Math.log10((lower - upper) / smallest) * 2);
 }
+
+const MOST_STRETCH = 1.5;
 
 /** The root at the top, every switch as far down as its root path cost; below all, those without the tree. */
 export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: readonly Point[], area: Area): Arranged {
@@ -98,22 +115,33 @@ export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: rea
   const { rootPort, rootPathCost, root, designatedPort } = of.outcome;
   const costs = [...new Set([...rootPathCost].filter(Number.isFinite))].sort((a, b) => a - b);
   const level = new Map(costs.map((cost, i) => [cost, i]));
-  const wide = widths(design);
   const outsideLevel = costs.length;
-  const nodes = design.switches.map((_, b): TidyNode => {
-    const base = { order: cabled[b]!.x, width: wide[b]! };
-    if (root[b]! < 0) return { ...base, parent: -1, level: outsideLevel };
+  const parent = design.switches.map((_, b) => {
     const port = rootPort[b]!;
-    const parent = port < 0 ? -1 : portBridge[designatedPort[portLan[port]!]!]!;
-    return { ...base, parent, level: level.get(rootPathCost[b]!)! };
+    return port < 0 ? -1 : portBridge[designatedPort[portLan[port]!]!]!;
   });
+  const inner = new Set(parent);
+  const room = hostRoom(design);
+  const wide = plateWidths(design);
+  const nodes = design.switches.map((_, b): TidyNode => ({
+    parent: parent[b]!,
+    level: root[b]! < 0 ? outsideLevel : level.get(rootPathCost[b]!)!,
+    order: cabled[b]!.x,
+    // Hosts of a leaf hang below it and need no room beside it.
+    width: wide[b]!,
+    beside: inner.has(b) ? room[b]! : 0,
+  }));
   const steps = costs.slice(1).map((cost, i) => cost - costs[i]!);
-  const gap = costGap(Math.min(...steps, Infinity));
+  const gap = costGap(Math.min(...steps, Infinity), costs.length);
   const laid = tidy(nodes, (upper, lower) => (lower === outsideLevel ? 110 : gap(costs[upper]!, costs[lower]!)), area);
+  // A wide, low drawing is pulled down to the shape of the area, so that the room below is used.
+  const wanted = ((laid.width + 168) * area.height) / area.width - 168;
+  const stretch = Math.min(MOST_STRETCH, Math.max(1, wanted / Math.max(1, laid.height)));
   const hasOutside = nodes.some((n) => n.level === outsideLevel);
   return {
-    at: laid.at,
-    ruler: costs.map((cost, i) => ({ cost, y: laid.levelY.get(i)! })),
-    outside: hasOutside ? laid.levelY.get(outsideLevel)! : null,
+    at: laid.at.map(({ x, y }) => ({ x, y: y * stretch })),
+    ruler: costs.map((cost, i) => ({ cost, y: laid.levelY.get(i)! * stretch })),
+    outside: hasOutside ? laid.levelY.get(outsideLevel)! * stretch : null,
+    leaves: new Set([...design.switches.keys()].filter((b) => !inner.has(b))),
   };
 }

@@ -11,8 +11,13 @@ export interface Anchor extends Point {
   readonly ny: number;
 }
 
-export const PLATE = { width: 116, height: 48, widest: 320 } as const;
 export const PEG = { size: 15, gap: 3 } as const;
+export const PLATE = { width: 116, height: 48, widest: 320 } as const;
+
+/** Width of a plate by how many wires end on it; the same in every arrangement, so that a plate keeps its size when it moves. */
+export function plateWidth(wires: number): number {
+  return Math.min(PLATE.widest, Math.max(PLATE.width, Math.ceil(wires * 0.62) * (PEG.size + PEG.gap) + 12));
+}
 /** Distance from the peg's middle to the middle of the open knot, and the knot's radius. */
 export const KNOT = { away: 25, radius: 6.5 } as const;
 
@@ -20,13 +25,24 @@ const along = (a: Anchor, distance: number): Point => ({ x: a.x + a.nx * distanc
 const round = (n: number) => Math.round(n * 10) / 10;
 const at = ({ x, y }: Point) => `${round(x)} ${round(y)}`;
 
+/** How far a wire goes straight out of its port before it turns: half of the way ahead, or a wide bend when the far end lies behind. */
+function pull(from: Anchor, to: Anchor, cut: boolean): number {
+  const ahead = (to.x - from.x) * from.nx + (to.y - from.y) * from.ny;
+  const bend = ahead > 0 ? ahead * 0.55 : Math.hypot(to.x - from.x, to.y - from.y) * 0.3;
+  const least = cut ? KNOT.away + KNOT.radius + 12 : 26;
+  return Math.min(170, Math.max(least, bend));
+}
+
 /** Ends of a cubic curve between two anchors; a cut end stops short, at its knot. */
 function curve(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean): [Point, Point, Point, Point] {
-  const reach = Math.hypot(b.x - a.x, b.y - a.y);
-  const pull = Math.min(170, Math.max(34, reach * 0.42));
   const edge = PEG.size / 2;
   const stop = KNOT.away + KNOT.radius;
-  return [along(a, cutA ? stop : edge), along(a, pull), along(b, pull), along(b, cutB ? stop : edge)];
+  return [
+    along(a, cutA ? stop : edge),
+    along(a, pull(a, b, cutA)),
+    along(b, pull(b, a, cutB)),
+    along(b, cutB ? stop : edge),
+  ];
 }
 
 /** The path of a wire. */
@@ -65,8 +81,8 @@ export function strandPath(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean, s
   return parts.join('');
 }
 
-/** The open knot before a cut port, drawn round the origin with the port to the right: a loop that was left undone. */
-export const KNOT_PATH = 'M-8 0C-4 0 -1 -6.5 3 -5.2C7 -3.8 6 3.6 1.4 4.6C-2.6 5.4 -4.6 1.2 -2.2 -1.8L3.4 -8.6';
+/** The open knot before a cut port, drawn round the origin with the port to the right: the line loops once over itself and ends free. */
+export const KNOT_PATH = 'M-7.5 2H2.5C9 2 9.5 -8 2.5 -8C-4 -8 -4.5 1 -1.5 7.5';
 
 /** Place and turn of the knot at an anchor. */
 export function knotTransform(a: Anchor): string {

@@ -1,5 +1,5 @@
 /** Which edge of its plate each wire leaves from, and where on it: sorted by the far end, so that few wires cross. */
-import { PEG, PLATE } from './geometry';
+import { PEG, PLATE, plateWidth } from './geometry';
 import type { Anchor, Point } from './geometry';
 
 export interface AttachmentEnd {
@@ -53,11 +53,9 @@ export function attachPegs(
     seat(b, a, 1);
   });
 
-  const pitch = PEG.size + PEG.gap;
-  const width = edges.map(({ top, bottom }) => {
-    const most = Math.max(top.length, bottom.length);
-    return Math.min(PLATE.widest, Math.max(PLATE.width, most * pitch + 12));
-  });
+  const width = edges.map(({ top, bottom, left, right }) =>
+    plateWidth(top.length + bottom.length + left.length + right.length),
+  );
   const crowded = edges.map(({ top, bottom }, i) => Math.max(top.length, bottom.length) * (PEG.size - 2) > width[i]!);
   const anchors = wires.map(({ a, b }): [Anchor, Anchor] => [freeEnd(a, b), freeEnd(b, a)]);
   edges.forEach((byEdge, plate) => {

@@ -62,12 +62,13 @@ export interface Scene {
   readonly outside: number | null;
 }
 
-const HOST = { dx: PLATE.width / 2 + 62, dy: 26 } as const;
+const HOST = { dx: PLATE.width / 2 + 62, dy: 26, below: PLATE.height / 2 + 40 } as const;
 
-/** `2 × 10G` */
-function bundleLabel(design: Design, members: readonly string[]): string {
+/** `2 × 10G`, or `1 of 2 × 1G` when members are missing. */
+function bundleLabel(design: Design, members: readonly string[], active: number): string {
   const speed = portById(design, members[0]!)?.speed ?? 0;
-  return `${members.length} × ${speedLabel(speed)}`;
+  const count = active === members.length ? `${active}` : `${active} of ${members.length}`;
+  return `${count} × ${speedLabel(speed)}`;
 }
 
 /** `100M`, `2.5G` */
@@ -98,7 +99,8 @@ function wireEnds(topology: Topology, spotIndex: ReadonlyMap<string, number>): E
       if (bundlesDone.has(a.port)) continue;
       bundlesDone.add(a.port).add(b.port);
       const bundle = ports[a.port]!.element;
-      const label = 'members' in bundle ? bundleLabel(design, bundle.members) : null;
+      const active = 'members' in bundle ? bundle.members.filter((m) => index(m) === a.port).length : 0;
+      const label = 'members' in bundle ? bundleLabel(design, bundle.members, active) : null;
       ends.push({ id: bundle.id, kind: 'bundle', a, b, label });
     } else ends.push({ id: link.id, kind: 'spot' in a || 'spot' in b ? 'host' : 'link', a, b, label: null });
   }
@@ -123,10 +125,12 @@ function placeSpots(topology: Topology, arranged: Arranged, free: boolean): Spot
     if (port === undefined) return [];
     if (free && host.x !== undefined && host.y !== undefined)
       return [{ id: host.id, kind: 'host', name: host.name, x: host.x, y: host.y }];
-    const at = bridgeAt(port);
+    const bridge = topology.bridgeIndex.get(portById(design, port)!.switch)!;
+    const at = arranged.at[bridge]!;
     const n = beside.get(at) ?? 0;
     beside.set(at, n + 1);
-    return [{ id: host.id, kind: 'host', name: host.name, x: at.x + HOST.dx, y: at.y + n * HOST.dy }];
+    const [dx, dy] = arranged.leaves.has(bridge) ? [0, HOST.below + n * HOST.dy] : [HOST.dx, n * HOST.dy];
+    return [{ id: host.id, kind: 'host', name: host.name, x: at.x + dx, y: at.y + dy }];
   });
   const segments = design.segments.map((segment): SpotItem => {
     const around = segment.ports.map(bridgeAt);

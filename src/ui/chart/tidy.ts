@@ -9,6 +9,8 @@ export interface TidyNode {
   /** Siblings stand in this order. */
   readonly order: number;
   readonly width: number;
+  /** Room beside it, to the right. */
+  readonly beside: number;
 }
 
 export interface TidyLayout {
@@ -22,13 +24,29 @@ export interface TidyLayout {
 const SLOT_GAP = 16;
 const SUB_ROW = 84;
 
+/**
+ * Siblings that stand higher move to the outside, on their own side: the line from the parent down to a lower one then
+ * does not pass behind them.
+ */
+function outward(list: number[], nodes: readonly TidyNode[]): void {
+  const side = new Map(list.map((node, i) => [node, i < (list.length - 1) / 2 ? -1 : 1]));
+  const key = (node: number) => side.get(node)! * -nodes[node]!.level;
+  const [left, right] = [list.filter((n) => side.get(n)! < 0), list.filter((n) => side.get(n)! > 0)];
+  left.sort((a, b) => key(a) - key(b));
+  right.sort((a, b) => key(a) - key(b));
+  list.splice(0, list.length, ...left, ...right);
+}
+
 /** `gap(upper, lower)` is the height between two neighbouring levels; leaves wrap after `columns`. */
 function layOut(nodes: readonly TidyNode[], gap: (upper: number, lower: number) => number, columns: number): TidyLayout {
   const children: number[][] = nodes.map(() => []);
   const tops: number[] = [];
   nodes.forEach(({ parent }, i) => (parent < 0 ? tops : children[parent]!).push(i));
   const inOrder = (a: number, b: number) => nodes[a]!.order - nodes[b]!.order || a - b;
-  for (const list of [tops, ...children]) list.sort(inOrder);
+  for (const list of [tops, ...children]) {
+    list.sort(inOrder);
+    outward(list, nodes);
+  }
 
   const x = new Float64Array(nodes.length);
   const subRow = new Int32Array(nodes.length);
@@ -40,7 +58,7 @@ function layOut(nodes: readonly TidyNode[], gap: (upper: number, lower: number) 
 
   /** Lays a subtree out from x = 0 and gives its width; the node stands over the middle of its children. */
   const place = (node: number): number => {
-    const own = nodes[node]!.width + SLOT_GAP;
+    const half = (nodes[node]!.width + SLOT_GAP) / 2;
     const groups = blocks(children[node]!);
     let width = 0;
     for (const group of groups) {
@@ -52,10 +70,10 @@ function layOut(nodes: readonly TidyNode[], gap: (upper: number, lower: number) 
         width += size;
       }
     }
-    const total = Math.max(own, width);
-    if (width < own) for (const child of children[node]!) shift(child, (own - width) / 2);
-    x[node] = total / 2;
-    return total;
+    const middle = Math.max(half, width / 2);
+    if (middle > width / 2) for (const child of children[node]!) shift(child, middle - width / 2);
+    x[node] = middle;
+    return Math.max(width, middle + half + nodes[node]!.beside);
   };
 
   /** Leaves of one parent and level, in the order of their siblings, go into one block when they are many. */

@@ -6,7 +6,7 @@ import { theme } from './theme';
 /** The theme follows the system until the engineer chooses one. */
 export function ThemeRoot({ children }: { children: ReactNode }) {
   return (
-    <ThemeProvider theme={theme} defaultMode="system" disableTransitionOnChange>
+    <ThemeProvider theme={theme} defaultMode="system">
       {children}
     </ThemeProvider>
   );

@@ -4,6 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { cutsOf, isAccidentalRoot, rootsOf } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
+import { groupBy } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
 import { useBench, useSession, useTree } from '../shell/context';
 import { hueOf } from './hue';
@@ -19,7 +20,7 @@ interface Fold {
 /** Trees with the same outcome, together, in the order of their first VLAN. */
 function foldsOf(solved: SolvedDesign): Fold[] {
   const { design } = solved.topology;
-  return [...Map.groupBy(solved.trees, (t) => t.fold).values()].map((trees) => {
+  return [...groupBy(solved.trees, (t) => t.fold).values()].map((trees) => {
     const first = trees[0]!;
     const roots = rootsOf(first);
     const root = roots[0];
@@ -66,7 +67,7 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
   const current = inView !== null && trees.includes(inView);
   const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
   const shown = current && !trees.slice(0, MOST_NUMBERS).includes(inView) ? [inView, ...trees].slice(0, MOST_NUMBERS) : trees.slice(0, MOST_NUMBERS);
-  const single = trees.length === 1;
+  const named = trees.length <= 2;
   return (
     <div className="strip-item" aria-current={current || undefined} style={{ borderLeftColor: `var(--hue-${hue})` }}>
       <div className="strip-numbers">
@@ -79,8 +80,9 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
             title={t.tree.name}
             aria-label={`Tree ${t.tree.vlan ?? t.tree.name} ${t.tree.vlan === null ? '' : t.tree.name}`}
           >
+            {t.tree.vlan !== null && !t.tree.name && named ? 'VLAN ' : ''}
             {t.tree.vlan ?? t.tree.name}
-            {single && t.tree.vlan !== null && <span> {t.tree.name}</span>}
+            {named && t.tree.vlan !== null && <span> {t.tree.name}</span>}
           </button>
         ))}
         {trees.length > MOST_NUMBERS && (

@@ -1,9 +1,12 @@
 'use client';
-import { ChartHost } from './ChartHost';
+import dynamic from 'next/dynamic';
 import { MovedBar } from './MovedBar';
 import { Panel } from './panels/Panel';
 import { TreeStrip } from './TreeStrip';
 import { useSession } from '../shell/context';
+
+// The chart fits itself to the window, so it is drawn there and not on the server.
+const ChartHost = dynamic(() => import('./ChartHost').then((m) => m.ChartHost), { ssr: false });
 
 /** The trees of the design: which way each VLAN goes, where it is cut, and why. */
 export function TreesStage() {

@@ -2,9 +2,9 @@
 import { useState } from 'react';
 import { formatBridgeId, formatPortId, numberToMac } from '../../../core/standard';
 import type { VectorPart } from '../../../core/standard';
-import { grouped } from '../../../core/trees';
+import { grouped, systemIdExtension } from '../../../core/trees';
 import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
-import { useSession } from '../../shell/context';
+import { useSession, useTree } from '../../shell/context';
 
 const HEADS: Record<Contest['kind'], readonly [string, string, string, string, string]> = {
   received: ['heard on', 'root', 'cost', 'from', 'its port'],
@@ -25,11 +25,11 @@ function shortBridgeId(id: { priority: number; mac: number }): Pick<Cell, 'text'
   return { text: `${full.slice(0, 4)}·${full.slice(-5)}`, full };
 }
 
-function cells(contest: Contest, c: Candidate): Cell[] {
+function cells(contest: Contest, c: Candidate, extension: number): Cell[] {
   const { vector } = c;
   if (contest.kind === 'election')
     return [
-      { part: 'priority', text: `${vector.root.priority}` },
+      { part: 'priority', text: extension === 0 ? `${vector.root.priority}` : `${vector.root.priority - extension} + ${extension}` },
       { part: 'mac', text: numberToMac(vector.root.mac) },
     ];
   const part = (name: VectorPart, cell: Pick<Cell, 'text' | 'full'>) => ({ part: name, ...cell });
@@ -57,6 +57,8 @@ function rowNote(c: Candidate): string {
 }
 
 function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Contest }) {
+  const of = useTree();
+  const extension = of ? systemIdExtension(of.tree) : 0;
   const [all, setAll] = useState(false);
   const heads = HEADS[contest.kind].filter((h) => h !== '');
   const rows = all ? contest.candidates : contest.candidates.slice(0, MOST_SHOWN);
@@ -81,7 +83,7 @@ function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Cont
                 {label(solved, contest, c)}
                 {c.barred && <small> own offer</small>}
               </th>
-              {cells(contest, c).map((cell) => {
+              {cells(contest, c, extension).map((cell) => {
                 const decided = c.wins && cell.part === contest.decidedBy;
                 const lost = c.lostBy !== null && cell.part === c.lostBy;
                 return (

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { bundleAt, bundleById, costInForce, hostById, portPriorityInForce, switchById } from '../../../core/design';
 import type { Bundle, Port } from '../../../core/design';
 import { PORT_PRIORITIES } from '../../../core/standard';
-import { explainPort, grouped, roleAt } from '../../../core/trees';
+import { explainPort, grouped, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
 import { speedLabel } from '../../chart/scene';
 import { costAction, failAction, portPriorityAction } from '../../shell/actions';
@@ -61,7 +61,12 @@ export function WirePanel({ focus, link, whole = false }: Props) {
       <p className="mono quiet">{rest}</p>
       {member && member.id !== element.id && <p className="quiet">Member of bundle {member.name}, which did not form.</p>}
       {member && member.id === element.id && <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>}
-      {explained !== undefined && ledger && <Ledger ledger={ledger} />}
+      {explained !== undefined && ledger && (
+        <>
+          <Standing solved={solved} index={explained} />
+          <Ledger ledger={ledger} />
+        </>
+      )}
       <section className="settings" aria-label="Settings">
         <ScopePicker />
         <Ends solved={solved} ends={ends} />
@@ -141,12 +146,13 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
             </>
           );
         })}
-        {row('other VLANs', (e) => <VlanSettings element={e} vlan={vlan} />)}
+        {elements.some((e) => otherSettings(e, vlan).length > 0) &&
+          row('other VLANs', (e) => <span className="mono small">{otherSettings(e, vlan).slice(0, 6).join(', ') || '–'}</span>)}
         {row('port number', (e) => (
           <span className="mono">{e.number}</span>
         ))}
         {row('VLANs', (e) => (
-          <span className="mono wrap">{e.vlans ?? 'all'}</span>
+          <span className="mono">{(e.vlans ?? 'all').replaceAll(',', ', ')}</span>
         ))}
         {row('native VLAN', (e) => (
           <span className="mono">{e.native ?? '–'}</span>
@@ -159,11 +165,38 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
 }
 
 /** Costs and priorities that are set for VLANs other than the one in view. */
-function VlanSettings({ element, vlan }: { element: Port | Bundle; vlan: number | null }) {
+function otherSettings(element: Port | Bundle, vlan: number | null): string[] {
   const others = (table: Record<string, number> | undefined, unit: string) =>
     Object.entries(table ?? {})
       .filter(([v]) => Number(v) !== vlan)
       .map(([v, value]) => `${v}: ${unit} ${grouped(value)}`);
-  const lines = [...others(element.vlanCost, 'cost'), ...others(element.vlanPriority, 'prio')];
-  return <span className="mono small">{lines.length === 0 ? '–' : lines.slice(0, 6).join(', ')}</span>;
+  return [...others(element.vlanCost, 'cost'), ...others(element.vlanPriority, 'prio')];
+}
+
+/** Role and state in this tree, and how many trees the port carries. */
+function Standing({ solved, index }: { solved: SolvedDesign; index: number }) {
+  const of = useTree()!;
+  const role = roleAt(of, index);
+  const carrying = solved.trees.filter((t) => settledState(roleAt(t, index)) === 'forwarding').length;
+  const taking = solved.trees.filter((t) => roleAt(t, index) !== 'none').length;
+  return (
+    <dl className="facts">
+      <div>
+        <dt>role</dt>
+        <dd>
+          <RoleMark role={role} /> {role === 'none' ? 'no part' : role === 'disabled' ? 'down' : role}
+        </dd>
+      </div>
+      <div>
+        <dt>state</dt>
+        <dd>{role === 'none' ? '–' : settledState(role)}</dd>
+      </div>
+      <div>
+        <dt>over all trees</dt>
+        <dd>
+          carries {carrying} of {taking}
+        </dd>
+      </div>
+    </dl>
+  );
 }
