@@ -1,8 +1,9 @@
 /** What an edit moved: roots and port roles before and after, tree by tree. */
 import { ROLES } from './solve';
-import type { Role } from './solve';
+import type { Role, TreeOutcome } from './solve';
 import { rootsOf } from './state';
 import type { SolvedDesign, SolvedTree } from './state';
+import type { Topology } from './topology';
 
 export interface MovedPort {
   /** Id of the port or bundle. */
@@ -22,32 +23,55 @@ export interface MovedTree {
   readonly costs: boolean;
 }
 
-function rootId(solved: SolvedDesign, of: SolvedTree): string | null {
+type Difference = Omit<MovedTree, 'tree'>;
+
+const rootId = ({ topology }: SolvedDesign, of: SolvedTree): string | null => {
   const root = rootsOf(of)[0];
-  return root === undefined ? null : solved.topology.design.switches[root]!.id;
+  return root === undefined ? null : topology.design.switches[root]!.id;
+};
+
+/** Index of a logical port or a switch in the earlier topology; −1 when it was not there. */
+function earlier(before: Topology, after: Topology): { port: (p: number) => number; bridge: (b: number) => number } {
+  if (before.portIndex === after.portIndex) return { port: (p) => p, bridge: (b) => b };
+  return {
+    port: (p) => {
+      const { id } = after.ports[p]!.element;
+      const old = before.portIndex.get(id) ?? -1;
+      return old >= 0 && before.ports[old]!.element.id === id ? old : -1;
+    },
+    bridge: (b) => before.bridgeIndex.get(after.design.switches[b]!.id) ?? -1,
+  };
 }
 
-function costsById(solved: SolvedDesign, of: SolvedTree): Map<string, number> {
-  return new Map(solved.topology.design.switches.map((s, b) => [s.id, of.outcome.rootPathCost[b]!]));
+function difference(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, now: SolvedTree): Difference | null {
+  const old = earlier(before.topology, after.topology);
+  const ports: MovedPort[] = [];
+  now.outcome.role.forEach((to, p) => {
+    const index = old.port(p);
+    const from = index < 0 ? to : was.outcome.role[index]!;
+    if (from === to) return;
+    const { element } = after.topology.ports[p]!;
+    ports.push({ id: element.id, switch: element.switch, before: ROLES[from]!, after: ROLES[to]! });
+  });
+  const [rootBefore, rootAfter] = [rootId(before, was), rootId(after, now)];
+  const costs = now.outcome.rootPathCost.some((cost, b) => {
+    const index = old.bridge(b);
+    return index >= 0 && was.outcome.rootPathCost[index] !== cost;
+  });
+  return ports.length > 0 || rootBefore !== rootAfter || costs ? { rootBefore, rootAfter, ports, costs } : null;
 }
 
 /** Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out. */
 export function movedBetween(before: SolvedDesign, after: SolvedDesign): MovedTree[] {
+  // Trees share outcomes: each pair of outcomes is compared once.
+  const known = new Map<TreeOutcome, Map<TreeOutcome, Difference | null>>();
   return after.trees.flatMap((now) => {
     const was = before.byId.get(now.tree.id);
     if (!was || was.outcome === now.outcome) return [];
-    const ports: MovedPort[] = [];
-    after.topology.ports.forEach(({ element }, p) => {
-      const old = before.topology.portIndex.get(element.id);
-      if (old === undefined || before.topology.ports[old]!.element.id !== element.id) return;
-      const [from, to] = [was.outcome.role[old]!, now.outcome.role[p]!];
-      if (from !== to) ports.push({ id: element.id, switch: element.switch, before: ROLES[from]!, after: ROLES[to]! });
-    });
-    const [rootBefore, rootAfter] = [rootId(before, was), rootId(after, now)];
-    const [costsBefore, costsAfter] = [costsById(before, was), costsById(after, now)];
-    const costs = [...costsAfter].some(([id, cost]) => costsBefore.get(id) !== cost);
-    return ports.length > 0 || rootBefore !== rootAfter || costs
-      ? [{ tree: now.tree.id, rootBefore, rootAfter, ports, costs }]
-      : [];
+    const pairs = known.get(was.outcome) ?? new Map<TreeOutcome, Difference | null>();
+    known.set(was.outcome, pairs);
+    if (!pairs.has(now.outcome)) pairs.set(now.outcome, difference(before, was, after, now));
+    const found = pairs.get(now.outcome);
+    return found ? [{ tree: now.tree.id, ...found }] : [];
   });
 }

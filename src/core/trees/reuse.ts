@@ -40,20 +40,20 @@ export class Reuse {
     return result;
   }
 
-  /**
-   * Whether an outcome of one problem is also that of another. A changed cost does not matter on a port that hears
-   * nothing, or that hears an offer which stays worse than what its bridge has through its root port: the old outcome
-   * then meets every rule of the new problem, and only one outcome does.
-   */
-  stillHolds(topology: Topology, before: TreeProblem, outcome: TreeOutcome, now: TreeProblem): boolean {
+  /** Ports whose cost differs between two problems that are alike in all else; null when they are not. */
+  changedCosts(before: TreeProblem, now: TreeProblem): readonly number[] | null {
     for (const field of ['bridgeTakesPart', 'bridgePriority', 'portTakesPart', 'portId'] as const)
-      if (this.changed(before[field], now[field])?.length !== 0) return false;
-    const ports = this.changed(before.portCost, now.portCost);
-    return ports !== null && ports.every((port) => costIsIdle(topology, now, outcome, port));
+      if (this.changed(before[field], now[field])?.length !== 0) return null;
+    return this.changed(before.portCost, now.portCost);
   }
 }
 
-function costIsIdle(topology: Topology, problem: TreeProblem, outcome: TreeOutcome, port: number): boolean {
+/**
+ * Whether a changed cost leaves an outcome as it is: on a port that hears nothing, or that hears an offer which stays
+ * worse than what its bridge has through its root port. The old outcome then meets every rule of the new problem, and
+ * only one outcome does.
+ */
+export function costIsIdle(topology: Topology, problem: TreeProblem, outcome: TreeOutcome, port: number): boolean {
   const lan = topology.portLan[port]!;
   const bridge = topology.portBridge[port]!;
   if (lan < 0 || !problem.portTakesPart[port]) return true;

@@ -15,6 +15,8 @@ export type Role = (typeof ROLES)[number];
 export const ROLE = { none: 0, root: 1, designated: 2, alternate: 3, backup: 4, disabled: 5 } as const;
 
 export interface TreeOutcome {
+  /** Place of each bridge in the order of bridge identifiers. */
+  readonly rank: Int32Array;
   /** Bridge that is root of the part of the network that each bridge is in; −1 for a bridge without the tree. */
   readonly root: Int32Array;
   readonly rootPathCost: Float64Array;
@@ -113,21 +115,26 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
     settle(candidate);
     for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
   }
-  return { root, rootPathCost, rootPort, designatedPort, role: rolesOf(topology, problem, rootPort, designatedPort) };
+  return { rank, root, rootPathCost, rootPort, designatedPort, role: rolesOf(topology, problem, rootPort, designatedPort) };
 }
 
-/** Port roles once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */
+/** Role of a port that is up, once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */
+export function roleOfPort(topology: Topology, rootPort: Int32Array, designatedPort: Int32Array, port: number): number {
+  const { portLan, portBridge } = topology;
+  const bridge = portBridge[port]!;
+  const designated = designatedPort[portLan[port]!]!;
+  if (rootPort[bridge] === port) return ROLE.root;
+  if (designated === port) return ROLE.designated;
+  return portBridge[designated] === bridge ? ROLE.backup : ROLE.alternate;
+}
+
 function rolesOf(topology: Topology, problem: TreeProblem, rootPort: Int32Array, designatedPort: Int32Array): Uint8Array {
   const { portLan, portBridge } = topology;
   const role = new Uint8Array(portLan.length);
   for (let port = 0; port < role.length; port++) {
     if (!problem.portTakesPart[port]) continue;
-    const lan = portLan[port]!;
-    const bridge = portBridge[port]!;
-    if (lan < 0 || !problem.bridgeTakesPart[bridge]) role[port] = ROLE.disabled;
-    else if (rootPort[bridge] === port) role[port] = ROLE.root;
-    else if (designatedPort[lan] === port) role[port] = ROLE.designated;
-    else role[port] = portBridge[designatedPort[lan]!] === bridge ? ROLE.backup : ROLE.alternate;
+    const up = portLan[port]! >= 0 && problem.bridgeTakesPart[portBridge[port]!];
+    role[port] = up ? roleOfPort(topology, rootPort, designatedPort, port) : ROLE.disabled;
   }
   return role;
 }

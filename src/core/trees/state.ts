@@ -1,6 +1,7 @@
 /** Every tree of a design, solved by class, with what an earlier solution can still lend. */
 import type { Design } from '../design';
-import { Reuse, sameNumbers, sameStructure } from './reuse';
+import { adjustCosts } from './adjust';
+import { Reuse, costIsIdle, sameNumbers, sameStructure } from './reuse';
 import type { Tree } from './list';
 import { classesOf } from './problem';
 import type { TreeProblem } from './problem';
@@ -26,13 +27,18 @@ export interface SolvedDesign {
 }
 
 /** Ports whose LAN joins two or more: only they can tell two trees apart. */
-function joiningPorts(topology: Topology): Int32Array {
-  const { portLan, lanStart } = topology;
-  return Int32Array.from(portLan.keys()).filter((p) => {
-    const lan = portLan[p]!;
-    return lan >= 0 && lanStart[lan + 1]! - lanStart[lan]! > 1;
-  });
+function joiningPorts({ portLan, lanStart }: Topology): Int32Array {
+  let joining = joiningOf.get(portLan);
+  if (!joining) {
+    joining = Int32Array.from(portLan.keys()).filter((p) => {
+      const lan = portLan[p]!;
+      return lan >= 0 && lanStart[lan + 1]! - lanStart[lan]! > 1;
+    });
+    joiningOf.set(portLan, joining);
+  }
+  return joining;
 }
+const joiningOf = new WeakMap<Int32Array, Int32Array>();
 
 /** Whether two outcomes of one topology are the same in every root and cost, and in every role where ports meet. */
 export function sameOutcome(topology: Topology, a: TreeOutcome, b: TreeOutcome, joining = joiningPorts(topology)): boolean {
@@ -74,9 +80,11 @@ export function solveDesign(design: Design, before?: SolvedDesign): SolvedDesign
   const classes = classesOf(topology);
   const outcomes = classes.map(({ trees, problem }) => {
     const lender = lenders?.get(trees[0]!.id);
-    if (lender && reuse.stillHolds(topology, lender.problem, lender.outcome, problem)) return lender.outcome;
+    const costs = lender ? reuse.changedCosts(lender.problem, problem) : null;
+    const telling = costs?.filter((port) => !costIsIdle(topology, problem, lender!.outcome, port));
+    if (telling?.length === 0) return lender!.outcome;
     solvedCount++;
-    return solveTree(topology, problem);
+    return telling ? adjustCosts(topology, problem, lender!.outcome, telling) : solveTree(topology, problem);
   });
   const folds = foldNumbers(topology, outcomes);
   const trees = classes.flatMap(({ trees: members, problem }, i) =>

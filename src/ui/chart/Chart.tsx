@@ -10,7 +10,7 @@ import { moveScene } from './motion';
 import { Peg } from './Peg';
 import { Plate } from './Plate';
 import type { Scene } from './scene';
-import { useZoom } from './useZoom';
+import { fittingScale, useZoom } from './useZoom';
 import { Wire } from './Wire';
 
 const RULER_WIDTH = 84;
@@ -52,6 +52,13 @@ function neighbour(scene: Scene, from: string | null, key: string): string | nul
   return best;
 }
 
+/** What an element of the chart stands for; the wire of a host is a link. */
+function refOf(element: Element): Ref {
+  const kind = element.getAttribute('data-kind')!;
+  const id = element.getAttribute('data-id')!;
+  return { kind: (kind === 'host' && element.classList.contains('wire') ? 'link' : kind) as Ref['kind'], id };
+}
+
 /** The drawing of one tree: pan, zoom, select, and motion from what was drawn before. */
 export function Chart(props: Props) {
   const { scene, fitKey, hue, selection, onSelect, pathPorts, pathPlaces, movedPorts, titleOf } = props;
@@ -59,7 +66,8 @@ export function Chart(props: Props) {
   const viewport = useRef<SVGGElement>(null);
   const ruler = useRef<SVGGElement>(null);
   const transform = useRef<ZoomTransform | null>(null);
-  const [far, setFar] = useState(false);
+  // Guessed from the window before the first drawing, so that a large design is not drawn in full only to be thinned out.
+  const [far, setFar] = useState(() => fittingScale(sceneBox(scene), window.innerWidth - 480, window.innerHeight - 130) < FAR);
 
   const placeRuler = useCallback(() => {
     const t = transform.current;
@@ -76,7 +84,7 @@ export function Chart(props: Props) {
     },
     [placeRuler],
   );
-  const { fit, scaleBy, moved } = useZoom({ svg, onMove });
+  const { fit, scaleBy, moved, setSize } = useZoom({ svg, onMove });
 
   const latest = useRef(scene);
   const fitNow = useCallback(() => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16), [fit]);
@@ -94,13 +102,16 @@ export function Chart(props: Props) {
 
   useEffect(() => {
     window.addEventListener(FIT_EVENT, fitNow);
-    const observer = new ResizeObserver(() => !moved.current && fitNow());
+    const observer = new ResizeObserver(([entry]) => {
+      setSize(entry!.contentRect.width, entry!.contentRect.height);
+      if (!moved.current) fitNow();
+    });
     if (svg.current) observer.observe(svg.current);
     return () => {
       window.removeEventListener(FIT_EVENT, fitNow);
       observer.disconnect();
     };
-  }, [fitNow, moved]);
+  }, [fitNow, moved, setSize]);
 
   const chosen = useMemo(() => new Set(selection.map((r) => `${r.kind} ${r.id}`)), [selection]);
   const isSelected = (kind: Ref['kind'], id: string) => chosen.has(`${kind} ${id}`);
@@ -109,9 +120,18 @@ export function Chart(props: Props) {
     const target = (event.target as Element).closest('[data-id]');
     const add = event.shiftKey || event.ctrlKey || event.metaKey;
     if (!target) return add ? undefined : onSelect(null, false);
-    const kind = target.getAttribute('data-kind')!;
-    const id = target.getAttribute('data-id')!;
-    onSelect({ kind: (kind === 'host' && target.classList.contains('wire') ? 'link' : kind) as Ref['kind'], id }, add);
+    onSelect(refOf(target), add);
+  };
+  /** Names are made for what is pointed at only: a large chart has thousands of wires and ports. */
+  const onMouseOver = (event: MouseEvent) => {
+    const target = (event.target as Element).closest('[data-id]');
+    if (!target) return;
+    let title = target.querySelector(':scope > title');
+    if (!title) {
+      title = document.createElementNS('http://www.w3.org/2000/svg', 'title');
+      target.prepend(title);
+    }
+    title.textContent = titleOf(refOf(target));
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key.startsWith('Arrow')) {
@@ -132,6 +152,7 @@ export function Chart(props: Props) {
       style={{ '--tree': `var(--hue-${hue})` } as React.CSSProperties}
       onClick={onClick}
       onKeyDown={onKeyDown}
+      onMouseOver={onMouseOver}
       tabIndex={0}
       role="group"
       aria-label="Chart of the tree in view. Arrow keys go from switch to switch, plus and minus zoom."
@@ -153,7 +174,6 @@ export function Chart(props: Props) {
           <Wire
             key={wire.key}
             wire={wire}
-            title={titleOf({ kind: wire.kind === 'host' ? 'link' : wire.kind, id: wire.id })}
             selected={
               isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id) ||
               [wire.portA, wire.portB].some((id) => id !== null && (isSelected('port', id) || isSelected('bundle', id)))
@@ -190,7 +210,6 @@ export function Chart(props: Props) {
               peg={peg}
               selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
               moved={movedPorts.has(peg.id)}
-              title={titleOf({ kind: 'port', id: peg.id })}
             />
           ))}
       </g>

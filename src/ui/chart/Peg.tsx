@@ -33,15 +33,13 @@ interface Props {
   readonly peg: PegItem;
   readonly selected: boolean;
   readonly moved: boolean;
-  readonly title: string;
 }
 
 /** A port on the edge of its plate, with the letter of its role. */
-export const Peg = memo(function Peg({ peg, selected, moved, title }: Props) {
+export const Peg = memo(function Peg({ peg, selected, moved }: Props) {
   const classes = ['peg', `peg-${peg.role}`, selected && 'is-selected', moved && 'has-moved'];
   return (
     <g className={classes.filter(Boolean).join(' ')} transform={translate(peg)} data-kind="port" data-id={peg.id}>
-      <title>{title}</title>
       <g transform={peg.crowded ? 'scale(0.62)' : undefined}>
         {moved && <circle className="ring" r={13} />}
         <PegShape role={peg.role} />

@@ -34,7 +34,6 @@ export const Plate = memo(function Plate({ plate, selected, onPath }: Props) {
       aria-pressed={selected}
       tabIndex={-1}
     >
-      <title>{name}</title>
       {selected && (
         <rect
           className="halo"

@@ -20,16 +20,14 @@ interface Props {
   readonly wire: WireItem;
   readonly selected: boolean;
   readonly onPath: boolean;
-  readonly title: string;
 }
 
 /** A cable, a bundle, or the stub of a host: open, cut at an end, down, or without this tree. */
-export const Wire = memo(function Wire({ wire, selected, onPath, title }: Props) {
+export const Wire = memo(function Wire({ wire, selected, onPath }: Props) {
   const shapes = wireShapes(wire, wire.a, wire.b);
   const classes = ['wire', `wire-${wire.state}`, `wire-${wire.kind}`, selected && 'is-selected', onPath && 'on-path'];
   return (
     <g className={classes.filter(Boolean).join(' ')} data-key={wire.key} data-kind={wire.kind} data-id={wire.id}>
-      <title>{title}</title>
       <path className="hit" d={shapes.hit} />
       <path className="line" d={shapes.line} />
       {shapes.second && <path className="line second" d={shapes.second} />}

@@ -14,7 +14,9 @@ export interface Attachment {
   readonly b: AttachmentEnd;
 }
 
-type Edge = 'top' | 'bottom' | 'left' | 'right';
+const EDGES = ['top', 'bottom', 'left', 'right'] as const;
+type Edge = (typeof EDGES)[number];
+const NOWHERE: Anchor = { x: 0, y: 0, nx: 0, ny: 1 };
 const OUT: Record<Edge, { nx: number; ny: number }> = {
   top: { nx: 0, ny: -1 },
   bottom: { nx: 0, ny: 1 },
@@ -57,35 +59,37 @@ export function attachPegs(
     plateWidth(top.length + bottom.length + left.length + right.length),
   );
   const crowded = edges.map(({ top, bottom }, i) => Math.max(top.length, bottom.length) * (PEG.size - 2) > width[i]!);
-  const anchors = wires.map(({ a, b }): [Anchor, Anchor] => [freeEnd(a, b), freeEnd(b, a)]);
+  const anchors = wires.map(({ a, b }): [Anchor, Anchor] => [
+    a.bridge === null ? freeEnd(a, b) : NOWHERE,
+    b.bridge === null ? freeEnd(b, a) : NOWHERE,
+  ]);
   edges.forEach((byEdge, plate) => {
-    for (const edge of Object.keys(byEdge) as Edge[])
-      seatAlong(plates[plate]!, edge, byEdge[edge], width[plate]!).forEach(({ wire, side }, anchor) => {
-        anchors[wire]![side] = anchor;
-      });
+    for (const edge of EDGES)
+      seatAlong(plates[plate]!, edge, byEdge[edge], width[plate]!, anchors);
   });
   return { anchors, width, crowded };
 }
 
 /** A host or segment is met at its middle, from the side of the other end. */
 function freeEnd(own: AttachmentEnd, far: AttachmentEnd): Anchor {
-  return { ...own.at, ...OUT[facing(own.at, far.at)] };
+  const { nx, ny } = OUT[facing(own.at, far.at)];
+  return { x: own.at.x, y: own.at.y, nx, ny };
 }
 
-function seatAlong(plate: Point, edge: Edge, seats: readonly Seat[], width: number): Map<Anchor, Seat> {
+/** Spreads the seats of one edge along it and writes their anchors. */
+function seatAlong(plate: Point, edge: Edge, seats: readonly Seat[], width: number, anchors: [Anchor, Anchor][]): void {
+  if (seats.length === 0) return;
   const level = edge === 'top' || edge === 'bottom';
   const sorted = [...seats].sort((p, q) =>
     level ? p.far.x - q.far.x || p.far.y - q.far.y || p.port - q.port : p.far.y - q.far.y || p.port - q.port,
   );
   const room = (level ? width : PLATE.height) - 8;
   const pitch = Math.min(PEG.size + PEG.gap, room / Math.max(1, sorted.length));
-  return new Map(
-    sorted.map((seat, i) => {
-      const off = (i - (sorted.length - 1) / 2) * pitch;
-      const at = level
-        ? { x: plate.x + off, y: plate.y + ((edge === 'top' ? -1 : 1) * PLATE.height) / 2 }
-        : { x: plate.x + ((edge === 'left' ? -1 : 1) * width) / 2, y: plate.y + off };
-      return [{ ...at, ...OUT[edge] }, seat];
-    }),
-  );
+  const { nx, ny } = OUT[edge];
+  sorted.forEach(({ wire, side }, i) => {
+    const off = (i - (sorted.length - 1) / 2) * pitch;
+    const x = level ? plate.x + off : plate.x + (nx * width) / 2;
+    const y = level ? plate.y + (ny * PLATE.height) / 2 : plate.y + off;
+    anchors[wire]![side] = { x, y, nx, ny };
+  });
 }

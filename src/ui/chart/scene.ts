@@ -186,9 +186,10 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
     for (const [side, anchor] of [[end.a, a], [end.b, b]] as const)
       if ('port' in side) {
         const { id } = topology.ports[side.port]!.element;
-        pegs.push({ ...anchor, id, role: roleAt(of, side.port), crowded: crowded[topology.portBridge[side.port]!]! });
+        pegs.push({ x: anchor.x, y: anchor.y, nx: anchor.nx, ny: anchor.ny, id, role: roleAt(of, side.port), crowded: crowded[topology.portBridge[side.port]!]! });
       }
     const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? topology.ports[e.port]!.element.id : null));
+    const { state, cutA, cutB } = wireState(roleOf(end.a), roleOf(end.b));
     return {
       key: `${end.kind} ${portA ?? portB}`,
       id: end.id,
@@ -198,7 +199,9 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
       a,
       b,
       label: end.label,
-      ...wireState(roleOf(end.a), roleOf(end.b)),
+      state,
+      cutA,
+      cutB,
     };
   });
   const standing = standings(solved, of);

@@ -37,17 +37,27 @@ function outward(list: number[], nodes: readonly TidyNode[]): void {
   list.splice(0, list.length, ...left, ...right);
 }
 
-/** `gap(upper, lower)` is the height between two neighbouring levels; leaves wrap after `columns`. */
-function layOut(nodes: readonly TidyNode[], gap: (upper: number, lower: number) => number, columns: number): TidyLayout {
+interface Forest {
+  readonly nodes: readonly TidyNode[];
+  readonly children: readonly (readonly number[])[];
+  readonly tops: readonly number[];
+}
+
+/** Children of every node, in the order in which they stand. */
+function forestOf(nodes: readonly TidyNode[]): Forest {
   const children: number[][] = nodes.map(() => []);
   const tops: number[] = [];
   nodes.forEach(({ parent }, i) => (parent < 0 ? tops : children[parent]!).push(i));
-  const inOrder = (a: number, b: number) => nodes[a]!.order - nodes[b]!.order || a - b;
   for (const list of [tops, ...children]) {
-    list.sort(inOrder);
+    if (list.length < 2) continue;
+    list.sort((a, b) => nodes[a]!.order - nodes[b]!.order || a - b);
     outward(list, nodes);
   }
+  return { nodes, children, tops };
+}
 
+/** `gap(upper, lower)` is the height between two neighbouring levels; leaves wrap after `columns`. */
+function layOut({ nodes, children, tops }: Forest, gap: (upper: number, lower: number) => number, columns: number): TidyLayout {
   const x = new Float64Array(nodes.length);
   const subRow = new Int32Array(nodes.length);
   const subRows = new Map<number, number>();
@@ -125,9 +135,10 @@ function layOut(nodes: readonly TidyNode[], gap: (upper: number, lower: number) 
 /** Lays out with the wrapping that fills an area of the given shape best. */
 export function tidy(nodes: readonly TidyNode[], gap: (upper: number, lower: number) => number, area: { width: number; height: number }): TidyLayout {
   const scale = (l: TidyLayout) => Math.min(area.width / (l.width + 40), area.height / (l.height + 120));
-  const unwrapped = layOut(nodes, gap, Infinity);
+  const forest = forestOf(nodes);
+  const unwrapped = layOut(forest, gap, Infinity);
   if (nodes.length < 20 || scale(unwrapped) > 0.8) return unwrapped;
   return [2, 3, 4, 5, 6, 8, 10, 14]
-    .map((columns) => layOut(nodes, gap, columns))
+    .map((columns) => layOut(forest, gap, columns))
     .reduce((best, next) => (scale(next) > scale(best) ? next : best), unwrapped);
 }

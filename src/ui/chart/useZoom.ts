@@ -9,6 +9,10 @@ import type { Box } from './geometry';
 const SCALES: [number, number] = [0.05, 4];
 const LARGEST_FIT = 1.15;
 
+/** Scale at which a box just fits. */
+export const fittingScale = (box: Box, width: number, height: number): number =>
+  Math.min(LARGEST_FIT, width / (box.right - box.left), height / (box.bottom - box.top));
+
 interface Options {
   readonly svg: RefObject<SVGSVGElement | null>;
   /** Called for every move, outside of React. */
@@ -19,6 +23,7 @@ interface Options {
 export function useZoom({ svg, onMove }: Options) {
   const behaviour = useMemo(() => d3zoom<SVGSVGElement, unknown>().scaleExtent(SCALES).clickDistance(4), []);
   const moved = useRef(false);
+  const size = useRef({ width: 0, height: 0 });
   const mover = useRef(onMove);
   useEffect(() => {
     mover.current = onMove;
@@ -48,10 +53,9 @@ export function useZoom({ svg, onMove }: Options) {
     (box: Box, left: number) => {
       const element = svg.current;
       if (!element) return;
-      const { clientWidth, clientHeight } = element;
-      const [width, height] = [clientWidth - left - 16, clientHeight - 32];
+      const [width, height] = [size.current.width - left - 16, size.current.height - 32];
       if (width < 50 || height < 50) return;
-      const k = Math.min(LARGEST_FIT, width / (box.right - box.left), height / (box.bottom - box.top));
+      const k = fittingScale(box, width, height);
       const x = left + (width - k * (box.right - box.left)) / 2 - k * box.left;
       const y = 16 + (height - k * (box.bottom - box.top)) / 2 - k * box.top;
       moved.current = false;
@@ -67,6 +71,11 @@ export function useZoom({ svg, onMove }: Options) {
     [svg, behaviour],
   );
 
-  /** Whether the engineer has moved the chart since it was last fitted. */
-  return { fit, scaleBy, moved };
+  /** Told by an observer: asking the element itself would have the whole drawing laid out once more. */
+  const setSize = useCallback((width: number, height: number) => {
+    size.current = { width, height };
+  }, []);
+
+  /** `moved`: whether the engineer has moved the chart since it was last fitted. */
+  return { fit, scaleBy, moved, setSize };
 }
