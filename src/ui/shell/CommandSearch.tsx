@@ -49,7 +49,7 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
   }, [commands, design, trees, select, setView]);
 
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" sx={{ '& .MuiDialog-container': { alignItems: 'start', pt: '8vh' } }}>
+    <Dialog open onClose={onClose} transitionDuration={0} fullWidth maxWidth="sm" sx={{ '& .MuiDialog-container': { alignItems: 'start', pt: '8vh' } }}>
       <Autocomplete
         open
         options={entries}

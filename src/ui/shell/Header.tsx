@@ -29,9 +29,9 @@ export function Header({ stage, setHead, onSearch }: Props) {
       <Link className="brand" href="/" aria-label="Knot Path: all designs">
         <Mark /> Knot Path
       </Link>
-      <span className="title" title={head.name}>
+      <h1 className="title" title={head.name}>
         {head.name}
-      </span>
+      </h1>
       <VariantMenu setHead={setHead} />
       <nav className="stages" aria-label="Stages">
         {STAGES.map(({ id, name }) => (

@@ -16,7 +16,7 @@ import {
 } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
 import { makeRootEdits } from '../../core/trees';
-import type { SolvedTree } from '../../core/trees';
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Ref } from '../session/view';
 
 export interface Action {
@@ -57,12 +57,12 @@ export function portPriorityAction(design: Design, port: Port | Bundle, scope: S
   };
 }
 
-/** Makes a switch root of the tree in view. Empty edits: it is already. */
-export function makeRootAction(design: Design, switchId: string, of: SolvedTree): Action {
-  const vlan = of.tree.vlan;
+/** Makes a switch root of the tree in view. Empty edits: it is already, on purpose. */
+export function makeRootAction(solved: SolvedDesign, of: SolvedTree, switchId: string): Action {
+  const { vlan } = of.tree;
   return {
-    label: `Make ${switchById(design, switchId)?.name} root${vlan === null ? '' : ` of VLAN ${vlan}`}`,
-    edits: makeRootEdits(design, switchId, vlan === null ? null : [vlan]),
+    label: `Make ${switchById(solved.topology.design, switchId)?.name} root${vlan === null ? '' : ` of VLAN ${vlan}`}`,
+    edits: makeRootEdits(solved, of, switchId),
   };
 }
 

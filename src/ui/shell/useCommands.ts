@@ -28,11 +28,11 @@ function stepTree(bench: Bench, by: 1 | -1): void {
 }
 
 function makeRoot(bench: Bench, session: Session): void {
-  const { solved, design } = session.store.getState();
+  const { solved } = session.store.getState();
   const of = treeInView({ solved }, bench.view);
   const picked = bench.view.selection.find((r) => r.kind === 'switch');
   if (!of || !picked) return bench.say({ text: 'Select the switch that should become root first.' });
-  const { label, edits } = makeRootAction(design, picked.id, of);
+  const { label, edits } = makeRootAction(solved, of, picked.id);
   if (edits.length === 0) bench.say({ text: 'It is the root of this tree already.' });
   else bench.edit(label, edits);
 }

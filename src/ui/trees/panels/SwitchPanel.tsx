@@ -25,7 +25,7 @@ export function SwitchPanel({ id }: { id: string }) {
   const reader = new TreeReader(solved, of);
   const ledger = useMemo(() => explainSwitch(solved, of, bridge), [solved, of, bridge]);
   const takesPart = of.outcome.root[bridge]! >= 0;
-  const isRoot = of.outcome.root[bridge] === bridge;
+  const makeRoot = makeRootAction(solved, of, id);
   const inForce = priorityInForce(design, s, of.tree.vlan);
   const apply = ({ label, edits }: { label: string; edits: Parameters<typeof edit>[1] }) => edit(label, edits);
   const fail = failAction(design, [{ kind: 'switch', id }]);
@@ -69,7 +69,7 @@ export function SwitchPanel({ id }: { id: string }) {
           </p>
         )}
         <div className="buttons">
-          <Button disabled={isRoot || !takesPart} onClick={() => apply(makeRootAction(design, id, of))}>
+          <Button disabled={makeRoot.edits.length === 0 || !takesPart} onClick={() => apply(makeRoot)}>
             Make root
           </Button>
           <Button onClick={() => apply(fail)}>{fail.restores ? 'Switch on' : 'Switch off'}</Button>

@@ -1,0 +1,103 @@
+import { expect, test } from '@playwright/test';
+import { complaints, freshDemo, openTrees, saved } from './support';
+
+test('the demo waits on the first page and opens', async ({ page }) => {
+  const errors = complaints(page);
+  await page.goto('/');
+  const row = page.getByRole('article', { name: 'Brackwater Ferries', exact: true });
+  await expect(row).toContainText('2 variants: as cabled, as meant');
+  await expect(row).toContainText('10 switches');
+  await expect(row).toContainText('7 trees');
+  await row.getByRole('link', { name: 'Brackwater Ferries' }).click();
+  await expect(page.locator('svg.chart')).toBeVisible();
+  await page.getByRole('button', { name: 'Variant: as cabled' }).click();
+  await page.getByRole('menuitem', { name: 'as meant' }).click();
+  await expect(page.getByRole('button', { name: 'Variant: as meant' })).toBeVisible();
+  await expect(page.locator('[aria-label="Trees"]')).not.toContainText('by accident');
+  expect(errors).toEqual([]);
+});
+
+test('create, rename, duplicate and delete, each with undo', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New design' }).click();
+  await page.getByLabel('Name of the design').fill('Harbour light');
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page.getByText('No switches yet')).toBeVisible();
+  await page.getByRole('link', { name: /all designs/ }).click();
+  const row = page.getByRole('article', { name: 'Harbour light', exact: true });
+  await row.getByRole('button', { name: 'Rename Harbour light' }).click();
+  await page.getByLabel('Name of the design').fill('x'.repeat(300));
+  await page.getByRole('button', { name: 'Rename', exact: true }).click();
+  await expect(page.getByText('has 300 characters: at most 100 are allowed')).toBeVisible();
+  await page.getByLabel('Name of the design').fill('Lighthouse');
+  await page.getByRole('button', { name: 'Rename', exact: true }).click();
+  await expect(page.getByRole('article', { name: 'Lighthouse', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toBeVisible();
+  await row.getByRole('button', { name: 'Duplicate Harbour light' }).click();
+  await expect(page.getByRole('article', { name: 'Harbour light copy' })).toBeVisible();
+  await row.getByRole('button', { name: 'Delete Harbour light' }).click();
+  await expect(row).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toBeVisible();
+});
+
+test('a variant is copied, and changes in the copy stay in the copy', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'variants');
+  await openTrees(page, demo, '&tree=vlan-199&sel=switch~gate');
+  await page.getByRole('button', { name: 'Variant: as cabled' }).click();
+  await page.getByRole('menuitem', { name: 'Copy this variant…' }).click();
+  await page.getByLabel('Name of the new variant').fill('what if');
+  await page.getByRole('button', { name: 'Copy', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Variant: what if' })).toBeVisible();
+  await expect(page.locator('svg.chart')).toBeVisible();
+  await page.keyboard.press('r');
+  await expect(page.getByRole('button', { name: /^gate, root/ })).toBeAttached();
+  await saved(page);
+  await page.getByRole('button', { name: 'Variant: what if' }).click();
+  await page.getByRole('menuitem', { name: 'as cabled' }).click();
+  await expect(page.getByRole('button', { name: /^workshop, root by accident/ })).toBeAttached();
+});
+
+const SWITCHES = 'switch;mac;priority\r\nnorth;00:00:5e:00:53:01;4096\r\nsouth;00:00:5e:00:53:02;\r\n';
+const LINKS = 'a_switch;a_port;b_switch;b_port;speed_mbps\r\nnorth;1;south;1;1000\r\nnorth;2;south;2;1000\r\n';
+const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+
+test('tables with semicolons and a byte-order mark come in; a wrong row is named and nothing comes in', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Import…' }).click();
+  await page.getByLabel('Switches (CSV)').setInputFiles(file('s.csv', SWITCHES.replace('4096', '2478')));
+  await page.getByLabel('Links (CSV)').setInputFiles(file('l.csv', LINKS.replace('south;2;1000', 'west;2;1000')));
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByText('s.csv, row 2, priority:')).toBeVisible();
+  await expect(page.getByText('the nearest is 4096')).toBeVisible();
+  await expect(page.getByText("There is no switch 'west' in the table of switches.")).toBeVisible();
+  await page.getByLabel('Switches (CSV)').setInputFiles(file('s.csv', `\uFEFF${SWITCHES}`));
+  await page.getByLabel('Links (CSV)').setInputFiles(file('l.csv', LINKS));
+  await page.getByLabel('Name', { exact: true }).fill('Two shores');
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^north, root, priority 4096/ })).toBeAttached();
+  await page.goto('/');
+  await expect(page.getByRole('article', { name: 'Two shores' })).toContainText('2 links');
+});
+
+test('an exported design comes in again as it was', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'Round trip');
+  await openTrees(page, demo);
+  await page.getByRole('button', { name: 'Variant: as cabled' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Export: Design (JSON)' }).click();
+  const path = await (await download).path();
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Import…' }).click();
+  await page.getByLabel('Design (JSON)').setInputFiles(path);
+  await page.getByLabel('Name', { exact: true }).fill('Round trip back');
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.locator('[aria-label="Trees"]')).toContainText('root workshop, by accident');
+});
+
+test('an address that leads nowhere says so', async ({ page }) => {
+  const response = await page.goto('/d/nothing-here/trees');
+  expect(response?.status()).toBe(404);
+  await expect(page.getByRole('heading', { name: 'Nothing lies at this address' })).toBeVisible();
+});

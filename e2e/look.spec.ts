@@ -1,0 +1,39 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { complaints, freshDemo, openTrees } from './support';
+
+for (const theme of ['light', 'dark'] as const)
+  test(`nothing that assistive technology would stumble over, ${theme} theme`, async ({ browser, request }) => {
+    const demo = await freshDemo(request, `axe ${theme}`);
+    const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 }, bypassCSP: true });
+    const page = await context.newPage();
+    await page.goto('/');
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => [v.id, v.nodes.map((n) => n.html)])).toEqual([]);
+    for (const query of ['&tree=vlan-199', '&tree=vlan-110&sel=port~gate:2', '&sel=switch~quay-a&view=cabling', '&sel=host~ticket-desk&sel=host~ferry-server']) {
+      await openTrees(page, demo, query);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+    }
+  });
+
+test('the theme follows the system, and a choice outlives a reload', async ({ browser }) => {
+  const context = await browser.newContext({ colorScheme: 'dark' });
+  const page = await context.newPage();
+  const errors = complaints(page);
+  await page.goto('/');
+  await expect(page.locator('html')).toHaveAttribute('data-dark', '');
+  await page.getByRole('button', { name: /^Theme: system/ }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-light', '');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-light', '');
+  expect(errors).toEqual([]);
+});
+
+test('the page does not scroll at 1280 × 800, in either arrangement', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'no scroll');
+  for (const view of ['depth', 'cabling']) {
+    await openTrees(page, demo, `&view=${view}`);
+    const { scroll, client } = await page.evaluate(() => ({ scroll: document.documentElement.scrollHeight, client: window.innerHeight }));
+    expect(scroll).toBeLessThanOrEqual(client);
+  }
+});

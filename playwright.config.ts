@@ -1,0 +1,39 @@
+import { defineConfig } from '@playwright/test';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+
+/** One fresh database a run; the variable keeps it the same in every process of the run. */
+process.env.E2E_DIR ??= mkdtempSync(path.join(tmpdir(), 'knot-path-e2e-'));
+const port = Number(process.env.E2E_PORT ?? 4187);
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 45_000,
+  expect: { timeout: 8_000 },
+  workers: 1,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    trace: 'retain-on-failure',
+  },
+  webServer: {
+    command: 'node scripts/start.mjs',
+    url: `http://127.0.0.1:${port}/api/designs`,
+    env: { PORT: String(port), KNOT_PATH_DB: path.join(process.env.E2E_DIR, 'e2e.sqlite') },
+    timeout: 300_000,
+  },
+});
