@@ -2,15 +2,13 @@
 import { VLAN_ID } from './constants';
 
 export type VlanSetResult = { ok: true; vlans: readonly number[] } | { ok: false; part: string; reason: VlanSetFault };
-export type VlanSetFault = 'not-a-number' | 'out-of-range' | 'backwards' | 'empty-part';
+export type VlanSetFault = 'not-a-number' | 'out-of-range' | 'backwards';
 
 /** What `all` and the empty list mean is left to the caller; this reads the ranges only. */
 export function parseVlanRanges(text: string): VlanSetResult {
   const vlans = new Set<number>();
-  if (text.trim() === '') return { ok: true, vlans: [] };
-  for (const raw of text.split(/[,;\s]+/)) {
-    const part = raw.trim();
-    if (part === '') return { ok: false, part: text, reason: 'empty-part' };
+  for (const part of text.split(/[,;\s]+/)) {
+    if (part === '') continue;
     const match = /^(\d+)(?:-(\d+))?$/.exec(part);
     if (!match) return { ok: false, part, reason: 'not-a-number' };
     const first = Number(match[1]);

@@ -1,15 +1,23 @@
 'use client';
-import dynamic from 'next/dynamic';
+import { useSyncExternalStore } from 'react';
+import { ChartHost } from './ChartHost';
 import { MovedBar } from './MovedBar';
 import { Panel } from './panels/Panel';
 import { TreeStrip } from './TreeStrip';
 import { useSession } from '../shell/context';
 
-// The chart fits itself to the window, so it is drawn there and not on the server.
-const ChartHost = dynamic(() => import('./ChartHost').then((m) => m.ChartHost), { ssr: false });
+const never = () => () => {};
+/** Whether the page runs in a browser yet: the chart fits itself to the window, so the server does not draw it. */
+const useInBrowser = () =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
 
 /** The trees of the design: which way each VLAN goes, where it is cut, and why. */
 export function TreesStage() {
+  const inBrowser = useInBrowser();
   const empty = useSession((s) => s.design.switches.length === 0);
   return (
     <>
@@ -25,7 +33,7 @@ export function TreesStage() {
               </p>
             </div>
           ) : (
-            <ChartHost />
+            inBrowser && <ChartHost />
           )}
           <MovedBar />
         </section>
