@@ -17,7 +17,19 @@ const FORBIDDEN_IN_CORE = {
   trees: ['formats'],
 };
 /** What the core may use from outside: it runs in a page, a worker, the server and a shell alike. */
-const OUTSIDE_CORE = ['react', 'react-dom', 'next', '@mui/*', 'node:*', 'better-sqlite3', 'drizzle-orm', 'zustand', 'd3-*', 'nanoid', 'commander'];
+const OUTSIDE_CORE = [
+  'react',
+  'react-dom',
+  'next',
+  '@mui/*',
+  'node:*',
+  'better-sqlite3',
+  'drizzle-orm',
+  'zustand',
+  'd3-*',
+  'nanoid',
+  'commander',
+];
 
 const restrict = (files, patterns) => ({
   files: [`${files}/**/*.{ts,tsx}`],

@@ -25,14 +25,17 @@ async function measure(name: string, run: () => unknown): Promise<{ median: numb
   const bench = new Bench({ time: 1500, warmupTime: 500, iterations: 15 });
   bench.add(name, run);
   await bench.run();
-  const { latency } = bench.tasks[0]!.result as unknown as { latency: { p50: number; max: number; samplesCount?: number; samples?: number[] } };
+  const { latency } = bench.tasks[0]!.result as unknown as {
+    latency: { p50: number; max: number; samplesCount?: number; samples?: number[] };
+  };
   return { median: latency.p50, worst: latency.max, runs: latency.samplesCount ?? latency.samples?.length ?? 0 };
 }
 
 /** A port whose bridge leaves through it in as many trees as any: the dearest one to change. */
 function busiestRootPort(solved: SolvedDesign): string {
   const count = new Map<number, number>();
-  for (const { outcome } of solved.trees) for (const p of outcome.rootPort) if (p >= 0) count.set(p, (count.get(p) ?? 0) + 1);
+  for (const { outcome } of solved.trees)
+    for (const p of outcome.rootPort) if (p >= 0) count.set(p, (count.get(p) ?? 0) + 1);
   const [port] = [...count].sort((a, b) => b[1] - a[1])[0]!;
   return solved.topology.ports[port]!.element.id;
 }
@@ -70,9 +73,21 @@ export async function coreRows(): Promise<Row[]> {
     const closet = design.switches.at(-1)!.id;
     const cases: [string, string, () => unknown][] = [
       ['full solve', largest ? '150 ms' : '', () => solveDesign({ ...design, links: [...design.links] })],
-      ['edit and solve: priority of one VLAN', '16 ms', editing(design, solved, (n) => setField('switch', closet, 'vlanPriority.12', (n % 16) * 4096))],
-      ['edit and solve: cost of an access uplink, all trees', '16 ms', editing(design, solved, (n) => setField('port', busiest, 'cost', 19000 + (n % 900)))],
-      ['edit and solve: cost of a distribution uplink, all trees', '16 ms', editing(design, solved, (n) => setField('port', uplink, 'cost', 1500 + (n % 400)))],
+      [
+        'edit and solve: priority of one VLAN',
+        '16 ms',
+        editing(design, solved, (n) => setField('switch', closet, 'vlanPriority.12', (n % 16) * 4096)),
+      ],
+      [
+        'edit and solve: cost of an access uplink, all trees',
+        '16 ms',
+        editing(design, solved, (n) => setField('port', busiest, 'cost', 19000 + (n % 900))),
+      ],
+      [
+        'edit and solve: cost of a distribution uplink, all trees',
+        '16 ms',
+        editing(design, solved, (n) => setField('port', uplink, 'cost', 1500 + (n % 400))),
+      ],
       ['ledger of a port', '', () => explainPort(solved, solved.trees[0]!, cut)],
     ];
     for (const [what, aim, run] of cases) {

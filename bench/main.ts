@@ -7,7 +7,9 @@ import type { Row } from './core';
 const ms = (n: number) => n.toFixed(n < 10 ? 2 : 1);
 
 function table(rows: readonly Row[]): string {
-  const lines = rows.map((r) => `| ${r.what} | ${r.size} | ${ms(r.medianMs)} | ${ms(r.worstMs)} | ${r.runs} | ${r.aim || '–'} |`);
+  const lines = rows.map(
+    (r) => `| ${r.what} | ${r.size} | ${ms(r.medianMs)} | ${ms(r.worstMs)} | ${r.runs} | ${r.aim || '–'} |`,
+  );
   return ['| what | size | median ms | worst ms | runs | aim |', '|---|---|---:|---:|---:|---|', ...lines].join('\n');
 }
 
@@ -18,7 +20,9 @@ async function main(): Promise<void> {
   const browser = process.argv.includes('--core') ? [] : await browserRows();
   const rows = [...core, ...browser];
   if (process.argv.includes('--json')) return void process.stdout.write(`${JSON.stringify({ rows, memory, peak })}\n`);
-  process.stdout.write(`${table(rows)}\n\nHeap in use after the core's part: ${memory} MB; peak resident: ${peak} MB.\n`);
+  process.stdout.write(
+    `${table(rows)}\n\nHeap in use after the core's part: ${memory} MB; peak resident: ${peak} MB.\n`,
+  );
   process.stdout.write(`Node ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown processor'}.\n`);
 }
 

@@ -63,7 +63,9 @@ const SWITCHES = 'switch;mac;priority\r\nnorth;00:00:5e:00:53:01;4096\r\nsouth;0
 const LINKS = 'a_switch;a_port;b_switch;b_port;speed_mbps\r\nnorth;1;south;1;1000\r\nnorth;2;south;2;1000\r\n';
 const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
 
-test('tables with semicolons and a byte-order mark come in; a wrong row is named and nothing comes in', async ({ page }) => {
+test('tables with semicolons and a byte-order mark come in; a wrong row is named and nothing comes in', async ({
+  page,
+}) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Import…' }).click();
   await page.getByLabel('Switches (CSV)').setInputFiles(file('s.csv', SWITCHES.replace('4096', '2478')));

@@ -5,11 +5,22 @@ import { complaints, freshDemo, openTrees } from './support';
 for (const theme of ['light', 'dark'] as const)
   test(`nothing that assistive technology would stumble over, ${theme} theme`, async ({ browser, request }) => {
     const demo = await freshDemo(request, `axe ${theme}`);
-    const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 }, bypassCSP: true });
+    const context = await browser.newContext({
+      colorScheme: theme,
+      viewport: { width: 1280, height: 800 },
+      bypassCSP: true,
+    });
     const page = await context.newPage();
     await page.goto('/');
-    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => [v.id, v.nodes.map((n) => n.html)])).toEqual([]);
-    for (const query of ['&tree=vlan-199', '&tree=vlan-110&sel=port~gate:2', '&sel=switch~quay-a&view=cabling', '&sel=host~ticket-desk&sel=host~ferry-server']) {
+    expect(
+      (await new AxeBuilder({ page }).analyze()).violations.map((v) => [v.id, v.nodes.map((n) => n.html)]),
+    ).toEqual([]);
+    for (const query of [
+      '&tree=vlan-199',
+      '&tree=vlan-110&sel=port~gate:2',
+      '&sel=switch~quay-a&view=cabling',
+      '&sel=host~ticket-desk&sel=host~ferry-server',
+    ]) {
       await openTrees(page, demo, query);
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
@@ -33,7 +44,10 @@ test('the page does not scroll at 1280 × 800, in either arrangement', async ({ 
   const demo = await freshDemo(request, 'no scroll');
   for (const view of ['depth', 'cabling']) {
     await openTrees(page, demo, `&view=${view}`);
-    const { scroll, client } = await page.evaluate(() => ({ scroll: document.documentElement.scrollHeight, client: window.innerHeight }));
+    const { scroll, client } = await page.evaluate(() => ({
+      scroll: document.documentElement.scrollHeight,
+      client: window.innerHeight,
+    }));
     expect(scroll).toBeLessThanOrEqual(client);
   }
 });

@@ -26,15 +26,24 @@ test('a foreign host or origin is refused', async ({ baseURL }) => {
   expect((await raw(url, { Origin: url.origin })).status).toBe(200);
 });
 
-test('an upload of 50 MB is refused with the limit, and what is not JSON with what is expected', async ({ baseURL, request }) => {
+test('an upload of 50 MB is refused with the limit, and what is not JSON with what is expected', async ({
+  baseURL,
+  request,
+}) => {
   const url = new URL('/api/import', baseURL);
   const body = Buffer.alloc(50 * 1024 * 1024, 0x20);
-  const large = await raw(url, { 'Content-Type': 'application/json', 'Content-Length': String(body.length) }, body).catch(() => null);
+  const large = await raw(
+    url,
+    { 'Content-Type': 'application/json', 'Content-Length': String(body.length) },
+    body,
+  ).catch(() => null);
   if (large) {
     expect(large.status).toBe(413);
     expect(large.text).toContain('larger than 8 MB');
   }
-  const chunked = await raw(url, { 'Content-Type': 'application/json', 'Transfer-Encoding': 'chunked' }, body).catch(() => null);
+  const chunked = await raw(url, { 'Content-Type': 'application/json', 'Transfer-Encoding': 'chunked' }, body).catch(
+    () => null,
+  );
   if (chunked) expect([400, 413]).toContain(chunked.status);
   expect((await request.get('/api/designs')).status()).toBe(200);
   const plain = await request.post('/api/designs', { headers: { 'Content-Type': 'text/plain' }, data: 'x' });
@@ -51,10 +60,13 @@ test('pages carry a content security policy without inline script', async ({ req
 test('refusals name the place and the legal values', async ({ request }) => {
   const demo = await freshDemo(request, 'refusals');
   const send = async (edit: object) => {
-    const response = await request.post(`/api/variants/${demo.variant}/steps`, { data: { revision: 0, label: 'x', client: 'c', edits: [edit] } });
+    const response = await request.post(`/api/variants/${demo.variant}/steps`, {
+      data: { revision: 0, label: 'x', client: 'c', edits: [edit] },
+    });
     return { status: response.status(), error: (await response.json()).error };
   };
-  const set = (kind: string, id: string, field: string, value: unknown) => send({ type: 'set', kind, id, field, value });
+  const set = (kind: string, id: string, field: string, value: unknown) =>
+    send({ type: 'set', kind, id, field, value });
   const priority = await set('switch', 'gate', 'priority', 2478);
   expect(priority.status).toBe(422);
   expect(priority.error.faults[0].path).toBe('switches[5].priority');

@@ -18,7 +18,10 @@ test('two windows on one design see each other without a reload', async ({ brows
   await expect(two.getByRole('button', { name: /^gate, root, priority 4096/ })).toBeAttached();
 });
 
-test('edits made while the server is away are kept; elsewhere they are rebased, on the same field both sides are shown', async ({ browser, request }) => {
+test('edits made while the server is away are kept; elsewhere they are rebased, on the same field both sides are shown', async ({
+  browser,
+  request,
+}) => {
   const demo = await freshDemo(request, 'conflict');
   const context = await browser.newContext();
   const page = await context.newPage();
@@ -28,14 +31,21 @@ test('edits made while the server is away are kept; elsewhere they are rebased, 
   await expect(page.getByRole('status', { name: 'State of saving' })).toContainText('cannot be reached');
   const step = (revision: number, id: string, value: number) =>
     request.post(`/api/variants/${demo.variant}/steps`, {
-      data: { revision, label: `by hand: ${id}`, client: 'other', edits: [{ type: 'set', kind: 'switch', id, field: 'vlanPriority.199', value }] },
+      data: {
+        revision,
+        label: `by hand: ${id}`,
+        client: 'other',
+        edits: [{ type: 'set', kind: 'switch', id, field: 'vlanPriority.199', value }],
+      },
     });
   expect((await step(0, 'quay-a', 16384)).status()).toBe(201);
   await context.setOffline(false);
   await saved(page);
   const after = await (await request.get(`/api/variants/${demo.variant}`)).json();
   expect(after.revision).toBe(2);
-  const priorities = Object.fromEntries(after.design.switches.map((s: { id: string; vlanPriority?: object }) => [s.id, s.vlanPriority]));
+  const priorities = Object.fromEntries(
+    after.design.switches.map((s: { id: string; vlanPriority?: object }) => [s.id, s.vlanPriority]),
+  );
   expect(priorities.gate).toEqual({ '199': 8192 });
   expect(priorities['quay-a']).toEqual({ '199': 16384 });
 
@@ -54,10 +64,28 @@ test('edits made while the server is away are kept; elsewhere they are rebased, 
 test('an acknowledged edit survives the server being killed', async () => {
   const port = 4189;
   const base = `http://127.0.0.1:${port}`;
-  const env = { ...process.env, PORT: String(port), KNOT_PATH_DB: path.join(process.env.E2E_DIR!, 'killed.sqlite'), NODE_ENV: 'production' as const };
+  const env = {
+    ...process.env,
+    PORT: String(port),
+    KNOT_PATH_DB: path.join(process.env.E2E_DIR!, 'killed.sqlite'),
+    NODE_ENV: 'production' as const,
+  };
   const start = async () => {
-    const child = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { env, detached: true, stdio: 'ignore' });
-    await expect.poll(() => fetch(`${base}/api/designs`).then((r) => r.status, () => 0), { timeout: 20_000 }).toBe(200);
+    const child = spawn(
+      process.execPath,
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+      { env, detached: true, stdio: 'ignore' },
+    );
+    await expect
+      .poll(
+        () =>
+          fetch(`${base}/api/designs`).then(
+            (r) => r.status,
+            () => 0,
+          ),
+        { timeout: 20_000 },
+      )
+      .toBe(200);
     return () => process.kill(-child.pid!, 'SIGKILL');
   };
   const post = (url: string, data: unknown) =>
@@ -68,7 +96,12 @@ test('an acknowledged edit survives the server being killed', async () => {
     const variant = head.variants[0].id;
     for (let revision = 0; revision < 70; revision++) {
       const edit = { type: 'set', kind: 'switch', id: 'gate', field: 'priority', value: (revision % 16) * 4096 };
-      const answer = await post(`/api/variants/${variant}/steps`, { revision, label: `edit ${revision}`, client: 'c', edits: [edit] });
+      const answer = await post(`/api/variants/${variant}/steps`, {
+        revision,
+        label: `edit ${revision}`,
+        client: 'c',
+        edits: [edit],
+      });
       expect(answer.status).toBe(201);
     }
     kill();

@@ -13,7 +13,10 @@ test('the strip folds trees of one outcome and names an accidental root', async 
   expect(errors).toEqual([]);
 });
 
-test('a priority makes a switch root, the drawing follows, and undo brings all back even after a reload', async ({ page, request }) => {
+test('a priority makes a switch root, the drawing follows, and undo brings all back even after a reload', async ({
+  page,
+  request,
+}) => {
   const demo = await freshDemo(request, 'priority');
   await openTrees(page, demo, '&tree=vlan-199&sel=switch~core-west');
   await expect(page.locator('.why .sentence').first()).toContainText('core-west reaches the root');
@@ -31,9 +34,14 @@ test('a priority makes a switch root, the drawing follows, and undo brings all b
   await expect(page.getByRole('button', { name: /^core-west, root, priority 4096/ })).toBeAttached();
 });
 
-test('a cost at the receiving end moves a cut, and an illegal one is refused with the nearest legal value', async ({ page, request }) => {
+test('a cost at the receiving end moves a cut, and an illegal one is refused with the nearest legal value', async ({
+  page,
+  request,
+}) => {
   await openTrees(page, await freshDemo(request, 'cost'), '&tree=vlan-110&sel=port~gate:2');
-  await expect(page.locator('.why .sentence').first()).toHaveText(/^Cut here: the far end reaches the root at 2\s000, this end at 22\s000\.$/);
+  await expect(page.locator('.why .sentence').first()).toHaveText(
+    /^Cut here: the far end reaches the root at 2\s000, this end at 22\s000\.$/,
+  );
   const cost = page.getByLabel('Cost of gate 2', { exact: true });
   await cost.fill('0');
   await cost.press('Enter');

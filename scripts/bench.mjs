@@ -7,5 +7,8 @@ import { install, root } from './install.mjs';
 install();
 build();
 const tsx = path.join(root, 'node_modules', 'tsx', 'dist', 'cli.mjs');
-const { status } = spawnSync(process.execPath, [tsx, path.join('bench', 'main.ts'), ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
+const { status } = spawnSync(process.execPath, [tsx, path.join('bench', 'main.ts'), ...process.argv.slice(2)], {
+  cwd: root,
+  stdio: 'inherit',
+});
 process.exitCode = status ?? 1;

@@ -32,7 +32,11 @@ export function proxy(request: NextRequest): NextResponse {
   const refused = gateRefusal(request.headers.get('host'), request.headers.get('origin'), allowed);
   if (refused) return refusal(403, 'foreign', refused);
   if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT)
-    return refusal(413, 'too-large', `The request is larger than ${BODY_LIMIT / 1024 / 1024} MB, the most that is taken in at once.`);
+    return refusal(
+      413,
+      'too-large',
+      `The request is larger than ${BODY_LIMIT / 1024 / 1024} MB, the most that is taken in at once.`,
+    );
   const nonce = btoa(crypto.randomUUID());
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);

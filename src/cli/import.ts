@@ -14,7 +14,9 @@ interface Options {
 /** Writes the design only when every row came in. */
 export async function importTables(options: Options): Promise<number> {
   const source = async (file: string) => ({ file, text: await readText(file) });
-  const sources = await Promise.all([options.switches, options.links, ...(options.vlans ? [options.vlans] : [])].map(source));
+  const sources = await Promise.all(
+    [options.switches, options.links, ...(options.vlans ? [options.vlans] : [])].map(source),
+  );
   if (sources.some((s) => s.text === null)) return 1;
   const [switches, links, vlans] = sources as { file: string; text: string }[];
   const name = options.name ?? path.basename(options.out).replace(/\.json$/i, '');
@@ -31,6 +33,8 @@ export async function importTables(options: Options): Promise<number> {
     return 1;
   }
   const { switches: s, links: l, segments, vlans: v } = result.design;
-  process.stdout.write(`${options.out}: ${s.length} switches, ${l.length} links, ${segments.length} segments, ${v.length} VLANs.\n`);
+  process.stdout.write(
+    `${options.out}: ${s.length} switches, ${l.length} links, ${segments.length} segments, ${v.length} VLANs.\n`,
+  );
   return 0;
 }

@@ -6,7 +6,14 @@ import { complain, readDesignFile } from './files';
 /** Columns padded to their widest cell. */
 function table(rows: readonly (readonly string[])[]): string {
   const widths = rows[0]!.map((_, c) => Math.max(...rows.map((r) => r[c]!.length)));
-  return rows.map((row) => row.map((cell, c) => cell.padEnd(widths[c]!)).join('  ').trimEnd()).join('\n');
+  return rows
+    .map((row) =>
+      row
+        .map((cell, c) => cell.padEnd(widths[c]!))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n');
 }
 
 function printed(tree: SolutionTree, sentence: string): string {
@@ -38,13 +45,17 @@ export async function solve(file: string, options: { tree?: string; json?: boole
   const wanted = options.tree === undefined ? null : [options.tree, `vlan-${options.tree}`];
   const trees = wanted ? solved.trees.filter(({ tree }) => wanted.includes(tree.id)) : solved.trees;
   if (trees.length === 0 && wanted) {
-    complain(`${file}: there is no tree '${options.tree}': the design has ${solved.trees.map(({ tree }) => tree.id).join(', ')}.`);
+    complain(
+      `${file}: there is no tree '${options.tree}': the design has ${solved.trees.map(({ tree }) => tree.id).join(', ')}.`,
+    );
     return 1;
   }
   if (options.json) process.stdout.write('{"trees":[');
   for (const [i, of] of trees.entries()) {
     const tree = solutionOf(solved, of);
-    const text = options.json ? `${i > 0 ? ',' : ''}${JSON.stringify(tree)}` : printed(tree, explainTree(solved, of).sentence);
+    const text = options.json
+      ? `${i > 0 ? ',' : ''}${JSON.stringify(tree)}`
+      : printed(tree, explainTree(solved, of).sentence);
     if (!process.stdout.write(text)) await new Promise((resolve) => process.stdout.once('drain', resolve));
   }
   if (options.json) process.stdout.write(']}\n');

@@ -50,7 +50,11 @@ export class DesignDraft {
   }
 
   /** Both ends of a bundle of ports that are cabled one to one. */
-  bundle(a: { at: string; number: number; members: number[] }, b: { at: string; number: number; members: number[] }, vlans: string): this {
+  bundle(
+    a: { at: string; number: number; members: number[] },
+    b: { at: string; number: number; members: number[] },
+    vlans: string,
+  ): this {
     for (const [end, far] of [
       [a, b],
       [b, a],

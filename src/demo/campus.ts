@@ -44,12 +44,19 @@ export function campus({ switches, vlans, outcomes }: CampusSize): Design {
   cable(cores[0]!, cores[1]!, 100000);
   for (let b = 0; b < buildings && made < switches; b++) {
     const label = `b${String(b + 1).padStart(2, '0')}`;
-    const pair = ['a', 'b'].map((side, i) => place(`${label}-dist-${side}`, 'distribution', b * 520 + 120 + i * 240, 260));
+    const pair = ['a', 'b'].map((side, i) =>
+      place(`${label}-dist-${side}`, 'distribution', b * 520 + 120 + i * 240, 260),
+    );
     for (const dist of pair) for (const core of cores) cable(core, dist, 10000);
     cable(pair[0]!, pair[1]!, 10000);
     for (let c = 0; c < CLOSETS_PER_BUILDING && made < switches; c++) {
       const x = b * 520 + (c % 4) * 125;
-      const closet = place(`${label}-acc-${String(c + 1).padStart(2, '0')}`, 'access', x, 480 + Math.floor(c / 4) * 130);
+      const closet = place(
+        `${label}-acc-${String(c + 1).padStart(2, '0')}`,
+        'access',
+        x,
+        480 + Math.floor(c / 4) * 130,
+      );
       for (const dist of pair) {
         cable(dist, closet, 1000);
         cable(dist, closet, 1000);

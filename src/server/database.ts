@@ -10,7 +10,8 @@ import * as schema from './schema';
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
 /** Where the file lies: `KNOT_PATH_DB`, or `data/knot-path.sqlite` in the project. */
-export const databaseFile = (): string => process.env.KNOT_PATH_DB ?? path.join(process.cwd(), 'data', 'knot-path.sqlite');
+export const databaseFile = (): string =>
+  process.env.KNOT_PATH_DB ?? path.join(process.cwd(), 'data', 'knot-path.sqlite');
 
 /** Opens a file (`:memory:` for tests) and brings its tables up to date. */
 export function openDatabase(file: string): Db {

@@ -68,11 +68,17 @@ export function findDesign(db: Db, id: string): DesignHead {
 }
 
 function addVariant(db: Db, designId: string, name: string, design: Design, id: string, now: number): void {
-  const last = db.select({ at: max(variants.position) }).from(variants).where(eq(variants.designId, designId)).get();
+  const last = db
+    .select({ at: max(variants.position) })
+    .from(variants)
+    .where(eq(variants.designId, designId))
+    .get();
   db.insert(variants)
     .values({ id, designId, name, position: (last?.at ?? -1) + 1, revision: 0, changedAt: now })
     .run();
-  db.insert(snapshots).values({ variantId: id, revision: 0, document: JSON.stringify(design) }).run();
+  db.insert(snapshots)
+    .values({ variantId: id, revision: 0, document: JSON.stringify(design) })
+    .run();
 }
 
 /** A new design with one variant for each document given. */
@@ -104,7 +110,16 @@ export function duplicateDesign(db: Db, id: string, newId: NewId, now: number): 
   const { name, variants: list } = findDesign(db, id);
   const taken = db.select({ name: designs.name }).from(designs).where(isNull(designs.deletedAt)).all();
   const documents = list.map((head) => ({ name: head.name, design: loadVariant(db, head.id).design }));
-  return createDesign(db, copyName(taken.map((t) => t.name), name), documents, newId, now);
+  return createDesign(
+    db,
+    copyName(
+      taken.map((t) => t.name),
+      name,
+    ),
+    documents,
+    newId,
+    now,
+  );
 }
 
 export function renameDesign(db: Db, id: string, name: string, now: number): DesignHead {
@@ -126,7 +141,15 @@ export function restoreDesign(db: Db, id: string): DesignHead {
 }
 
 /** A new variant that starts as another one stands now, or as a given document. */
-export function copyVariant(db: Db, designId: string, from: string, name: string | null, newId: NewId, now: number, as?: Design): DesignHead {
+export function copyVariant(
+  db: Db,
+  designId: string,
+  from: string,
+  name: string | null,
+  newId: NewId,
+  now: number,
+  as?: Design,
+): DesignHead {
   const head = findDesign(db, designId);
   const source = loadVariant(db, from);
   if (source.designId !== designId) throw notFound('variant', from);

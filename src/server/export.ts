@@ -6,7 +6,11 @@ import type { LoadedVariant } from './variants';
 const TABLES = ['switches', 'links', 'vlans'] as const;
 
 /** Letters, digits and dashes of a name, for file names. */
-const fileName = (name: string) => name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'design';
+const fileName = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '') || 'design';
 
 /** `json` is the design document; `switches`, `links` and `vlans` are the CSV tables. */
 export function exportFile(designName: string, variant: LoadedVariant, format: string): Response {
@@ -14,9 +18,17 @@ export function exportFile(designName: string, variant: LoadedVariant, format: s
   const file = (text: string, name: string, type: string) =>
     new Response(text, { headers: { 'Content-Type': type, 'Content-Disposition': `attachment; filename="${name}"` } });
   if (format === 'json')
-    return file(`${JSON.stringify({ ...variant.design, name: designName }, null, 2)}\n`, `${base}.json`, 'application/json');
+    return file(
+      `${JSON.stringify({ ...variant.design, name: designName }, null, 2)}\n`,
+      `${base}.json`,
+      'application/json',
+    );
   const table = TABLES.find((t) => t === format);
   if (!table)
-    throw new Problem(422, 'unknown-format', `Format '${format}' is not known: it is one of json, ${TABLES.join(', ')}.`);
+    throw new Problem(
+      422,
+      'unknown-format',
+      `Format '${format}' is not known: it is one of json, ${TABLES.join(', ')}.`,
+    );
   return file(exportCsv(variant.design)[table], `${base}-${table}.csv`, 'text/csv; charset=utf-8');
 }

@@ -8,7 +8,9 @@ export function allowedHosts(env: NodeJS.ProcessEnv): Set<string> {
   const names = (env.KNOT_PATH_HOSTS ?? '').split(',').map((n) => n.trim().toLowerCase());
   const open = env.HOST !== undefined && !LOOPBACK.includes(env.HOST);
   const own = open
-    ? Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => (i.family === 'IPv6' ? `[${i.address}]` : i.address)))
+    ? Object.values(networkInterfaces()).flatMap((list) =>
+        (list ?? []).map((i) => (i.family === 'IPv6' ? `[${i.address}]` : i.address)),
+      )
     : [];
   return new Set([...LOOPBACK, ...names, ...own, ...(open ? [env.HOST!.toLowerCase()] : [])].filter((n) => n !== ''));
 }

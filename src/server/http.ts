@@ -10,7 +10,11 @@ export const BODY_LIMIT = 8 * 1024 * 1024;
 export const newId = (): string => nanoid(12);
 
 const tooLarge = () =>
-  new Problem(413, 'too-large', `The request is larger than ${BODY_LIMIT / 1024 / 1024} MB, the most that is taken in at once.`);
+  new Problem(
+    413,
+    'too-large',
+    `The request is larger than ${BODY_LIMIT / 1024 / 1024} MB, the most that is taken in at once.`,
+  );
 
 /** The body as text; stops reading as soon as it grows past the limit. */
 async function readBody(request: Request): Promise<string> {
@@ -56,8 +60,14 @@ export async function answer(handler: () => Promise<Response> | Response): Promi
     return await handler();
   } catch (error) {
     if (error instanceof Problem)
-      return json({ error: { code: error.code, sentence: error.message, faults: error.faults, ...error.more } }, error.status);
+      return json(
+        { error: { code: error.code, sentence: error.message, faults: error.faults, ...error.more } },
+        error.status,
+      );
     console.error(error);
-    return json({ error: { code: 'internal', sentence: 'Something went wrong in the server; its log tells more.', faults: [] } }, 500);
+    return json(
+      { error: { code: 'internal', sentence: 'Something went wrong in the server; its log tells more.', faults: [] } },
+      500,
+    );
   }
 }

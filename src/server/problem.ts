@@ -24,7 +24,11 @@ export class Problem extends Error {
 const MOST_FAULTS = 100;
 
 export const notFound = (what: string, id: string) =>
-  new Problem(404, 'not-found', `There is no ${what} '${id}' here: it may have been deleted, or the address is mistyped.`);
+  new Problem(
+    404,
+    'not-found',
+    `There is no ${what} '${id}' here: it may have been deleted, or the address is mistyped.`,
+  );
 
 export function refused(faults: readonly Fault[]): Problem {
   const shown = faults.slice(0, MOST_FAULTS).map((f) => ({ path: formatPath(f.path), sentence: f.sentence }));

@@ -27,7 +27,11 @@ export const importRequest = z.strictObject({
   vlans: source.optional(),
 });
 export const renameRequest = z.strictObject({ name: nameField });
-export const copyRequest = z.strictObject({ from: z.string(), name: nameField.optional(), design: z.unknown().optional() });
+export const copyRequest = z.strictObject({
+  from: z.string(),
+  name: nameField.optional(),
+  design: z.unknown().optional(),
+});
 export const stepRequest = z.strictObject({
   revision,
   label: z.string().max(300),

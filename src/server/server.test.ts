@@ -2,11 +2,23 @@ import { asCabled } from '../demo/brackwater';
 import { setField } from '../core/design';
 import { openDatabase } from './database';
 import type { Db } from './database';
-import { copyVariant, createDesign, deleteDesign, deleteVariant, duplicateDesign, findDesign, listDesigns, renameDesign, renameVariant, restoreDesign, restoreVariant } from './designs';
+import {
+  copyVariant,
+  createDesign,
+  deleteDesign,
+  deleteVariant,
+  duplicateDesign,
+  findDesign,
+  listDesigns,
+  renameDesign,
+  renameVariant,
+  restoreDesign,
+  restoreVariant,
+} from './designs';
 import { allowedHosts, gateRefusal } from './gate';
 import { answer, body, BODY_LIMIT } from './http';
 import { readImport } from './import';
-import { Problem } from './problem';
+import type { Problem } from './problem';
 import { renameRequest } from './requests';
 import { seed } from './seed';
 import { publish, subscribe } from './bus';
@@ -21,7 +33,8 @@ function fresh(): { db: Db; design: string; variant: string } {
   const head = createDesign(db, 'Harbour', [{ name: 'as cabled', design: asCabled() }], newId, 1);
   return { db, design: head.id, variant: head.variants[0]!.id };
 }
-const gate = (db: Db, variant: string) => loadVariant(db, variant).design.switches.find((s) => s.id === 'gate')!.priority;
+const gate = (db: Db, variant: string) =>
+  loadVariant(db, variant).design.switches.find((s) => s.id === 'gate')!.priority;
 const problem = (run: () => unknown): Problem => {
   try {
     run();
@@ -117,7 +130,9 @@ describe('designs', () => {
     expect(gate(db, copy.id)).toBe(0);
     applyStep(db, copy.id, 0, 'e', priority(4096), 'c', 3);
     expect([gate(db, variant), gate(db, copy.id)]).toEqual([0, 4096]);
-    expect(problem(() => renameVariant(db, design, copy.id, 'as cabled')).message).toMatch(/has a variant 'as cabled' already/);
+    expect(problem(() => renameVariant(db, design, copy.id, 'as cabled')).message).toMatch(
+      /has a variant 'as cabled' already/,
+    );
     deleteVariant(db, design, copy.id, 4);
     expect(problem(() => deleteVariant(db, design, variant, 5)).message).toMatch(/keeps at least one variant/);
     expect(restoreVariant(db, design, copy.id).variants).toHaveLength(2);
@@ -125,7 +140,8 @@ describe('designs', () => {
 });
 
 describe('requests', () => {
-  const request = (text: string, type = 'application/json') => new Request('http://localhost/', { method: 'POST', body: text, headers: { 'Content-Type': type } });
+  const request = (text: string, type = 'application/json') =>
+    new Request('http://localhost/', { method: 'POST', body: text, headers: { 'Content-Type': type } });
   const refusal = async (r: Request) => {
     const response = await answer(async () => Response.json(await body(r, renameRequest)));
     return { status: response.status, ...((await response.json()) as { error: { sentence: string } }) };
@@ -147,10 +163,16 @@ describe('requests', () => {
     log.mockRestore();
   });
   test('an import needs a design or two tables', () => {
-    expect(problem(() => readImport({ name: 'x', switches: { file: 's', text: '' } })).message).toMatch(/together with a table of links/);
-    const table = problem(() => readImport({ name: 'x', switches: { file: 's.csv', text: 'a\n1\n' }, links: { file: 'l.csv', text: 'b\n' } }));
+    expect(problem(() => readImport({ name: 'x', switches: { file: 's', text: '' } })).message).toMatch(
+      /together with a table of links/,
+    );
+    const table = problem(() =>
+      readImport({ name: 'x', switches: { file: 's.csv', text: 'a\n1\n' }, links: { file: 'l.csv', text: 'b\n' } }),
+    );
     expect(table.faults.map((f) => f.path)).toEqual(['s.csv, row 1', 'l.csv, row 1']);
-    expect(readImport({ name: 'x', json: { file: 'd.json', text: JSON.stringify(asCabled()) } }).switches).toHaveLength(10);
+    expect(readImport({ name: 'x', json: { file: 'd.json', text: JSON.stringify(asCabled()) } }).switches).toHaveLength(
+      10,
+    );
   });
   test('own names and own pages pass, others do not', () => {
     const hosts = allowedHosts({ NODE_ENV: 'test', KNOT_PATH_HOSTS: 'planner.example' });

@@ -52,7 +52,12 @@ function row(db: Db, id: string) {
 function load(db: Db, id: string, revision: number): Loaded {
   const known = memory(db).get(id);
   if (known?.revision === revision) return known;
-  const snapshot = db.select().from(snapshots).where(eq(snapshots.variantId, id)).orderBy(desc(snapshots.revision)).get();
+  const snapshot = db
+    .select()
+    .from(snapshots)
+    .where(eq(snapshots.variantId, id))
+    .orderBy(desc(snapshots.revision))
+    .get();
   if (!snapshot) throw new Error(`load: variant ${id} has no snapshot`);
   const read = readDesign(JSON.parse(snapshot.document));
   if (!read.ok) throw new Error(`load: the stored document of variant ${id} is not valid: ${read.faults[0]?.sentence}`);
@@ -133,7 +138,9 @@ function write(db: Db, id: string, base: number, change: (loaded: Loaded) => Cha
       tx.update(variants).set({ revision, changedAt: now }).where(eq(variants.id, id)).run();
       tx.update(designs).set({ changedAt: now }).where(eq(designs.id, variant.designId)).run();
       if (revision % STEPS_A_SNAPSHOT === 0)
-        tx.insert(snapshots).values({ variantId: id, revision, document: JSON.stringify(applied.design) }).run();
+        tx.insert(snapshots)
+          .values({ variantId: id, revision, document: JSON.stringify(applied.design) })
+          .run();
       const step: Step = { revision, kind, target, label, edits: [...edits], client };
       memory(db).set(id, { revision, design: applied.design, history: advance(loaded.history, step) });
       return step;
@@ -143,7 +150,15 @@ function write(db: Db, id: string, base: number, change: (loaded: Loaded) => Cha
 }
 
 /** Applies edits made against revision `base`. Refused with 409 when that is not the newest, with 422 when they do not fit. */
-export function applyStep(db: Db, id: string, base: number, label: string, edits: readonly Edit[], client: string, now: number): Step {
+export function applyStep(
+  db: Db,
+  id: string,
+  base: number,
+  label: string,
+  edits: readonly Edit[],
+  client: string,
+  now: number,
+): Step {
   return write(db, id, base, () => ({ kind: 'edit', target: null, label, edits, client }), now);
 }
 

@@ -56,9 +56,13 @@ export function solveNaively(design: Design, vlan: number | null): NaiveTree {
     for (const id of alive) lanOf.set(id, alive);
   }
   const bridges = design.switches.filter((s) => !s.off && members.some((p) => p.switch === s.id || vlan === null));
-  const taking = vlan === null ? design.switches.filter((s) => !s.off) : bridges.filter((s) => members.some((p) => p.switch === s.id));
+  const taking =
+    vlan === null
+      ? design.switches.filter((s) => !s.off)
+      : bridges.filter((s) => members.some((p) => p.switch === s.id));
   const idOf = (s: (typeof bridges)[number]) =>
-    hex((vlan === null ? (s.priority ?? 32768) : (s.vlanPriority?.[key] ?? s.priority ?? 32768)) + (vlan ?? 0), 4) + s.mac;
+    hex((vlan === null ? (s.priority ?? 32768) : (s.vlanPriority?.[key] ?? s.priority ?? 32768)) + (vlan ?? 0), 4) +
+    s.mac;
   const bridgeId = new Map(taking.map((s) => [s.id, idOf(s)]));
   const nameOf = new Map(taking.map((s) => [idOf(s), s.id]));
   const portId = (p: Port) => (p.priority ?? 128) * 4096 + p.number;
@@ -71,7 +75,7 @@ export function solveNaively(design: Design, vlan: number | null): NaiveTree {
     return [own.root, own.cost, bridgeId.get(p.switch)!, portId(p), 0];
   };
   const best = (lan: string[]) => lan.map((id) => portOf.get(id)!).reduce((a, b) => (less(offer(b), offer(a)) ? b : a));
-  for (let changed = true; changed; ) {
+  for (let changed = true; changed;) {
     changed = false;
     const next: typeof state = new Map();
     for (const s of taking) {

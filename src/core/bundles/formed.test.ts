@@ -39,7 +39,10 @@ test('losing a member raises the cost, losing all takes the bundle down', () => 
 
 test('two passive ends, or ends of different kinds, never form: members stand alone', () => {
   for (const edits of [
-    [setField('bundle', 'core-east:lag101', 'activity', 'passive'), setField('bundle', 'core-west:lag101', 'activity', 'passive')],
+    [
+      setField('bundle', 'core-east:lag101', 'activity', 'passive'),
+      setField('bundle', 'core-west:lag101', 'activity', 'passive'),
+    ],
     [setField('bundle', 'core-east:lag101', 'kind', 'static')],
   ]) {
     const design = changed(asMeant(), ...edits);

@@ -58,7 +58,9 @@ describe('edits', () => {
           if (what === 1) return [setField('switch', bridge.id, 'vlanPriority.20', value === 0 ? null : value * 4096)];
           if (what === 2) return [{ type: 'settings', field: 'name', value: `n${value}` }];
           if (!port) return [];
-          return what === 3 ? [setField('port', port.id, 'cost', value === 0 ? null : value)] : [setField('port', port.id, `vlanCost.${10}`, value || null)];
+          return what === 3
+            ? [setField('port', port.id, 'cost', value === 0 ? null : value)]
+            : [setField('port', port.id, `vlanCost.${10}`, value || null)];
         });
         const there = applyEdits(design, edits);
         if (!there.ok) throw new Error(there.faults[0]!.sentence);
@@ -77,33 +79,77 @@ describe('edits', () => {
   });
 
   test.each<[string, Edit, RegExp]>([
-    ['a priority between two steps', setField('switch', 'gate', 'priority', 2478), /steps of 4096 from 0 to 61440; the nearest is 4096/],
-    ['a priority for VLAN 4095', setField('switch', 'gate', 'vlanPriority.4095', 4096), /VLAN '4095' is not legal: VLAN numbers run from 1 to 4094/],
+    [
+      'a priority between two steps',
+      setField('switch', 'gate', 'priority', 2478),
+      /steps of 4096 from 0 to 61440; the nearest is 4096/,
+    ],
+    [
+      'a priority for VLAN 4095',
+      setField('switch', 'gate', 'vlanPriority.4095', 4096),
+      /VLAN '4095' is not legal: VLAN numbers run from 1 to 4094/,
+    ],
     ['a cost of 0', setField('port', 'gate:1', 'cost', 0), /cost 0 is not legal: a whole number from 1 to 200000000/],
-    ['a port priority of 100', setField('port', 'gate:1', 'priority', 100), /steps of 16 from 0 to 240; the nearest is 96/],
-    ['a MAC address twice', setField('switch', 'gate', 'mac', '00:00:5e:00:53:33'), /Switches 'gate' and 'crane-yard' have the same MAC address|Switches 'crane-yard' and 'gate'/],
+    [
+      'a port priority of 100',
+      setField('port', 'gate:1', 'priority', 100),
+      /steps of 16 from 0 to 240; the nearest is 96/,
+    ],
+    [
+      'a MAC address twice',
+      setField('switch', 'gate', 'mac', '00:00:5e:00:53:33'),
+      /Switches 'gate' and 'crane-yard' have the same MAC address|Switches 'crane-yard' and 'gate'/,
+    ],
     ['a group MAC address', setField('switch', 'gate', 'mac', '01:00:5e:00:53:33'), /group address/],
     ['a name twice', setField('switch', 'gate', 'name', 'workshop'), /Two switches are called 'workshop'/],
-    ['a name of 300 characters', setField('switch', 'gate', 'name', 'x'.repeat(300)), /has 300 characters: at most 100/],
+    [
+      'a name of 300 characters',
+      setField('switch', 'gate', 'name', 'x'.repeat(300)),
+      /has 300 characters: at most 100/,
+    ],
     ['VLAN 4095', setField('vlan', 'v110', 'number', 4095), /VLAN 4095 is not legal/],
     ['a VLAN twice', setField('vlan', 'v110', 'number', 120), /VLAN 120 is listed twice/],
     ['a VLAN list with letters', setField('port', 'gate:1', 'vlans', '110-x'), /cannot be read at '110-x'/],
     ['a port number twice', setField('port', 'gate:1', 'number', 2), /port number 2 twice/],
     ['a port name twice', setField('port', 'gate:1', 'name', '2'), /two ports called '2'/],
     ['an unknown switch', setField('port', 'gate:1', 'switch', 'nowhere'), /no switch 'nowhere'/],
-    ['a link to a missing port', { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'x' }, b: { host: 'ticket-desk' } } } as Edit, /no port 'x'/],
-    ['two cables in one port', { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'gate:1' }, b: { port: 'quay-b:9' } } } as Edit, /a port takes one cable/],
-    ['a link from a port to itself', { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'quay-b:9' }, b: { port: 'quay-b:9' } } } as Edit, /needs two different ends/],
-    ['a member on another switch', setField('bundle', 'quay-b:lag102', 'members', ['gate:1']), /sits on another switch/],
+    [
+      'a link to a missing port',
+      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'x' }, b: { host: 'ticket-desk' } } } as Edit,
+      /no port 'x'/,
+    ],
+    [
+      'two cables in one port',
+      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'gate:1' }, b: { port: 'quay-b:9' } } } as Edit,
+      /a port takes one cable/,
+    ],
+    [
+      'a link from a port to itself',
+      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'quay-b:9' }, b: { port: 'quay-b:9' } } } as Edit,
+      /needs two different ends/,
+    ],
+    [
+      'a member on another switch',
+      setField('bundle', 'quay-b:lag102', 'members', ['gate:1']),
+      /sits on another switch/,
+    ],
     ['an edit of what is gone', setField('switch', 'gone', 'priority', 0), /is not in the design/],
-    ['an unknown mode', { type: 'settings', field: 'mode', value: 'none' }, /Mode 'none' is not known: it is one of per-vlan-rstp/],
-    ['a field of no element', { type: 'set', kind: 'switch', id: 'gate', field: 'colour', value: 1 }, /'colour' is not part of the design format/],
+    [
+      'an unknown mode',
+      { type: 'settings', field: 'mode', value: 'none' },
+      /Mode 'none' is not known: it is one of per-vlan-rstp/,
+    ],
+    [
+      'a field of no element',
+      { type: 'set', kind: 'switch', id: 'gate', field: 'colour', value: 1 },
+      /'colour' is not part of the design format/,
+    ],
   ])('%s is refused with a sentence', (_, edit, sentence) => expect(first([edit])?.sentence).toMatch(sentence));
 
   test('a cost is held to the scale of its switch', () => {
-    expect(first([setField('port', 'gate:1', 'cost', 70000), setField('switch', 'gate', 'costScale', 'short')])?.sentence).toMatch(
-      /from 1 to 65535 on the 16-bit scale/,
-    );
+    expect(
+      first([setField('port', 'gate:1', 'cost', 70000), setField('switch', 'gate', 'costScale', 'short')])?.sentence,
+    ).toMatch(/from 1 to 65535 on the 16-bit scale/);
   });
 
   test('edits of different fields do not collide, those of one field do, and removing collides with changing', () => {
@@ -111,7 +157,9 @@ describe('edits', () => {
     expect(editsCollide([cost], [setField('port', 'gate:1', 'priority', 0)])).toBe(false);
     expect(editsCollide([cost], [setField('port', 'gate:1', 'cost', 6)])).toBe(true);
     expect(editsCollide([cost], [{ type: 'remove', kind: 'port', id: 'gate:1' }])).toBe(true);
-    expect(editsCollide([setField('switch', 'a', 'vlanPriority.10', 0)], [setField('switch', 'a', 'vlanPriority.20', 0)])).toBe(false);
+    expect(
+      editsCollide([setField('switch', 'a', 'vlanPriority.10', 0)], [setField('switch', 'a', 'vlanPriority.20', 0)]),
+    ).toBe(false);
   });
 });
 
@@ -133,7 +181,15 @@ describe('settings', () => {
   test('a cost given back leaves no trace', () => {
     const port = demo.ports.find((p) => p.id === 'gate:1')!;
     const set = applied(setPortCost('port', port, [110], 77)).design;
-    const back = applied(setPortCost('port', set.ports.find((p) => p.id === 'gate:1')!, [110], null), set).design;
+    const back = applied(
+      setPortCost(
+        'port',
+        set.ports.find((p) => p.id === 'gate:1')!,
+        [110],
+        null,
+      ),
+      set,
+    ).design;
     expect(back).toEqual(demo);
   });
 });
@@ -157,7 +213,10 @@ describe('history', () => {
           const revision = i + 1;
           const source = kind === 'undo' ? history.undo.at(-1) : history.redo.at(-1);
           if (kind !== 'edit' && !source) return;
-          const step = kind === 'edit' ? edit(revision) : { revision, kind: kind as 'undo', target: source!.revision, label: source!.label };
+          const step =
+            kind === 'edit'
+              ? edit(revision)
+              : { revision, kind: kind as 'undo', target: source!.revision, label: source!.label };
           steps.push(step);
           history = advance(history, step);
         });
@@ -175,7 +234,11 @@ describe('reading', () => {
   test.each<[string, string, RegExp]>([
     ['truncated JSON', JSON.stringify(demo).slice(0, 4000), /not complete JSON/],
     ['another file', '{"a":1}', /no Knot Path design/],
-    ['a later version', JSON.stringify({ ...demo, version: 9 }), /format version 9; this release reads up to version 1/],
+    [
+      'a later version',
+      JSON.stringify({ ...demo, version: 9 }),
+      /format version 9; this release reads up to version 1/,
+    ],
     ['a missing field', JSON.stringify({ ...demo, mode: undefined }), /Mode undefined is not known/],
     ['a missing list', JSON.stringify({ ...demo, links: undefined }), /The field 'links' is missing/],
     ['an unknown field', JSON.stringify({ ...demo, extra: 1 }), /'extra' is not part of the design format/],

@@ -16,7 +16,12 @@ const kind = z.enum(KINDS as [Kind, ...Kind[]]);
 
 /** What travels and is stored. Values are checked against the element's own schema when the edit is applied. */
 export const editSchema = z.discriminatedUnion('type', [
-  z.strictObject({ type: z.literal('add'), kind, value: z.looseObject({ id: z.string() }), at: z.int().min(0).optional() }),
+  z.strictObject({
+    type: z.literal('add'),
+    kind,
+    value: z.looseObject({ id: z.string() }),
+    at: z.int().min(0).optional(),
+  }),
   z.strictObject({ type: z.literal('remove'), kind, id: z.string() }),
   /** `field` is a field of the element, or `field.key` for one entry of a per-VLAN table; null takes it away. */
   z.strictObject({
@@ -128,7 +133,8 @@ export function applyEdits(design: Design, edits: readonly Edit[]): Applied {
     const id = edit.type === 'add' ? edit.value.id : edit.id;
     const index = draft.find(edit.kind, id);
     if (edit.type === 'add') {
-      if (index >= 0) return void faults.push({ code: 'duplicate-id', path: ['edits', n], sentence: wording.duplicateId(id) });
+      if (index >= 0)
+        return void faults.push({ code: 'duplicate-id', path: ['edits', n], sentence: wording.duplicateId(id) });
       draft.insert(edit.kind, edit.value as unknown as AnyElement, edit.at);
       inverse.unshift({ type: 'remove', kind: edit.kind, id });
     } else if (index < 0) {

@@ -8,7 +8,11 @@ import { wording } from './wording';
 
 type Rule = (design: Design) => Fault[];
 
-function twice<T>(list: readonly T[], key: (item: T) => string | number, fault: (item: T, index: number, first: T) => Fault): Fault[] {
+function twice<T>(
+  list: readonly T[],
+  key: (item: T) => string | number,
+  fault: (item: T, index: number, first: T) => Fault,
+): Fault[] {
   const seen = new Map<string | number, T>();
   const faults: Fault[] = [];
   list.forEach((item, index) => {
@@ -40,7 +44,11 @@ const switchNames: Rule = ({ switches }) =>
   twice(
     switches,
     (s) => s.name,
-    (s, i) => ({ code: 'duplicate-name', path: ['switches', i, 'name'], sentence: wording.duplicateName('switches', s.name) }),
+    (s, i) => ({
+      code: 'duplicate-name',
+      path: ['switches', i, 'name'],
+      sentence: wording.duplicateName('switches', s.name),
+    }),
   );
 
 const switchMacs: Rule = ({ switches }) =>
@@ -57,7 +65,13 @@ const switchMacs: Rule = ({ switches }) =>
 const protocols: Rule = ({ switches, mode }) =>
   switches.flatMap((s, i) =>
     s.protocol && isPerVlan(s.protocol) !== isPerVlan(mode)
-      ? [{ code: 'mixed-protocol', path: ['switches', i, 'protocol'], sentence: wording.mixedProtocol(s.name, s.protocol, mode) }]
+      ? [
+          {
+            code: 'mixed-protocol',
+            path: ['switches', i, 'protocol'],
+            sentence: wording.mixedProtocol(s.name, s.protocol, mode),
+          },
+        ]
       : [],
   );
 
@@ -65,7 +79,11 @@ const hostNames: Rule = ({ hosts }) =>
   twice(
     hosts,
     (h) => h.name,
-    (h, i) => ({ code: 'duplicate-name', path: ['hosts', i, 'name'], sentence: wording.duplicateName('hosts', h.name) }),
+    (h, i) => ({
+      code: 'duplicate-name',
+      path: ['hosts', i, 'name'],
+      sentence: wording.duplicateName('hosts', h.name),
+    }),
   );
 
 /** Checks that ports and bundles share: the switch exists, name and number are its only ones, values fit. */
@@ -128,7 +146,11 @@ const cables: Rule = (design) => {
   };
   design.links.forEach((link, i) => {
     if ('port' in link.a && 'port' in link.b && link.a.port === link.b.port)
-      return void faults.push({ code: 'same-end', path: ['links', i], sentence: wording.sameEnd(portLabel(design, link.a.port)) });
+      return void faults.push({
+        code: 'same-end',
+        path: ['links', i],
+        sentence: wording.sameEnd(portLabel(design, link.a.port)),
+      });
     if ('host' in link.a && 'host' in link.b)
       return void faults.push({ code: 'host-to-host', path: ['links', i], sentence: wording.hostToHost() });
     for (const side of ['a', 'b'] as const) {
@@ -153,7 +175,11 @@ const members: Rule = (design) => {
       const port = portById(design, id);
       if (!port) return void faults.push({ code: 'no-port', path, sentence: wording.noSuch('port', id) });
       if (port.switch !== bundle.switch)
-        faults.push({ code: 'foreign-member', path, sentence: wording.foreignMember(bundle.name, portLabel(design, id)) });
+        faults.push({
+          code: 'foreign-member',
+          path,
+          sentence: wording.foreignMember(bundle.name, portLabel(design, id)),
+        });
       const before = taken.get(id);
       if (before !== undefined)
         faults.push({
@@ -188,7 +214,16 @@ const RULES: readonly { after: readonly Touch[]; rule: Rule }[] = [
     rule: (d) => portLike(d, 'bundles'),
   },
   {
-    after: ['port.*', 'port.name', 'port.number', 'port.switch', 'bundle.*', 'bundle.name', 'bundle.number', 'bundle.switch'],
+    after: [
+      'port.*',
+      'port.name',
+      'port.number',
+      'port.switch',
+      'bundle.*',
+      'bundle.name',
+      'bundle.number',
+      'bundle.switch',
+    ],
     rule: portNumbers,
   },
   { after: ['link.*', 'link.id'], rule: uniqueIds('links') },
@@ -205,5 +240,7 @@ const RULES: readonly { after: readonly Touch[]; rule: Rule }[] = [
  * that the given touches can break.
  */
 export function integrityFaults(design: Design, touched?: ReadonlySet<Touch>): Fault[] {
-  return RULES.filter(({ after }) => !touched || after.some((touch) => touched.has(touch))).flatMap(({ rule }) => rule(design));
+  return RULES.filter(({ after }) => !touched || after.some((touch) => touched.has(touch))).flatMap(({ rule }) =>
+    rule(design),
+  );
 }

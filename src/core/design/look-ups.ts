@@ -40,8 +40,7 @@ export const bundlesOf = (design: Design, switchId: string): readonly Bundle[] =
 
 const linkByPort = remembered((links: readonly Link[]) => {
   const map = new Map<string, Link>();
-  for (const link of links)
-    for (const end of [link.a, link.b]) if ('port' in end) map.set(end.port, link);
+  for (const link of links) for (const end of [link.a, link.b]) if ('port' in end) map.set(end.port, link);
   return map;
 });
 /** The cable in a port. */
@@ -58,7 +57,8 @@ const bundleByPort = remembered(
   (bundles: readonly Bundle[]) => new Map(bundles.flatMap((b) => b.members.map((port) => [port, b] as const))),
 );
 /** The bundle that a port is a member of. */
-export const bundleAt = (design: Design, portId: string): Bundle | undefined => bundleByPort(design.bundles).get(portId);
+export const bundleAt = (design: Design, portId: string): Bundle | undefined =>
+  bundleByPort(design.bundles).get(portId);
 
 /** The other end of a link, seen from a port. */
 export function farEnd(link: Link, portId: string): LinkEnd {

@@ -16,7 +16,9 @@ export function readDesign(value: unknown): ReadDesign {
   if (typeof document.version === 'number' && document.version > DESIGN_VERSION)
     return {
       ok: false,
-      faults: [{ code: 'later-version', path: ['version'], sentence: wording.laterVersion(document.version, DESIGN_VERSION) }],
+      faults: [
+        { code: 'later-version', path: ['version'], sentence: wording.laterVersion(document.version, DESIGN_VERSION) },
+      ],
     };
   const parsed = designSchema.safeParse(value);
   if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
@@ -30,7 +32,8 @@ export function readDesignText(text: string): ReadDesign {
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (error) {
-    const detail = error instanceof Error ? error.message.replace(/^Unexpected end of JSON input$/, 'it ends in the middle') : '';
+    const detail =
+      error instanceof Error ? error.message.replace(/^Unexpected end of JSON input$/, 'it ends in the middle') : '';
     return { ok: false, faults: [{ code: 'broken-json', path: [], sentence: wording.brokenJson(detail) }] };
   }
   return readDesign(value);

@@ -16,7 +16,10 @@ export function removeSwitch(design: Design, id: string): Edit[] {
     if (link) links.add(link);
     const segment = segmentAt(design, port.id);
     if (segment)
-      segments.set(segment.id, (segments.get(segment.id) ?? segment.ports).filter((p) => p !== port.id));
+      segments.set(
+        segment.id,
+        (segments.get(segment.id) ?? segment.ports).filter((p) => p !== port.id),
+      );
   }
   return [
     ...[...links].map((link) => remove('link', link.id)),
@@ -39,8 +42,26 @@ export function removePort(design: Design, id: string): Edit[] {
   const bundle = bundleAt(design, id);
   return [
     ...(link ? [remove('link', link.id)] : []),
-    ...(segment ? [setField('segment', segment.id, 'ports', segment.ports.filter((p) => p !== id))] : []),
-    ...(bundle ? [setField('bundle', bundle.id, 'members', bundle.members.filter((p) => p !== id))] : []),
+    ...(segment
+      ? [
+          setField(
+            'segment',
+            segment.id,
+            'ports',
+            segment.ports.filter((p) => p !== id),
+          ),
+        ]
+      : []),
+    ...(bundle
+      ? [
+          setField(
+            'bundle',
+            bundle.id,
+            'members',
+            bundle.members.filter((p) => p !== id),
+          ),
+        ]
+      : []),
     remove('port', id),
   ];
 }

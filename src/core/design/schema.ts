@@ -33,11 +33,17 @@ const whole = (min: number, max: number, sentence: (value: unknown) => string) =
   z.int(saying(sentence)).min(min, saying(sentence)).max(max, saying(sentence));
 
 const choice = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
-  z.enum(values, saying((value) => wording.oneOf(what, value, values)));
+  z.enum(
+    values,
+    saying((value) => wording.oneOf(what, value, values)),
+  );
 
 const id = z
   .string(saying(() => wording.missing('An id')))
-  .regex(/^\S+$/, saying(() => wording.missing('An id without blanks')))
+  .regex(
+    /^\S+$/,
+    saying(() => wording.missing('An id without blanks')),
+  )
   .max(120);
 const name = z.string(saying(wording.name)).trim().min(1, saying(wording.name)).max(NAME_LENGTH, saying(wording.name));
 const coordinate = z.number().min(-100_000).max(100_000);
@@ -201,7 +207,15 @@ export const COLLECTIONS = {
 
 export type Kind = keyof typeof COLLECTIONS;
 export const KINDS = Object.keys(COLLECTIONS) as Kind[];
-export type ElementOf = { vlan: Vlan; switch: Switch; port: Port; link: Link; segment: Segment; bundle: Bundle; host: Host };
+export type ElementOf = {
+  vlan: Vlan;
+  switch: Switch;
+  port: Port;
+  link: Link;
+  segment: Segment;
+  bundle: Bundle;
+  host: Host;
+};
 export type AnyElement = ElementOf[Kind];
 
 /** Whether every VLAN has a tree of its own in this mode. */

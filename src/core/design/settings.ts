@@ -16,7 +16,13 @@ export interface InForce {
   readonly source: Source;
 }
 
-function inForce(design: Design, own: number | undefined, table: Record<string, number> | undefined, vlan: number | null, otherwise: number): InForce {
+function inForce(
+  design: Design,
+  own: number | undefined,
+  table: Record<string, number> | undefined,
+  vlan: number | null,
+  otherwise: number,
+): InForce {
   const special = vlan === null || !isPerVlan(design.mode) ? undefined : table?.[String(vlan)];
   if (special !== undefined) return { value: special, source: 'vlan' };
   return own === undefined ? { value: otherwise, source: 'default' } : { value: own, source: 'all-trees' };
@@ -57,5 +63,9 @@ export const setBridgePriority = (s: Switch, scope: Scope, value: number | null)
 export const setPortCost = (kind: 'port' | 'bundle', port: Port | Bundle, scope: Scope, value: number | null): Edit[] =>
   settingEdits({ kind, element: port, field: 'cost', table: 'vlanCost' }, scope, value);
 
-export const setPortPriority = (kind: 'port' | 'bundle', port: Port | Bundle, scope: Scope, value: number | null): Edit[] =>
-  settingEdits({ kind, element: port, field: 'priority', table: 'vlanPriority' }, scope, value);
+export const setPortPriority = (
+  kind: 'port' | 'bundle',
+  port: Port | Bundle,
+  scope: Scope,
+  value: number | null,
+): Edit[] => settingEdits({ kind, element: port, field: 'priority', table: 'vlanPriority' }, scope, value);

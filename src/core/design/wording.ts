@@ -23,9 +23,12 @@ export const wording = {
     `VLAN ${shown(value)} is not legal: VLAN numbers run from ${VLAN_ID.min} to ${VLAN_ID.max} (0 and 4095 are reserved).`,
   vlanSet: (value: unknown, part: string, reason: string) =>
     `VLAN list ${shown(value)} cannot be read at '${part}' (${
-      { 'out-of-range': `numbers run from ${VLAN_ID.min} to ${VLAN_ID.max}`, backwards: 'the range runs backwards' }[reason] ?? 'not a number'
+      { 'out-of-range': `numbers run from ${VLAN_ID.min} to ${VLAN_ID.max}`, backwards: 'the range runs backwards' }[
+        reason
+      ] ?? 'not a number'
     }): write numbers and ranges such as 110-140,199, or all.`,
-  vlanList: (value: unknown) => `VLAN list ${shown(value)} cannot be read: write numbers and ranges such as 110-140,199, or all.`,
+  vlanList: (value: unknown) =>
+    `VLAN list ${shown(value)} cannot be read: write numbers and ranges such as 110-140,199, or all.`,
   mac: (value: unknown) =>
     `MAC address ${shown(value)} cannot be read: write six octets in hex, such as 00:00:5e:00:53:01.`,
   groupMac: (value: unknown) =>
@@ -61,7 +64,7 @@ export const wording = {
     `Native VLAN ${native} is not among the VLANs of the port: add it, or choose one that is.`,
   laterVersion: (found: unknown, known: number) =>
     `This design file has format version ${shown(found)}; this release reads up to version ${known}. Open it with a newer release.`,
-  notADesign: () => "This file is no Knot Path design: a design is a JSON object with \"format\": \"knot-path-design\".",
+  notADesign: () => 'This file is no Knot Path design: a design is a JSON object with "format": "knot-path-design".',
   brokenJson: (detail: string) => `The file is not complete JSON: ${detail}.`,
   noEditTarget: (kind: string, id: string) => `The ${kind} '${id}' that should change is not in the design (any more).`,
   mixedProtocol: (name: string, protocol: string, mode: string) =>

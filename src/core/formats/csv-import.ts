@@ -31,7 +31,14 @@ export interface CsvSource {
 
 export type CsvImport = { ok: true; design: Design } | { ok: false; faults: TableFault[] };
 
-const SCALES: Record<string, CostScale> = { long: 'long', '32': 'long', '32-bit': 'long', short: 'short', '16': 'short', '16-bit': 'short' };
+const SCALES: Record<string, CostScale> = {
+  long: 'long',
+  '32': 'long',
+  '32-bit': 'long',
+  short: 'short',
+  '16': 'short',
+  '16-bit': 'short',
+};
 
 /** Collects what the tables say, and where each element came from, so that a later fault finds its row. */
 class Intake {
@@ -117,7 +124,8 @@ class Intake {
     const text = row.cell('cost_scale').toLowerCase();
     if (text === '') return null;
     const scale = SCALES[text];
-    if (!scale) this.refuse(file, row, 'cost_scale', `Cost scale '${text}' is not known: it is long (32-bit) or short (16-bit).`);
+    if (!scale)
+      this.refuse(file, row, 'cost_scale', `Cost scale '${text}' is not known: it is long (32-bit) or short (16-bit).`);
     return scale ?? null;
   }
 
@@ -128,8 +136,14 @@ class Intake {
       for (const v of values) if (v !== null) counts.set(v, (counts.get(v) ?? 0) + 1);
       return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? otherwise;
     };
-    this.design.mode = most(said.map((s) => s.mode), this.design.mode);
-    this.design.costScale = most(said.map((s) => s.scale), this.design.costScale);
+    this.design.mode = most(
+      said.map((s) => s.mode),
+      this.design.mode,
+    );
+    this.design.costScale = most(
+      said.map((s) => s.scale),
+      this.design.costScale,
+    );
     said.forEach(({ row, mode, scale }, i) => {
       if (mode && mode !== this.design.mode) {
         if (isPerVlan(mode) !== isPerVlan(this.design.mode))
@@ -150,7 +164,12 @@ class Intake {
     const at = this.switchIds.get(name);
     if (name === '' || portName === '') {
       const column = name === '' ? `${side}_switch` : `${side}_port`;
-      this.refuse(file, row, column, `The cell is empty: a link needs a switch and a port at both ends, or a segment and the a side.`);
+      this.refuse(
+        file,
+        row,
+        column,
+        `The cell is empty: a link needs a switch and a port at both ends, or a segment and the a side.`,
+      );
       return null;
     }
     if (!at) {
@@ -160,7 +179,12 @@ class Intake {
     const key = `${at}\n${portName}`;
     const before = this.portIds.get(key);
     if (before) {
-      this.refuse(file, row, `${side}_port`, `Port '${portName}' of ${name} is already used in row ${before.row}: a port takes one cable.`);
+      this.refuse(
+        file,
+        row,
+        `${side}_port`,
+        `Port '${portName}' of ${name} is already used in row ${before.row}: a port takes one cable.`,
+      );
       return null;
     }
     const id = `p${this.design.ports.length + 1}`;
@@ -196,7 +220,8 @@ class Intake {
     for (const row of rows) {
       const speed = this.number(file, row, 'speed_mbps');
       if (speed === undefined) {
-        if (row.cell('speed_mbps') === '') this.refuse(file, row, 'speed_mbps', 'The cell is empty: give the speed in Mb/s, such as 1000.');
+        if (row.cell('speed_mbps') === '')
+          this.refuse(file, row, 'speed_mbps', 'The cell is empty: give the speed in Mb/s, such as 1000.');
         continue;
       }
       const vlans = this.vlanCell(file, row);
@@ -243,7 +268,9 @@ class Intake {
 
   /** Numbers given stand; then each port takes the number its name ends in, or the next free one after it. */
   private numberPorts(): void {
-    const taken = new Set(this.pending.flatMap(({ port, given }) => (given === null ? [] : [`${port.switch}\n${given}`])));
+    const taken = new Set(
+      this.pending.flatMap(({ port, given }) => (given === null ? [] : [`${port.switch}\n${given}`])),
+    );
     for (const { port, given } of this.pending) {
       if (given !== null) continue;
       const trailing = Number(/(\d+)$/.exec(port.name)?.[1] ?? PORT_NUMBER.min);
@@ -259,7 +286,8 @@ class Intake {
     for (const row of rows) {
       const number = this.number(file, row, 'vlan');
       if (number === undefined) {
-        if (row.cell('vlan') === '') this.refuse(file, row, 'vlan', 'The cell is empty: give a VLAN number from 1 to 4094.');
+        if (row.cell('vlan') === '')
+          this.refuse(file, row, 'vlan', 'The cell is empty: give a VLAN number from 1 to 4094.');
         continue;
       }
       const name = row.cell('name');
@@ -309,6 +337,8 @@ export function importCsv(name: string, switches: CsvSource, links: CsvSource, v
   if (read.ok && intake.faults.length === 0) return read;
   const files = { switches: switches.file, links: links.file };
   const later = read.ok ? [] : read.faults.map((fault) => intake.located(fault, files));
-  const faults = [...intake.faults, ...later].sort((a, b) => a.file.localeCompare(b.file) || (a.row ?? 0) - (b.row ?? 0));
+  const faults = [...intake.faults, ...later].sort(
+    (a, b) => a.file.localeCompare(b.file) || (a.row ?? 0) - (b.row ?? 0),
+  );
   return { ok: false, faults };
 }

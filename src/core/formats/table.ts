@@ -39,7 +39,8 @@ export function readTable(file: string, text: string, columns: ColumnRule): { ro
   const delimiter = [',', ';', '\t'].sort((a, b) => firstLine.split(b).length - firstLine.split(a).length)[0]!;
   const parsed = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: 'greedy' });
   const broken = parsed.errors.find((e) => e.type === 'Quotes');
-  if (broken) return refuse('A quoted cell is not closed properly: quotes inside a cell are doubled.', (broken.row ?? 0) + 1);
+  if (broken)
+    return refuse('A quoted cell is not closed properly: quotes inside a cell are doubled.', (broken.row ?? 0) + 1);
   const header = parsed.data[0]!.map((h) => h.trim().toLowerCase());
   const missing = columns.required.filter((c) => !header.includes(c));
   if (missing.length > 0)
@@ -47,7 +48,10 @@ export function readTable(file: string, text: string, columns: ColumnRule): { ro
   const known = [...columns.required, ...columns.optional];
   const unknown = header.filter((h) => h !== '' && !known.includes(h));
   if (unknown.length > 0)
-    return refuse(`The header has ${unknown.map((c) => `'${c}'`).join(', ')}, which is not known: it reads ${expected}.`, 1);
+    return refuse(
+      `The header has ${unknown.map((c) => `'${c}'`).join(', ')}, which is not known: it reads ${expected}.`,
+      1,
+    );
   const place = new Map(header.map((h, i) => [h, i]));
   const rows = parsed.data.slice(1).map((cells, i) => ({
     row: i + 2,

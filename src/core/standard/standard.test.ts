@@ -50,11 +50,16 @@ describe('port path cost by speed', () => {
 
   test('more speed never costs more, and nothing costs less than 1', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 1e6 }), fc.integer({ min: 1, max: 1e6 }), fc.constantFrom('short' as const, 'long' as const), (a, b, scale) => {
-        const [slow, fast] = [Math.min(a, b), Math.max(a, b)].map((rate) => defaultPathCost(rate, scale));
-        expect(fast).toBeLessThanOrEqual(slow!);
-        expect(fast).toBeGreaterThanOrEqual(1);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.constantFrom('short' as const, 'long' as const),
+        (a, b, scale) => {
+          const [slow, fast] = [Math.min(a, b), Math.max(a, b)].map((rate) => defaultPathCost(rate, scale));
+          expect(fast).toBeLessThanOrEqual(slow!);
+          expect(fast).toBeGreaterThanOrEqual(1);
+        },
+      ),
     );
   });
 });
@@ -79,7 +84,9 @@ describe('identifiers', () => {
     expect(() => macToNumber('x')).toThrow('macToNumber');
   });
   test('a MAC address and its number are one', () =>
-    fc.assert(fc.property(fc.integer({ min: 0, max: 2 ** 48 - 1 }), (n) => expect(macToNumber(numberToMac(n))).toBe(n))));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2 ** 48 - 1 }), (n) => expect(macToNumber(numberToMac(n))).toBe(n)),
+    ));
   test('the nearest legal priority is named', () => {
     expect(nearestLegal(2478, BRIDGE_PRIORITY)).toBe(4096);
     expect(nearestLegal(2048, BRIDGE_PRIORITY)).toBe(0);
@@ -90,7 +97,13 @@ describe('identifiers', () => {
 
 describe('priority vectors', () => {
   const id = (n: number) => ({ priority: 32768, mac: n });
-  const vector: PriorityVector = { root: id(1), rootPathCost: 4, designatedBridge: id(2), designatedPort: 0x8001, receivingPort: 0x8001 };
+  const vector: PriorityVector = {
+    root: id(1),
+    rootPathCost: 4,
+    designatedBridge: id(2),
+    designatedPort: 0x8001,
+    receivingPort: 0x8001,
+  };
   test.each([
     ['root', { root: id(2), rootPathCost: 0 }],
     ['rootPathCost', { rootPathCost: 5, designatedBridge: id(0) }],

@@ -25,7 +25,7 @@ export function parseVlanRanges(text: string): VlanSetResult {
 export function formatVlanRanges(vlans: Iterable<number>): string {
   const sorted = [...new Set(vlans)].sort((a, b) => a - b);
   const parts: string[] = [];
-  for (let i = 0; i < sorted.length; ) {
+  for (let i = 0; i < sorted.length;) {
     let j = i;
     while (j + 1 < sorted.length && sorted[j + 1] === sorted[j]! + 1) j++;
     parts.push(j === i ? `${sorted[i]}` : `${sorted[i]}-${sorted[j]}`);

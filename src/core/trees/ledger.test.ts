@@ -3,7 +3,18 @@ import { designFrom, networks } from '../../../tests/support/networks';
 import type { BridgeSpec, LanSpec } from '../../../tests/support/networks';
 import { applyEdits, setField } from '../design';
 import { asCabled } from '../../demo/brackwater';
-import { explainPort, explainSwitch, explainTree, isAccidentalRoot, makeRootEdits, movedBetween, nextRoot, roleAt, rootsOf, solveDesign } from '.';
+import {
+  explainPort,
+  explainSwitch,
+  explainTree,
+  isAccidentalRoot,
+  makeRootEdits,
+  movedBetween,
+  nextRoot,
+  roleAt,
+  rootsOf,
+  solveDesign,
+} from '.';
 
 const mac = (n: number) => `00:00:5e:00:53:${n.toString(16).padStart(2, '0')}`;
 const bridge = (id: string, n: number, priority = 32768): BridgeSpec => ({ id, mac: mac(n), priority });
@@ -21,7 +32,12 @@ describe('why a port is cut', () => {
   test('the far end reaches the root at 4, this end at 23', () => {
     const { why } = solve(
       [bridge('root', 1, 4096), bridge('near', 2), bridge('far', 3)],
-      [link(end('root', 1, 4), end('near', 1, 4)), link(end('near', 2, 19), end('far', 1, 23)), link(end('near', 3, 19), end('far', 2, 99)), link(end('root', 2, 4), end('far', 3, 23))],
+      [
+        link(end('root', 1, 4), end('near', 1, 4)),
+        link(end('near', 2, 19), end('far', 1, 23)),
+        link(end('near', 3, 19), end('far', 2, 99)),
+        link(end('root', 2, 4), end('far', 3, 23)),
+      ],
     );
     const ledger = why('far.2');
     expect(ledger.sentence).toBe('Cut here: the far end reaches the root at 4, this end at 23.');
@@ -31,24 +47,41 @@ describe('why a port is cut', () => {
   test('at equal cost the lower bridge identifier keeps the link open at its end', () => {
     const { why } = solve(
       [bridge('root', 1, 4096), bridge('a', 2), bridge('b', 3)],
-      [link(end('root', 1, 4), end('a', 1, 4)), link(end('root', 2, 4), end('b', 1, 4)), link(end('a', 2, 4), end('b', 2, 4))],
+      [
+        link(end('root', 1, 4), end('a', 1, 4)),
+        link(end('root', 2, 4), end('b', 1, 4)),
+        link(end('a', 2, 4), end('b', 2, 4)),
+      ],
     );
     expect(why('b.2').sentence).toBe('Cut here: both ends reach the root at 4, and a has the lower bridge identifier.');
-    expect(why('a.2').sentence).toBe('Designated: both ends reach the root at 4, and this end has the lower bridge identifier.');
+    expect(why('a.2').sentence).toBe(
+      'Designated: both ends reach the root at 4, and this end has the lower bridge identifier.',
+    );
   });
 
   test('of two ports of one switch on one segment the higher is backup', () => {
-    const { why, of, port } = solve([bridge('root', 1, 4096), bridge('a', 2)], [link(end('root', 1, 4), end('a', 1, 4)), link(end('a', 2, 4), end('a', 3, 4), end('root', 2, 4))]);
+    const { why, of, port } = solve(
+      [bridge('root', 1, 4096), bridge('a', 2)],
+      [link(end('root', 1, 4), end('a', 1, 4)), link(end('a', 2, 4), end('a', 3, 4), end('root', 2, 4))],
+    );
     expect(roleAt(of, port('root.2'))).toBe('designated');
-    const loop = solve([bridge('root', 1), bridge('a', 2)], [link(end('root', 1, 4), end('a', 1, 4)), link(end('root', 2, 4), end('root', 3, 4))]);
-    expect(loop.why('root.3').sentence).toBe('Cut here: port 2 of the same switch is on this LAN too and has the lower port identifier.');
+    const loop = solve(
+      [bridge('root', 1), bridge('a', 2)],
+      [link(end('root', 1, 4), end('a', 1, 4)), link(end('root', 2, 4), end('root', 3, 4))],
+    );
+    expect(loop.why('root.3').sentence).toBe(
+      'Cut here: port 2 of the same switch is on this LAN too and has the lower port identifier.',
+    );
     expect(why('root.2').sentence).toBe('Designated: every port of the root is.');
   });
 });
 
 describe('why a root port was chosen', () => {
   const parallel = (a: number, b: number, near = [128, 128]) =>
-    solve([bridge('root', 1, 4096), bridge('s', 2)], [link(end('root', 1, 4, a), end('s', 1, 4, near[0])), link(end('root', 2, 4, b), end('s', 2, 4, near[1]))]);
+    solve(
+      [bridge('root', 1, 4096), bridge('s', 2)],
+      [link(end('root', 1, 4, a), end('s', 1, 4, near[0])), link(end('root', 2, 4, b), end('s', 2, 4, near[1]))],
+    );
   test('between parallel links the far end decides by its port identifier', () => {
     const { why, of, solved } = parallel(128, 64);
     expect(solved.topology.ports[of.outcome.rootPort[1]!]!.element.id).toBe('s.2');
@@ -60,7 +93,10 @@ describe('why a root port was chosen', () => {
     expect(solved.topology.ports[of.outcome.rootPort[1]!]!.element.id).toBe('s.1');
   });
   test('on one shared segment the own port identifier decides last', () => {
-    const { why, of, port } = solve([bridge('root', 1, 4096), bridge('s', 2)], [link(end('root', 1, 4), end('s', 1, 4), end('s', 2, 4, 64))]);
+    const { why, of, port } = solve(
+      [bridge('root', 1, 4096), bridge('s', 2)],
+      [link(end('root', 1, 4), end('s', 1, 4), end('s', 2, 4, 64))],
+    );
     expect(roleAt(of, port('s.2'))).toBe('root');
     expect(why('s.2').contests[0]!.decidedBy).toBe('receivingPort');
     expect(why('s.2').sentence).toContain('its own port identifier is higher');
@@ -70,15 +106,22 @@ describe('why a root port was chosen', () => {
 describe('why a root is root', () => {
   const demo = solveDesign(asCabled());
   test('by priority, or by accident of a MAC address', () => {
-    expect(explainTree(demo, demo.byId.get('vlan-110')!).sentence).toBe('core-east is root: its priority 4096 is the lowest, core-west comes next with 8192.');
+    expect(explainTree(demo, demo.byId.get('vlan-110')!).sentence).toBe(
+      'core-east is root: its priority 4096 is the lowest, core-west comes next with 8192.',
+    );
     const management = demo.byId.get('vlan-199')!;
-    expect(explainTree(demo, management).sentence).toMatch(/^workshop is root by accident: it has the same priority 32768 as quay-a/);
+    expect(explainTree(demo, management).sentence).toMatch(
+      /^workshop is root by accident: it has the same priority 32768 as quay-a/,
+    );
     const root = rootsOf(management)[0]!;
     expect(isAccidentalRoot(demo, management, root)).toBe(true);
     expect(demo.topology.design.switches[nextRoot(demo, management, root)]!.name).toBe('quay-a');
   });
   test('a network in two parts has two roots, and says so', () => {
-    const { solved, of } = solve([bridge('a', 1), bridge('b', 2), bridge('c', 3)], [link(end('b', 1, 4), end('c', 1, 4))]);
+    const { solved, of } = solve(
+      [bridge('a', 1), bridge('b', 2), bridge('c', 3)],
+      [link(end('b', 1, 4), end('c', 1, 4))],
+    );
     expect(rootsOf(of).map((b) => solved.topology.design.switches[b]!.id)).toEqual(['b', 'a']);
     expect(explainTree(solved, of).sentence).toMatch(/^The tree falls into 2 parts/);
   });
@@ -109,8 +152,10 @@ test('every ledger of every port names a winner that the outcome agrees with', (
           for (const contest of ledger.contests) {
             const winners = contest.candidates.filter((c) => c.wins);
             expect(winners).toHaveLength(1);
-            if (contest.kind === 'lan') expect(winners[0]!.port).toBe(of.outcome.designatedPort[solved.topology.portLan[port]!]);
-            if (contest.kind === 'received') expect(winners[0]!.port).toBe(of.outcome.rootPort[solved.topology.portBridge[port]!]);
+            if (contest.kind === 'lan')
+              expect(winners[0]!.port).toBe(of.outcome.designatedPort[solved.topology.portLan[port]!]);
+            if (contest.kind === 'received')
+              expect(winners[0]!.port).toBe(of.outcome.rootPort[solved.topology.portBridge[port]!]);
           }
         });
     }),

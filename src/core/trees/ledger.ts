@@ -52,7 +52,10 @@ export class TreeReader {
     return this.solved.topology;
   }
   bridgeId(bridge: number): BridgeId {
-    return { priority: this.of.problem.bridgePriority[bridge]! + this.extension, mac: this.topology.bridgeMac[bridge]! };
+    return {
+      priority: this.of.problem.bridgePriority[bridge]! + this.extension,
+      mac: this.topology.bridgeMac[bridge]!,
+    };
   }
   portId(port: number): number {
     return this.of.problem.portId[port]!;
@@ -132,7 +135,8 @@ export function electionContest(reader: TreeReader, root: number): Contest {
     port: null,
     vector: reader.own(bridge),
     wins: i === 0,
-    lostBy: i === 0 ? null : reader.bridgeId(bridge).priority !== winner.priority ? ('priority' as const) : ('mac' as const),
+    lostBy:
+      i === 0 ? null : reader.bridgeId(bridge).priority !== winner.priority ? ('priority' as const) : ('mac' as const),
     barred: null,
     own: true,
   }));
@@ -194,7 +198,10 @@ export function explainSwitch(solved: SolvedDesign, of: SolvedTree, bridge: numb
     return { sentence: say.rootSentence(reader, contest), contests: [contest] };
   }
   const contest = rootPortContest(reader, bridge);
-  return { sentence: say.rootPortSentence(reader, bridge, contest), contests: [contest, electionContest(reader, root)] };
+  return {
+    sentence: say.rootPortSentence(reader, bridge, contest),
+    contests: [contest, electionContest(reader, root)],
+  };
 }
 
 /** Why a port has its role. */

@@ -29,7 +29,9 @@ export function makeRootEdits(solved: SolvedDesign, of: SolvedTree, switchId: st
   const below = Math.min(...rivals.map((r) => r.priority), BRIDGE_PRIORITY.max) - BRIDGE_PRIORITY.step;
   if (own <= below || rivals.length === 0) return [];
   if (below >= 0) return setBridgePriority(s, scope, below);
-  const inTheWay = rivals.filter(({ other, priority }) => priority === 0 && macToNumber(other.mac) < macToNumber(s.mac));
+  const inTheWay = rivals.filter(
+    ({ other, priority }) => priority === 0 && macToNumber(other.mac) < macToNumber(s.mac),
+  );
   return [
     ...(own === 0 ? [] : setBridgePriority(s, scope, 0)),
     ...inTheWay.flatMap(({ other }) => setBridgePriority(other, scope, BRIDGE_PRIORITY.step)),

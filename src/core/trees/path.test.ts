@@ -35,7 +35,9 @@ test('a place that is off, unplugged or outside the tree is named', () => {
   const off = ask(changed(asCabled(), setField('switch', 'gate', 'off', true)), 'vlan-110', 'gate', 'core-east');
   expect(off.answer.ok ? '' : pathFaultSentence(off.solved, off.answer.fault)).toMatch(/gate has no part in this tree/);
   const host = ask(asCabled(), 'vlan-110', 'crane-plc', 'core-east');
-  expect(host.answer.ok ? '' : pathFaultSentence(host.solved, host.answer.fault)).toMatch(/crane-plc has no working port in this tree/);
+  expect(host.answer.ok ? '' : pathFaultSentence(host.solved, host.answer.fault)).toMatch(
+    /crane-plc has no working port in this tree/,
+  );
   const same = ask(asCabled(), 'vlan-110', 'gate', 'gate');
   expect(same.answer).toEqual({ ok: false, fault: { kind: 'same-place' } });
 });
@@ -43,11 +45,18 @@ test('a place that is off, unplugged or outside the tree is named', () => {
 test('parts that do not reach each other have no path', () => {
   const cut = changed(asCabled(), setField('link', 'quay-b:8--cold-store:1', 'down', true));
   const { answer, solved } = ask(cut, 'vlan-110', 'cold-store', 'core-east');
-  expect(answer.ok ? '' : pathFaultSentence(solved, answer.fault)).toMatch(/in parts of the tree that do not reach each other/);
+  expect(answer.ok ? '' : pathFaultSentence(solved, answer.fault)).toMatch(
+    /in parts of the tree that do not reach each other/,
+  );
 });
 
 test('one tree for all stays open where a VLAN was pruned, and its frames are lost there', () => {
-  const single = changed(asMeant(), { type: 'settings', field: 'mode', value: 'rstp' }, setField('port', 'gate:1', 'vlans', '110'), setField('port', 'gate:2', 'vlans', '110'));
+  const single = changed(
+    asMeant(),
+    { type: 'settings', field: 'mode', value: 'rstp' },
+    setField('port', 'gate:1', 'vlans', '110'),
+    setField('port', 'gate:2', 'vlans', '110'),
+  );
   const lost = ask(single, 'rstp', 'gate', 'core-east', 130);
   expect(lost.answer.ok && lost.answer.path.lostAt && pathFaultSentence(lost.solved, lost.answer.path.lostAt)).toMatch(
     /Frames of VLAN 130 are lost at port [12] of gate/,
@@ -63,7 +72,10 @@ test('there is a path exactly between switches under one root, it repeats no swi
       const of = solved.trees[0]!;
       const [a, b] = [i % design.switches.length, j % design.switches.length];
       if (a === b) return;
-      const [there, back] = [findPath(solved, of, { switch: `s${a}` }, { switch: `s${b}` }, null), findPath(solved, of, { switch: `s${b}` }, { switch: `s${a}` }, null)];
+      const [there, back] = [
+        findPath(solved, of, { switch: `s${a}` }, { switch: `s${b}` }, null),
+        findPath(solved, of, { switch: `s${b}` }, { switch: `s${a}` }, null),
+      ];
       const joined = of.outcome.root[a]! >= 0 && of.outcome.root[a] === of.outcome.root[b];
       expect(there.ok).toBe(joined);
       if (!there.ok || !back.ok) return;

@@ -35,11 +35,16 @@ export interface Path {
 export type PathAnswer = { ok: true; path: Path } | { ok: false; fault: PathFault };
 
 /** Where a place meets the network: its bridge, and for a host the switch port it is plugged into. */
-function attach(solved: SolvedDesign, of: SolvedTree, place: Place): { bridge: number; port: number | null } | PathFault {
+function attach(
+  solved: SolvedDesign,
+  of: SolvedTree,
+  place: Place,
+): { bridge: number; port: number | null } | PathFault {
   const { design, bridgeIndex, portIndex, portBridge } = solved.topology;
   if ('switch' in place) return { bridge: bridgeIndex.get(place.switch)!, port: null };
   for (const link of design.links) {
-    const [host, port] = 'host' in link.a ? [link.a.host, link.b] : 'host' in link.b ? [link.b.host, link.a] : [null, null];
+    const [host, port] =
+      'host' in link.a ? [link.a.host, link.b] : 'host' in link.b ? [link.b.host, link.a] : [null, null];
     if (host !== place.host || !port || !('port' in port)) continue;
     const index = portIndex.get(port.port)!;
     const role = of.outcome.role[index];
@@ -48,10 +53,15 @@ function attach(solved: SolvedDesign, of: SolvedTree, place: Place): { bridge: n
   return { kind: 'host-unplugged', host: place.host };
 }
 
-const forwards = (of: SolvedTree, port: number) => of.outcome.role[port] === ROLE.root || of.outcome.role[port] === ROLE.designated;
+const forwards = (of: SolvedTree, port: number) =>
+  of.outcome.role[port] === ROLE.root || of.outcome.role[port] === ROLE.designated;
 
 /** Breadth first from one bridge over forwarding ports; the port pair by which each bridge was reached. */
-function reach(solved: SolvedDesign, of: SolvedTree, from: number): Map<number, { via: number; out: number; in: number }> {
+function reach(
+  solved: SolvedDesign,
+  of: SolvedTree,
+  from: number,
+): Map<number, { via: number; out: number; in: number }> {
   const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge } = solved.topology;
   const reached = new Map<number, { via: number; out: number; in: number }>([[from, { via: -1, out: -1, in: -1 }]]);
   for (const bridge of reached.keys())
@@ -80,7 +90,13 @@ function firstLoss(solved: SolvedDesign, ports: readonly number[], vlan: number 
  * The path between two places in a solved tree, with its cost. For a tree of all VLANs, `vlan` tells which VLAN's
  * frames to follow; a link that the tree keeps open but the VLAN does not pass is reported in `lostAt`.
  */
-export function findPath(solved: SolvedDesign, of: SolvedTree, from: Place, to: Place, vlan: number | null): PathAnswer {
+export function findPath(
+  solved: SolvedDesign,
+  of: SolvedTree,
+  from: Place,
+  to: Place,
+  vlan: number | null,
+): PathAnswer {
   const [start, end] = [attach(solved, of, from), attach(solved, of, to)];
   if ('kind' in start) return { ok: false, fault: start };
   if ('kind' in end) return { ok: false, fault: end };
@@ -93,7 +109,7 @@ export function findPath(solved: SolvedDesign, of: SolvedTree, from: Place, to: 
   const { portCost } = of.problem;
   const hops: Hop[] = [];
   let outPort = end.port;
-  for (let bridge = end.bridge; bridge >= 0; ) {
+  for (let bridge = end.bridge; bridge >= 0;) {
     const step = reached.get(bridge)!;
     const counted = step.in < 0 ? -1 : of.outcome.role[step.in] === ROLE.root ? step.in : step.out;
     const inPort = step.in < 0 ? start.port : step.in;
@@ -106,7 +122,12 @@ export function findPath(solved: SolvedDesign, of: SolvedTree, from: Place, to: 
   const ports = hops.flatMap((h) => [h.inPort, h.outPort].filter((p): p is number => p !== null));
   return {
     ok: true,
-    path: { hops, cost: hops.reduce((sum, h) => sum + h.cost, 0), ports, lostAt: firstLoss(solved, ports, of.tree.vlan ?? vlan) },
+    path: {
+      hops,
+      cost: hops.reduce((sum, h) => sum + h.cost, 0),
+      ports,
+      lostAt: firstLoss(solved, ports, of.tree.vlan ?? vlan),
+    },
   };
 }
 

@@ -69,7 +69,11 @@ export function designatedSentence(reader: TreeReader, port: number, contest: Co
       ? 'Designated: no other switch is on this LAN, so frames pass for the device behind it.'
       : 'Designated: nobody else offers a way to the root on this LAN.';
   const far = reader.bridgeName(second.bridge);
-  if (mine.vector.rootPathCost === 0 && reader.of.outcome.root[mine.bridge] === mine.bridge && second.bridge !== mine.bridge)
+  if (
+    mine.vector.rootPathCost === 0 &&
+    reader.of.outcome.root[mine.bridge] === mine.bridge &&
+    second.bridge !== mine.bridge
+  )
     return 'Designated: every port of the root is.';
   switch (second.lostBy) {
     case 'rootPathCost':
@@ -86,11 +90,17 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
   const winner = contest.candidates.find((c) => c.wins)!;
   if (role === 'backup')
     return `Cut here: port ${reader.portName(winner.port!)} of the same switch is on this LAN too and has the lower port identifier.`;
-  const far = reader.topology.lanStart[reader.topology.portLan[port]! + 1]! - reader.topology.lanStart[reader.topology.portLan[port]!]! > 2
-    ? reader.bridgeName(winner.bridge)
-    : 'the far end';
+  const far =
+    reader.topology.lanStart[reader.topology.portLan[port]! + 1]! -
+      reader.topology.lanStart[reader.topology.portLan[port]!]! >
+    2
+      ? reader.bridgeName(winner.bridge)
+      : 'the far end';
   if (mine.lostBy === 'rootPathCost') {
-    const at = winner.vector.rootPathCost === 0 ? 'is the root itself' : `reaches the root at ${grouped(winner.vector.rootPathCost)}`;
+    const at =
+      winner.vector.rootPathCost === 0
+        ? 'is the root itself'
+        : `reaches the root at ${grouped(winner.vector.rootPathCost)}`;
     return `Cut here: ${far} ${at}, this end at ${grouped(mine.vector.rootPathCost)}.`;
   }
   if (mine.lostBy === 'designatedBridge')

@@ -125,7 +125,8 @@ describe('what holds in every converged tree', () => {
       r.solved.topology.ports.forEach((_, p) => {
         const lan = r.solved.topology.portLan[p]!;
         if (roleAt(r.of, p) === 'designated') designated.set(lan, (designated.get(lan) ?? 0) + 1);
-        else if (lan >= 0 && r.of.problem.portTakesPart[p] && roleAt(r.of, p) !== 'disabled') designated.set(lan, designated.get(lan) ?? 0);
+        else if (lan >= 0 && r.of.problem.portTakesPart[p] && roleAt(r.of, p) !== 'disabled')
+          designated.set(lan, designated.get(lan) ?? 0);
       });
       for (const count of designated.values()) expect(count).toBe(1);
     }));

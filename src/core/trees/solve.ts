@@ -115,7 +115,14 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
     settle(candidate);
     for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
   }
-  return { rank, root, rootPathCost, rootPort, designatedPort, role: rolesOf(topology, problem, rootPort, designatedPort) };
+  return {
+    rank,
+    root,
+    rootPathCost,
+    rootPort,
+    designatedPort,
+    role: rolesOf(topology, problem, rootPort, designatedPort),
+  };
 }
 
 /** Role of a port that is up, once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */
@@ -128,7 +135,12 @@ export function roleOfPort(topology: Topology, rootPort: Int32Array, designatedP
   return portBridge[designated] === bridge ? ROLE.backup : ROLE.alternate;
 }
 
-function rolesOf(topology: Topology, problem: TreeProblem, rootPort: Int32Array, designatedPort: Int32Array): Uint8Array {
+function rolesOf(
+  topology: Topology,
+  problem: TreeProblem,
+  rootPort: Int32Array,
+  designatedPort: Int32Array,
+): Uint8Array {
   const { portLan, portBridge } = topology;
   const role = new Uint8Array(portLan.length);
   for (let port = 0; port < role.length; port++) {

@@ -18,20 +18,19 @@ const readable = (solved: SolvedDesign) =>
   }));
 
 /** A random edit of a setting that spanning tree looks at. */
-const edits = fc.record({ what: fc.nat({ max: 7 }), at: fc.nat(), value: fc.constantFrom(1, 2, 4, 19, 38, 100) }).map(
-  ({ what, at, value }) =>
-    (design: Design): Edit | null => {
-      const port = design.ports[at % Math.max(1, design.ports.length)];
-      const bridge = design.switches[at % design.switches.length]!;
-      const link = design.links[at % Math.max(1, design.links.length)];
-      if (what < 3) return port ? setField('port', port.id, what === 0 ? 'vlanCost.10' : 'cost', value) : null;
-      if (what === 3) return port ? setField('port', port.id, 'priority', (value % 16) * 16) : null;
-      if (what === 4) return setField('switch', bridge.id, 'vlanPriority.20', (value % 16) * 4096);
-      if (what === 5) return setField('switch', bridge.id, 'priority', (value % 16) * 4096);
-      if (what === 6) return link ? setField('link', link.id, 'down', value > 4) : null;
-      return port ? setField('port', port.id, 'vlans', value > 4 ? '20' : null) : null;
-    },
-);
+const edits = fc
+  .record({ what: fc.nat({ max: 7 }), at: fc.nat(), value: fc.constantFrom(1, 2, 4, 19, 38, 100) })
+  .map(({ what, at, value }) => (design: Design): Edit | null => {
+    const port = design.ports[at % Math.max(1, design.ports.length)];
+    const bridge = design.switches[at % design.switches.length]!;
+    const link = design.links[at % Math.max(1, design.links.length)];
+    if (what < 3) return port ? setField('port', port.id, what === 0 ? 'vlanCost.10' : 'cost', value) : null;
+    if (what === 3) return port ? setField('port', port.id, 'priority', (value % 16) * 16) : null;
+    if (what === 4) return setField('switch', bridge.id, 'vlanPriority.20', (value % 16) * 4096);
+    if (what === 5) return setField('switch', bridge.id, 'priority', (value % 16) * 4096);
+    if (what === 6) return link ? setField('link', link.id, 'down', value > 4) : null;
+    return port ? setField('port', port.id, 'vlans', value > 4 ? '20' : null) : null;
+  });
 
 test('what an edit leaves of an earlier solution is what a fresh solution says', () => {
   fc.assert(
@@ -63,7 +62,9 @@ test('a cost that no bridge would choose by moves nothing, and nothing is solved
   const design = campus({ switches: 50, vlans: 20, outcomes: 5 });
   const solved = solveDesign(design);
   const closet = design.ports.filter((p) => p.switch === 'b01-acc-07');
-  const unused = closet.find((p) => solved.trees.every((t) => !t.outcome.rootPort.includes(solved.topology.portIndex.get(p.id)!)))!;
+  const unused = closet.find((p) =>
+    solved.trees.every((t) => !t.outcome.rootPort.includes(solved.topology.portIndex.get(p.id)!)),
+  )!;
   const dearer = applyEdits(design, [setField('port', unused.id, 'cost', 30000)]);
   if (!dearer.ok) throw new Error('refused');
   expect(solveDesign(dearer.design, solved).solvedCount).toBe(0);

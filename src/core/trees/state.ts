@@ -41,7 +41,12 @@ function joiningPorts({ portLan, lanStart }: Topology): Int32Array {
 const joiningOf = new WeakMap<Int32Array, Int32Array>();
 
 /** Whether two outcomes of one topology are the same in every root and cost, and in every role where ports meet. */
-export function sameOutcome(topology: Topology, a: TreeOutcome, b: TreeOutcome, joining = joiningPorts(topology)): boolean {
+export function sameOutcome(
+  topology: Topology,
+  a: TreeOutcome,
+  b: TreeOutcome,
+  joining = joiningPorts(topology),
+): boolean {
   if (a === b) return true;
   if (!sameNumbers(a.root, b.root) || !sameNumbers(a.rootPathCost, b.rootPathCost)) return false;
   return joining.every((port) => a.role[port] === b.role[port]);

@@ -6,9 +6,10 @@ import { grouped } from '../../core/trees';
 import type { Ref } from '../session/view';
 import { FIT_EVENT } from '../shell/useCommands';
 import { boxAround } from './geometry';
-import { moveScene } from './motion';
+import { Drawing } from './drawing';
 import { Peg } from './Peg';
 import { Plate } from './Plate';
+import { Spot } from './Spot';
 import type { Scene } from './scene';
 import { fittingScale, useZoom } from './useZoom';
 import { Wire } from './Wire';
@@ -16,6 +17,8 @@ import { Wire } from './Wire';
 const RULER_WIDTH = 84;
 /** Below this scale ports are too small to tell apart: they are left out. */
 const FAR = 0.42;
+/** A drawing that changed but still fits is left at its scale while that is within this share of the best. */
+const REFIT = 0.18;
 
 interface Props {
   readonly scene: Scene;
@@ -39,7 +42,10 @@ const sceneBox = (scene: Scene) => {
 function neighbour(scene: Scene, from: string | null, key: string): string | null {
   const here = scene.plates.find((p) => p.id === from);
   if (!here) return scene.plates[0]?.id ?? null;
-  const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[key] as [number, number];
+  const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[key] as [
+    number,
+    number,
+  ];
   let best: string | null = null;
   let least = Infinity;
   for (const plate of scene.plates) {
@@ -65,9 +71,12 @@ export function Chart(props: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const viewport = useRef<SVGGElement>(null);
   const ruler = useRef<SVGGElement>(null);
+  const [drawing] = useState(() => new Drawing());
   const transform = useRef<ZoomTransform | null>(null);
   // Guessed from the window before the first drawing, so that a large design is not drawn in full only to be thinned out.
-  const [far, setFar] = useState(() => fittingScale(sceneBox(scene), window.innerWidth - 480, window.innerHeight - 130) < FAR);
+  const [far, setFar] = useState(
+    () => fittingScale(sceneBox(scene), window.innerWidth - 480, window.innerHeight - 130) < FAR,
+  );
 
   const placeRuler = useCallback(() => {
     const t = transform.current;
@@ -87,32 +96,39 @@ export function Chart(props: Props) {
   const { fit, scaleBy, moved, setSize } = useZoom({ svg, onMove });
 
   const latest = useRef(scene);
-  const fitNow = useCallback(() => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16), [fit]);
+  const fitNow = useCallback(
+    (tolerance = 0) => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16, tolerance),
+    [fit],
+  );
   const drawn = useRef<{ scene: Scene; fitKey: string } | null>(null);
 
   useLayoutEffect(() => {
     const before = drawn.current;
     latest.current = scene;
     drawn.current = { scene, fitKey };
-    if (!before || before.fitKey !== fitKey || !moved.current) fitNow();
+    if (!before || before.fitKey !== fitKey) fitNow();
+    else if (!moved.current) fitNow(REFIT);
     placeRuler();
-    if (!before || before.scene === scene || !viewport.current) return;
-    return moveScene(viewport.current, before.scene, scene);
-  }, [scene, fitKey, fitNow, moved, placeRuler]);
+    drawing.show(scene, before !== null && before.scene !== scene);
+  }, [scene, fitKey, fitNow, moved, placeRuler, drawing, far]);
+  useEffect(() => () => drawing.stop(), [drawing]);
 
   useEffect(() => {
-    window.addEventListener(FIT_EVENT, fitNow);
+    const fitFully = () => fitNow();
+    window.addEventListener(FIT_EVENT, fitFully);
     const observer = new ResizeObserver(([entry]) => {
       setSize(entry!.contentRect.width, entry!.contentRect.height);
       if (!moved.current) fitNow();
     });
     if (svg.current) observer.observe(svg.current);
     return () => {
-      window.removeEventListener(FIT_EVENT, fitNow);
+      window.removeEventListener(FIT_EVENT, fitFully);
       observer.disconnect();
     };
   }, [fitNow, moved, setSize]);
 
+  const wires = far ? scene.wires.filter((w) => w.kind !== 'host') : scene.wires;
+  const spots = far ? scene.spots.filter((s) => s.kind !== 'host') : scene.spots;
   const chosen = useMemo(() => new Set(selection.map((r) => `${r.kind} ${r.id}`)), [selection]);
   const isSelected = (kind: Ref['kind'], id: string) => chosen.has(`${kind} ${id}`);
 
@@ -170,10 +186,12 @@ export function Chart(props: Props) {
         </g>
       )}
       <g ref={viewport}>
-        {scene.wires.map((wire) => (
+        {wires.map((wire) => (
           <Wire
             key={wire.key}
             wire={wire}
+            far={far}
+            register={drawing.register}
             selected={
               isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id) ||
               [wire.portA, wire.portB].some((id) => id !== null && (isSelected('port', id) || isSelected('bundle', id)))
@@ -185,23 +203,23 @@ export function Chart(props: Props) {
             }
           />
         ))}
-        {scene.spots.map((spot) => (
-          <g
+        {spots.map((spot) => (
+          <Spot
             key={`${spot.kind} ${spot.id}`}
-            className={`spot spot-${spot.kind}${isSelected(spot.kind, spot.id) ? ' is-selected' : ''}${pathPlaces.has(spot.id) ? ' on-path' : ''}`}
-            transform={`translate(${spot.x} ${spot.y})`}
-            data-kind={spot.kind}
-            data-id={spot.id}
-          >
-            {spot.kind === 'segment' && <rect className="bar" x={-34} y={-3} width={68} height={6} />}
-            {spot.kind === 'host' && (
-              <rect className="tag" x={-spot.name.length * 3.2 - 6} y={-9} width={spot.name.length * 6.4 + 12} height={18} rx={9} />
-            )}
-            <text dy={spot.kind === 'segment' ? 17 : 4}>{spot.name}</text>
-          </g>
+            spot={spot}
+            selected={isSelected(spot.kind, spot.id)}
+            onPath={pathPlaces.has(spot.id)}
+            register={drawing.register}
+          />
         ))}
         {scene.plates.map((plate) => (
-          <Plate key={plate.id} plate={plate} selected={isSelected('switch', plate.id)} onPath={pathPlaces.has(plate.id)} />
+          <Plate
+            key={plate.id}
+            plate={plate}
+            selected={isSelected('switch', plate.id)}
+            onPath={pathPlaces.has(plate.id)}
+            register={drawing.register}
+          />
         ))}
         {!far &&
           scene.pegs.map((peg) => (
@@ -210,6 +228,7 @@ export function Chart(props: Props) {
               peg={peg}
               selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
               moved={movedPorts.has(peg.id)}
+              register={drawing.register}
             />
           ))}
       </g>

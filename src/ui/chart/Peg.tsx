@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Role } from '../../core/trees';
-import { translate } from './geometry';
 import type { PegItem } from './scene';
+import type { Register } from './Wire';
 
 export const ROLE_LETTER: Record<Role, string> = {
   root: 'R',
@@ -12,8 +12,27 @@ export const ROLE_LETTER: Record<Role, string> = {
   none: '',
 };
 
+/** The letters as strokes: a large chart has thousands of them, and lines are laid out quicker than text. */
+const LETTER_PATH: Partial<Record<Role, string>> = {
+  root: 'M-2.3 3.7V-3.7H0.6A2 2 0 0 1 0.6 0.5H-2.3M0.5 0.5L2.8 3.7',
+  designated: 'M-2.6 3.7V-3.7H-0.4A3.7 3.7 0 0 1 -0.4 3.7Z',
+  alternate: 'M-3 3.7L0 -3.7L3 3.7M-1.9 1.2H1.9',
+  backup: 'M-2.4 0V-3.7H0.5A1.8 1.8 0 0 1 0.5 0H-2.4V3.7H0.8A1.8 1.8 0 0 0 0.8 0',
+};
+
+/** The sign of a role: its shape with its letter in it. */
+export function RoleSign({ role }: { role: Role }) {
+  const letter = LETTER_PATH[role];
+  return (
+    <>
+      <PegShape role={role} />
+      {letter && <path className="letter" d={letter} />}
+    </>
+  );
+}
+
 /** Shape of a role: R a shield, D a square, A and B a broken ring, down a cross, no part a dot. */
-export function PegShape({ role }: { role: Role }) {
+function PegShape({ role }: { role: Role }) {
   switch (role) {
     case 'root':
       return <path className="peg-shape" d="M-7 -7H7V2.5L0 8L-7 2.5Z" />;
@@ -33,18 +52,33 @@ interface Props {
   readonly peg: PegItem;
   readonly selected: boolean;
   readonly moved: boolean;
+  readonly register: Register;
 }
 
+const sameLooks = (a: Props, b: Props) =>
+  a.selected === b.selected &&
+  a.moved === b.moved &&
+  a.peg.id === b.peg.id &&
+  a.peg.role === b.peg.role &&
+  a.peg.crowded === b.peg.crowded;
+
 /** A port on the edge of its plate, with the letter of its role. */
-export const Peg = memo(function Peg({ peg, selected, moved }: Props) {
+export const Peg = memo(function Peg({ peg, selected, moved, register }: Props) {
   const classes = ['peg', `peg-${peg.role}`, selected && 'is-selected', moved && 'has-moved'];
   return (
-    <g className={classes.filter(Boolean).join(' ')} transform={translate(peg)} data-kind="port" data-id={peg.id}>
+    <g
+      ref={(element) => {
+        register(`port ${peg.id}`, element);
+        return () => register(`port ${peg.id}`, null);
+      }}
+      className={classes.filter(Boolean).join(' ')}
+      data-kind="port"
+      data-id={peg.id}
+    >
       <g transform={peg.crowded ? 'scale(0.62)' : undefined}>
         {moved && <circle className="ring" r={13} />}
-        <PegShape role={peg.role} />
-        {ROLE_LETTER[peg.role] && <text dy={3.6}>{ROLE_LETTER[peg.role]}</text>}
+        <RoleSign role={peg.role} />
       </g>
     </g>
   );
-});
+}, sameLooks);

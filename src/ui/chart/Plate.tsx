@@ -1,6 +1,7 @@
 import { memo } from 'react';
-import { PLATE, translate } from './geometry';
+import { PLATE } from './geometry';
 import type { PlateItem } from './scene';
+import type { Register } from './Wire';
 
 const WORD: Record<PlateItem['standing'], string> = {
   root: 'root',
@@ -17,16 +18,29 @@ interface Props {
   readonly plate: PlateItem;
   readonly selected: boolean;
   readonly onPath: boolean;
+  readonly register: Register;
 }
 
+const sameLooks = (a: Props, b: Props) =>
+  a.selected === b.selected &&
+  a.onPath === b.onPath &&
+  a.plate.id === b.plate.id &&
+  a.plate.name === b.plate.name &&
+  a.plate.width === b.plate.width &&
+  a.plate.priority === b.plate.priority &&
+  a.plate.standing === b.plate.standing;
+
 /** A switch: its name, its priority in the tree in view, and where it stands. The root is inverted, the next framed. */
-export const Plate = memo(function Plate({ plate, selected, onPath }: Props) {
+export const Plate = memo(function Plate({ plate, selected, onPath, register }: Props) {
   const { width, name, priority, standing } = plate;
   const classes = ['plate', `plate-${standing}`, selected && 'is-selected', onPath && 'on-path'];
   return (
     <g
       className={classes.filter(Boolean).join(' ')}
-      transform={translate(plate)}
+      ref={(element) => {
+        register(`switch ${plate.id}`, element);
+        return () => register(`switch ${plate.id}`, null);
+      }}
       data-kind="switch"
       data-id={plate.id}
       role="button"
@@ -58,4 +72,4 @@ export const Plate = memo(function Plate({ plate, selected, onPath }: Props) {
       )}
     </g>
   );
-});
+}, sameLooks);

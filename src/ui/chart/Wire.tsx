@@ -1,44 +1,52 @@
 import { memo } from 'react';
-import { KNOT_PATH, knotTransform, strandPath, translate, wireMiddle, wirePath } from './geometry';
-import type { Anchor } from './geometry';
 import type { WireItem } from './scene';
 
-/** Everything a wire draws, from its two anchors; the motion between two scenes calls it too. */
-export function wireShapes(wire: WireItem, a: Anchor, b: Anchor) {
-  const twisted = wire.kind === 'bundle';
-  return {
-    line: twisted ? strandPath(a, b, wire.cutA, wire.cutB, 1) : wirePath(a, b, wire.cutA, wire.cutB),
-    second: twisted ? strandPath(a, b, wire.cutA, wire.cutB, -1) : null,
-    hit: wirePath(a, b, false, false),
-    knotA: wire.cutA ? knotTransform(a) : null,
-    knotB: wire.cutB ? knotTransform(b) : null,
-    label: translate(wireMiddle(a, b)),
-  };
-}
+export type Register = (key: string, element: Element | null) => void;
 
 interface Props {
   readonly wire: WireItem;
   readonly selected: boolean;
   readonly onPath: boolean;
+  /** Seen from afar: the line alone. */
+  readonly far: boolean;
+  readonly register: Register;
 }
 
+/** What of a wire its looks depend on; where it runs is the drawing's business. */
+const sameLooks = (a: Props, b: Props) =>
+  a.selected === b.selected &&
+  a.onPath === b.onPath &&
+  a.far === b.far &&
+  a.wire.key === b.wire.key &&
+  a.wire.state === b.wire.state &&
+  a.wire.cutA === b.wire.cutA &&
+  a.wire.cutB === b.wire.cutB &&
+  a.wire.label === b.wire.label;
+
 /** A cable, a bundle, or the stub of a host: open, cut at an end, down, or without this tree. */
-export const Wire = memo(function Wire({ wire, selected, onPath }: Props) {
-  const shapes = wireShapes(wire, wire.a, wire.b);
+export const Wire = memo(function Wire({ wire, selected, onPath, far, register }: Props) {
   const classes = ['wire', `wire-${wire.state}`, `wire-${wire.kind}`, selected && 'is-selected', onPath && 'on-path'];
   return (
-    <g className={classes.filter(Boolean).join(' ')} data-key={wire.key} data-kind={wire.kind} data-id={wire.id}>
-      <path className="hit" d={shapes.hit} />
-      <path className="line" d={shapes.line} />
-      {shapes.second && <path className="line second" d={shapes.second} />}
-      {shapes.knotA && <path className="knot knot-a" d={KNOT_PATH} transform={shapes.knotA} />}
-      {shapes.knotB && <path className="knot knot-b" d={KNOT_PATH} transform={shapes.knotB} />}
+    <g
+      ref={(element) => {
+        register(wire.key, element);
+        return () => register(wire.key, null);
+      }}
+      className={classes.filter(Boolean).join(' ')}
+      data-kind={wire.kind}
+      data-id={wire.id}
+    >
+      {!far && <path className="hit" />}
+      <path className="line" />
+      {wire.kind === 'bundle' && <path className="line second" />}
+      {!far && wire.cutA && <path className="knot knot-a" />}
+      {!far && wire.cutB && <path className="knot knot-b" />}
       {wire.label && (
-        <g className="sum" transform={shapes.label}>
+        <g className="sum">
           <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />
           <text dy={4}>{wire.label}</text>
         </g>
       )}
     </g>
   );
-});
+}, sameLooks);

@@ -75,7 +75,10 @@ export function strandPath(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean, s
     const back = pointOn(points, Math.max(0, t - 0.01));
     const slope = Math.hypot(next.x - back.x, next.y - back.y) || 1;
     const swing = side * 4.5 * Math.sin(Math.PI * turns * t);
-    const shifted = { x: here.x - ((next.y - back.y) / slope) * swing, y: here.y + ((next.x - back.x) / slope) * swing };
+    const shifted = {
+      x: here.x - ((next.y - back.y) / slope) * swing,
+      y: here.y + ((next.x - back.x) / slope) * swing,
+    };
     parts.push(`${i === 0 ? 'M' : 'L'}${at(shifted)}`);
   }
   return parts.join('');

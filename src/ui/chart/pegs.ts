@@ -64,8 +64,7 @@ export function attachPegs(
     b.bridge === null ? freeEnd(b, a) : NOWHERE,
   ]);
   edges.forEach((byEdge, plate) => {
-    for (const edge of EDGES)
-      seatAlong(plates[plate]!, edge, byEdge[edge], width[plate]!, anchors);
+    for (const edge of EDGES) seatAlong(plates[plate]!, edge, byEdge[edge], width[plate]!, anchors);
   });
   return { anchors, width, crowded };
 }

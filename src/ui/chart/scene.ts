@@ -106,7 +106,13 @@ function wireEnds(topology: Topology, spotIndex: ReadonlyMap<string, number>): E
   }
   for (const segment of design.segments)
     for (const port of segment.ports)
-      ends.push({ id: segment.id, kind: 'segment', a: { port: index(port) }, b: { spot: spotIndex.get(segment.id)! }, label: null });
+      ends.push({
+        id: segment.id,
+        kind: 'segment',
+        a: { port: index(port) },
+        b: { spot: spotIndex.get(segment.id)! },
+        label: null,
+      });
   return ends;
 }
 
@@ -172,7 +178,8 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
   const spots = placeSpots(topology, arranged, arranged.ruler.length === 0);
   const ends = wireEnds(topology, new Map(spots.map((s, i) => [s.id, i])));
   const bridgeOf = (end: WireEnd) => ('port' in end ? topology.portBridge[end.port]! : null);
-  const place = (end: WireEnd): Point => ('port' in end ? arranged.at[topology.portBridge[end.port]!]! : spots[end.spot]!);
+  const place = (end: WireEnd): Point =>
+    'port' in end ? arranged.at[topology.portBridge[end.port]!]! : spots[end.spot]!;
   const attachments = ends.map(({ a, b }): Attachment => ({
     a: { bridge: bridgeOf(a), port: 'port' in a ? a.port : -1, at: place(a) },
     b: { bridge: bridgeOf(b), port: 'port' in b ? b.port : -1, at: place(b) },
@@ -183,10 +190,21 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
   const pegs: PegItem[] = [];
   const wires = ends.map((end, i): WireItem => {
     const [a, b] = anchors[i]!;
-    for (const [side, anchor] of [[end.a, a], [end.b, b]] as const)
+    for (const [side, anchor] of [
+      [end.a, a],
+      [end.b, b],
+    ] as const)
       if ('port' in side) {
         const { id } = topology.ports[side.port]!.element;
-        pegs.push({ x: anchor.x, y: anchor.y, nx: anchor.nx, ny: anchor.ny, id, role: roleAt(of, side.port), crowded: crowded[topology.portBridge[side.port]!]! });
+        pegs.push({
+          x: anchor.x,
+          y: anchor.y,
+          nx: anchor.nx,
+          ny: anchor.ny,
+          id,
+          role: roleAt(of, side.port),
+          crowded: crowded[topology.portBridge[side.port]!]!,
+        });
       }
     const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? topology.ports[e.port]!.element.id : null));
     const { state, cutA, cutB } = wireState(roleOf(end.a), roleOf(end.b));

@@ -57,7 +57,11 @@ function forestOf(nodes: readonly TidyNode[]): Forest {
 }
 
 /** `gap(upper, lower)` is the height between two neighbouring levels; leaves wrap after `columns`. */
-function layOut({ nodes, children, tops }: Forest, gap: (upper: number, lower: number) => number, columns: number): TidyLayout {
+function layOut(
+  { nodes, children, tops }: Forest,
+  gap: (upper: number, lower: number) => number,
+  columns: number,
+): TidyLayout {
   const x = new Float64Array(nodes.length);
   const subRow = new Int32Array(nodes.length);
   const subRows = new Map<number, number>();
@@ -133,7 +137,11 @@ function layOut({ nodes, children, tops }: Forest, gap: (upper: number, lower: n
 }
 
 /** Lays out with the wrapping that fills an area of the given shape best. */
-export function tidy(nodes: readonly TidyNode[], gap: (upper: number, lower: number) => number, area: { width: number; height: number }): TidyLayout {
+export function tidy(
+  nodes: readonly TidyNode[],
+  gap: (upper: number, lower: number) => number,
+  area: { width: number; height: number },
+): TidyLayout {
   const scale = (l: TidyLayout) => Math.min(area.width / (l.width + 40), area.height / (l.height + 120));
   const forest = forestOf(nodes);
   const unwrapped = layOut(forest, gap, Infinity);

@@ -1,6 +1,6 @@
 'use client';
 import { select } from 'd3-selection';
-import { zoom as d3zoom, zoomIdentity } from 'd3-zoom';
+import { zoom as d3zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import type { D3ZoomEvent, ZoomTransform } from 'd3-zoom';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import type { RefObject } from 'react';
@@ -48,14 +48,21 @@ export function useZoom({ svg, onMove }: Options) {
     [svg, behaviour],
   );
 
-  /** Shows a whole box, as large as it goes. */
+  /** Shows a whole box, as large as it goes; within the tolerance the view stays where the box is in sight already. */
   const fit = useCallback(
-    (box: Box, left: number) => {
+    (box: Box, left: number, tolerance: number) => {
       const element = svg.current;
       if (!element) return;
       const [width, height] = [size.current.width - left - 16, size.current.height - 32];
       if (width < 50 || height < 50) return;
       const k = fittingScale(box, width, height);
+      const now = zoomTransform(element);
+      const inSight =
+        now.applyX(box.left) >= left - 8 &&
+        now.applyX(box.right) <= left + width + 16 &&
+        now.applyY(box.top) >= 0 &&
+        now.applyY(box.bottom) <= height + 32;
+      if (inSight && Math.abs(now.k / k - 1) < tolerance) return;
       const x = left + (width - k * (box.right - box.left)) / 2 - k * box.left;
       const y = 16 + (height - k * (box.bottom - box.top)) / 2 - k * box.top;
       moved.current = false;

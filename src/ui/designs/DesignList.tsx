@@ -51,7 +51,10 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
   const duplicate = (row: DesignRow) =>
     attempt(async () => {
       const copy = await api.duplicateDesign(row.id);
-      say({ text: `Made ${copy.name}.`, action: { label: 'Undo', run: () => void attempt(() => api.deleteDesign(copy.id)) } });
+      say({
+        text: `Made ${copy.name}.`,
+        action: { label: 'Undo', run: () => void attempt(() => api.deleteDesign(copy.id)) },
+      });
     });
 
   return (
@@ -75,8 +78,8 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
           <div className="nothing">
             <h2>No design yet</h2>
             <p>
-              Import your switches and links from two tables, or a design that a colleague sent you. Knot Path then shows
-              for each VLAN who is root, which way it goes and where it is cut.
+              Import your switches and links from two tables, or a design that a colleague sent you. Knot Path then
+              shows for each VLAN who is root, which way it goes and where it is cut.
             </p>
             <div>
               <Button variant="contained" onClick={() => setOpen({ kind: 'import' })}>
@@ -113,7 +116,11 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
               changed <Ago at={row.changedAt} />
             </div>
             <div>
-              <button className="tool" onClick={() => setOpen({ kind: 'rename', row })} aria-label={`Rename ${row.name}`}>
+              <button
+                className="tool"
+                onClick={() => setOpen({ kind: 'rename', row })}
+                aria-label={`Rename ${row.name}`}
+              >
                 Rename
               </button>
               <button className="tool" onClick={() => duplicate(row)} aria-label={`Duplicate ${row.name}`}>

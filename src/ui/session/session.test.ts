@@ -45,8 +45,18 @@ function server() {
     steps: async (_: string, since: number) => steps.slice(since),
   } as unknown as Api;
   const kept: { pending: readonly PendingEdit[] } = { pending: [] };
-  const drawer = { read: () => kept.pending, write: (pending: readonly PendingEdit[]) => void (kept.pending = pending) };
-  const variant = () => ({ id: 'v', designId: 'd', name: 'n', revision: steps.length, design, history: { undo: [], redo: [] } });
+  const drawer = {
+    read: () => kept.pending,
+    write: (pending: readonly PendingEdit[]) => void (kept.pending = pending),
+  };
+  const variant = () => ({
+    id: 'v',
+    designId: 'd',
+    name: 'n',
+    revision: steps.length,
+    design,
+    history: { undo: [], redo: [] },
+  });
   return {
     api,
     state,
@@ -141,7 +151,11 @@ test('undo waits for what is pending, and says what moved', async () => {
   expect(of(s.design(), 'gate')).toBeUndefined();
   const { last, design } = session.store.getState();
   expect(design).toEqual(asCabled());
-  expect(last).toMatchObject({ kind: 'undo', label: 'mine', moved: [{ tree: 'vlan-110', rootBefore: 'gate', rootAfter: 'core-east' }] });
+  expect(last).toMatchObject({
+    kind: 'undo',
+    label: 'mine',
+    moved: [{ tree: 'vlan-110', rootBefore: 'gate', rootAfter: 'core-east' }],
+  });
 });
 
 test('a step that is told of is taken in once, gaps are filled, own ones are known already', async () => {

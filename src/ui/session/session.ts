@@ -93,7 +93,10 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
 
   /** The stored design with everything pending on top; null when that does not fit. */
   const withPending = (base: Design, list: readonly PendingEdit[]): Design | null => {
-    const applied = applyEdits(base, list.flatMap((p) => p.edits));
+    const applied = applyEdits(
+      base,
+      list.flatMap((p) => p.edits),
+    );
     return applied.ok ? applied.design : null;
   };
 
@@ -150,7 +153,9 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
     const [first] = pending;
     if (!first) return;
     try {
-      const step = await persistently(() => api.step(variant.id, getState().revision, first.label, first.edits, client));
+      const step = await persistently(() =>
+        api.step(variant.id, getState().revision, first.label, first.edits, client),
+      );
       const applied = applyEdits(stored, step.edits);
       if (applied.ok) stored = applied.design;
       keep(pending.slice(1));

@@ -1,8 +1,7 @@
 /** What is looked at: tree, selection, arrangement. Kept in the address, so that a link opens the same view. */
 import type { Arrangement } from '../chart/arrange';
 
-export type Ref =
-  | { readonly kind: 'switch' | 'host' | 'port' | 'bundle' | 'link' | 'segment'; readonly id: string };
+export type Ref = { readonly kind: 'switch' | 'host' | 'port' | 'bundle' | 'link' | 'segment'; readonly id: string };
 
 export interface View {
   readonly tree: string | null;

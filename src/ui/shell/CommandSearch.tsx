@@ -36,8 +36,20 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
         hint: '',
         run: () => setView({ tree: tree.id }),
       })),
-      ...design.switches.map((s) => ({ key: s.id, group: 'Switches', title: s.name, hint: s.mac, run: go({ kind: 'switch', id: s.id }) })),
-      ...design.hosts.map((h) => ({ key: h.id, group: 'Hosts', title: h.name, hint: '', run: go({ kind: 'host', id: h.id }) })),
+      ...design.switches.map((s) => ({
+        key: s.id,
+        group: 'Switches',
+        title: s.name,
+        hint: s.mac,
+        run: go({ kind: 'switch', id: s.id }),
+      })),
+      ...design.hosts.map((h) => ({
+        key: h.id,
+        group: 'Hosts',
+        title: h.name,
+        hint: '',
+        run: go({ kind: 'host', id: h.id }),
+      })),
       ...design.ports.map((p) => ({
         key: p.id,
         group: 'Ports',
@@ -49,7 +61,14 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
   }, [commands, design, trees, select, setView]);
 
   return (
-    <Dialog open onClose={onClose} transitionDuration={0} fullWidth maxWidth="sm" sx={{ '& .MuiDialog-container': { alignItems: 'start', pt: '8vh' } }}>
+    <Dialog
+      open
+      onClose={onClose}
+      transitionDuration={0}
+      fullWidth
+      maxWidth="sm"
+      sx={{ '& .MuiDialog-container': { alignItems: 'start', pt: '8vh' } }}
+    >
       <Autocomplete
         open
         options={entries}
@@ -77,7 +96,14 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
         renderInput={(params) => (
           <TextField {...params} autoFocus placeholder="A command, a tree, a switch, a port…" sx={{ p: 1.5 }} />
         )}
-        slotProps={{ popper: { disablePortal: true, sx: { position: 'static !important', transform: 'none !important', width: '100% !important' } }, listbox: { sx: { maxHeight: '52vh' } }, paper: { sx: { border: 0, boxShadow: 'none' } } }}
+        slotProps={{
+          popper: {
+            disablePortal: true,
+            sx: { position: 'static !important', transform: 'none !important', width: '100% !important' },
+          },
+          listbox: { sx: { maxHeight: '52vh' } },
+          paper: { sx: { border: 0, boxShadow: 'none' } },
+        }}
       />
     </Dialog>
   );

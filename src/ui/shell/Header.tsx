@@ -10,7 +10,11 @@ import type { StageId } from './stages';
 import { ThemeChoice } from './ThemeChoice';
 import { VariantMenu } from './VariantMenu';
 
-const SAVING = { saved: 'saved', saving: 'saving…', unreachable: 'not saved: the server cannot be reached, trying again' };
+const SAVING = {
+  saved: 'saved',
+  saving: 'saving…',
+  unreachable: 'not saved: the server cannot be reached, trying again',
+};
 
 interface Props {
   stage: StageId;
@@ -35,7 +39,11 @@ export function Header({ stage, setHead, onSearch }: Props) {
       <VariantMenu setHead={setHead} />
       <nav className="stages" aria-label="Stages">
         {STAGES.map(({ id, name }) => (
-          <Link key={id} href={viewAddress(head.id, id, variantId, view)} aria-current={id === stage ? 'page' : undefined}>
+          <Link
+            key={id}
+            href={viewAddress(head.id, id, variantId, view)}
+            aria-current={id === stage ? 'page' : undefined}
+          >
             {name}
           </Link>
         ))}

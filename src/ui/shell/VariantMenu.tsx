@@ -43,7 +43,12 @@ export function VariantMenu({ setHead }: { setHead: (head: DesignHead) => void }
 
   return (
     <>
-      <button className="tool" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)} aria-label={`Variant: ${current.name}`}>
+      <button
+        className="tool"
+        aria-haspopup="menu"
+        onClick={(e) => setAnchor(e.currentTarget)}
+        aria-label={`Variant: ${current.name}`}
+      >
         <i>{current.name}</i> <span aria-hidden="true">▾</span>
       </button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={close}>

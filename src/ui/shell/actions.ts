@@ -35,7 +35,10 @@ const many = (names: readonly string[], what: string) => (names.length === 1 ? n
 /** Bridge priority of one or many switches. */
 export function priorityAction(switches: readonly Switch[], scope: Scope, value: number | null): Action {
   return {
-    label: `Priority of ${many(switches.map((s) => s.name), 'switches')}${scopeWords(scope)}: ${value ?? 'default'}`,
+    label: `Priority of ${many(
+      switches.map((s) => s.name),
+      'switches',
+    )}${scopeWords(scope)}: ${value ?? 'default'}`,
     edits: switches.flatMap((s) => setBridgePriority(s, scope, value)),
   };
 }
@@ -79,8 +82,12 @@ function switchables(design: Design, ref: Ref): Switchable[] {
   const link = (id: string | undefined): Switchable[] => {
     const found = id === undefined ? undefined : linkById(design, id);
     if (!found) return [];
-    const ends = [found.a, found.b].map((e) => ('port' in e ? portLabel(design, e.port) : (hostById(design, e.host)?.name ?? '')));
-    return [{ kind: 'link', id: found.id, field: 'down', failed: found.down === true, name: `link ${ends.join(' – ')}` }];
+    const ends = [found.a, found.b].map((e) =>
+      'port' in e ? portLabel(design, e.port) : (hostById(design, e.host)?.name ?? ''),
+    );
+    return [
+      { kind: 'link', id: found.id, field: 'down', failed: found.down === true, name: `link ${ends.join(' – ')}` },
+    ];
   };
   switch (ref.kind) {
     case 'switch': {
@@ -93,14 +100,24 @@ function switchables(design: Design, ref: Ref): Switchable[] {
       const own = link(linkAt(design, ref.id)?.id);
       const port = portById(design, ref.id);
       if (own.length > 0 || !port) return own;
-      return [{ kind: 'port', id: port.id, field: 'down', failed: port.down === true, name: portLabel(design, port.id) }];
+      return [
+        { kind: 'port', id: port.id, field: 'down', failed: port.down === true, name: portLabel(design, port.id) },
+      ];
     }
     case 'bundle':
       return (bundleById(design, ref.id)?.members ?? []).flatMap((m) => link(linkAt(design, m)?.id));
     case 'segment': {
       const segment = segmentById(design, ref.id);
       return segment
-        ? [{ kind: 'segment', id: segment.id, field: 'down', failed: segment.down === true, name: `segment ${segment.name}` }]
+        ? [
+            {
+              kind: 'segment',
+              id: segment.id,
+              field: 'down',
+              failed: segment.down === true,
+              name: `segment ${segment.name}`,
+            },
+          ]
         : [];
     }
     case 'host':
@@ -116,7 +133,10 @@ export function failAction(design: Design, refs: readonly Ref[]): Action & { rea
   const verb = restores ? 'Restore' : 'Fail';
   return {
     restores,
-    label: `${verb} ${many(touched.map((t) => t.name), 'things')}`,
+    label: `${verb} ${many(
+      touched.map((t) => t.name),
+      'things',
+    )}`,
     edits: touched.map((t) => setField(t.kind, t.id, t.field as 'id', restores ? null : true)),
   };
 }

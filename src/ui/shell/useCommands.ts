@@ -43,7 +43,11 @@ function fail(bench: Bench): void {
   else bench.edit(label, edits);
 }
 
-function listCommands(bench: Bench, search: () => void, setMode: (mode: 'light' | 'dark' | 'system') => void): Command[] {
+function listCommands(
+  bench: Bench,
+  search: () => void,
+  setMode: (mode: 'light' | 'dark' | 'system') => void,
+): Command[] {
   const { session, view, setView, select } = bench;
   return [
     { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
@@ -58,7 +62,12 @@ function listCommands(bench: Bench, search: () => void, setMode: (mode: 'light' 
       run: () => setView({ arrangement: view.arrangement === 'depth' ? 'cabling' : 'depth' }),
     },
     { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
-    { id: 'root', title: 'Make the selected switch root of this tree', keys: ['R'], run: () => makeRoot(bench, session) },
+    {
+      id: 'root',
+      title: 'Make the selected switch root of this tree',
+      keys: ['R'],
+      run: () => makeRoot(bench, session),
+    },
     { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
     { id: 'why', title: 'Why: go to the ledger', keys: ['W'], run: tell(WHY_EVENT) },
     { id: 'path', title: 'Path between two places', keys: ['P'], run: tell(PATH_EVENT) },
@@ -76,7 +85,8 @@ function keyName(event: KeyboardEvent): string {
   return `${ctrl ? 'Ctrl+' : ''}${ctrl && event.shiftKey ? 'Shift+' : ''}${key}`;
 }
 
-const TYPING = 'input:not([type="radio"]):not([type="checkbox"]), textarea, [contenteditable="true"], [role="dialog"] *, [role="listbox"] *, [role="menu"] *';
+const TYPING =
+  'input:not([type="radio"]):not([type="checkbox"]), textarea, [contenteditable="true"], [role="dialog"] *, [role="listbox"] *, [role="menu"] *';
 
 /** The commands of an open design, with their keys at work. */
 export function useCommands(bench: Bench, search: () => void): readonly Command[] {

@@ -15,22 +15,58 @@ const scheme = (colours: Record<'paper' | 'sheet' | 'ink' | 'ink2' | 'rule' | 'a
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data' },
   colorSchemes: {
-    light: scheme({ paper: '#F5F1E7', sheet: '#FBF8F1', ink: '#1B2730', ink2: '#4B5862', rule: '#DAD2C1', accent: '#145A86', alarm: '#B01E2E' }),
-    dark: scheme({ paper: '#10181E', sheet: '#162028', ink: '#E9E4D6', ink2: '#B4B9B8', rule: '#2B3842', accent: '#6FB3DC', alarm: '#FF6B6B' }),
+    light: scheme({
+      paper: '#F5F1E7',
+      sheet: '#FBF8F1',
+      ink: '#1B2730',
+      ink2: '#4B5862',
+      rule: '#DAD2C1',
+      accent: '#145A86',
+      alarm: '#B01E2E',
+    }),
+    dark: scheme({
+      paper: '#10181E',
+      sheet: '#162028',
+      ink: '#E9E4D6',
+      ink2: '#B4B9B8',
+      rule: '#2B3842',
+      accent: '#6FB3DC',
+      alarm: '#FF6B6B',
+    }),
   },
   shape: { borderRadius: 3 },
-  typography: { fontFamily: 'var(--text)', fontSize: 13, htmlFontSize: 16, button: { textTransform: 'none', fontWeight: 500 } },
+  typography: {
+    fontFamily: 'var(--text)',
+    fontSize: 13,
+    htmlFontSize: 16,
+    button: { textTransform: 'none', fontWeight: 500 },
+  },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { size: 'small', variant: 'outlined', disableElevation: true },
       styleOverrides: {
-        root: { minHeight: 28, padding: '2px 10px', fontSize: 13, lineHeight: 1.5, borderColor: 'var(--ink-3)', color: 'var(--ink)' },
-        contained: { backgroundColor: 'var(--ink)', color: 'var(--paper)', '&:hover': { backgroundColor: 'var(--accent)' } },
+        root: {
+          minHeight: 28,
+          padding: '2px 10px',
+          fontSize: 13,
+          lineHeight: 1.5,
+          borderColor: 'var(--ink-3)',
+          color: 'var(--ink)',
+        },
+        contained: {
+          backgroundColor: 'var(--ink)',
+          color: 'var(--paper)',
+          '&:hover': { backgroundColor: 'var(--accent)' },
+        },
         text: { border: 0, color: 'var(--accent)' },
       },
     },
-    MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', border: '1px solid var(--rule)', boxShadow: '0 6px 24px #0003' } } },
+    MuiPaper: {
+      styleOverrides: {
+        root: { backgroundImage: 'none', border: '1px solid var(--rule)', boxShadow: '0 6px 24px #0003' },
+      },
+    },
     MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 28, paddingTop: 3, paddingBottom: 3 } } },
     MuiOutlinedInput: {
       styleOverrides: {
@@ -46,7 +82,11 @@ export const theme = createTheme({
       defaultProps: { enterDelay: 500 },
       styleOverrides: { tooltip: { backgroundColor: 'var(--ink)', color: 'var(--paper)', fontSize: 12 } },
     },
-    MuiDialogTitle: { styleOverrides: { root: { fontFamily: 'var(--heading)', fontWeight: 600, fontSize: 17, padding: '14px 18px 6px' } } },
+    MuiDialogTitle: {
+      styleOverrides: {
+        root: { fontFamily: 'var(--heading)', fontWeight: 600, fontSize: 17, padding: '14px 18px 6px' },
+      },
+    },
     MuiDialogContent: { styleOverrides: { root: { padding: '6px 18px 12px' } } },
     MuiDialogActions: { styleOverrides: { root: { padding: '8px 18px 14px' } } },
     MuiAutocomplete: {

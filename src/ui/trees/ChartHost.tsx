@@ -32,7 +32,9 @@ function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref)
     case 'link': {
       const link = linkById(design, ref.id);
       const ends = link ? [link.a, link.b] : [];
-      return ends.map((e) => ('port' in e ? `port ${portLabel(design, e.port)}` : hostById(design, e.host)?.name)).join(' – ');
+      return ends
+        .map((e) => ('port' in e ? `port ${portLabel(design, e.port)}` : hostById(design, e.host)?.name))
+        .join(' – ');
     }
     case 'segment':
       return `Segment ${segmentById(design, ref.id)?.name ?? ''}`;
@@ -75,10 +77,7 @@ export function ChartHost() {
       places: new Set([...places, ...path.places.map((p) => p.id)]),
     };
   }, [path, design, solved]);
-  const titleOf = useCallback(
-    (ref: Ref) => (of ? titleIn(design, solved, of, ref) : ''),
-    [design, solved, of],
-  );
+  const titleOf = useCallback((ref: Ref) => (of ? titleIn(design, solved, of, ref) : ''), [design, solved, of]);
   const onSelect = useCallback(
     (ref: Ref | null, add: boolean) =>
       select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),

@@ -9,7 +9,8 @@ const MOST_PORTS = 4;
 const WORD = { edit: 'Changed', undo: 'Undone', redo: 'Redone', theirs: 'Changed in another window' } as const;
 
 const treeWord = (id: string) => id.replace(/^vlan-/, '');
-const roleWord = (role: MovedTree['ports'][number]['before']) => ROLE_LETTER[role] || (role === 'disabled' ? 'down' : 'out');
+const roleWord = (role: MovedTree['ports'][number]['before']) =>
+  ROLE_LETTER[role] || (role === 'disabled' ? 'down' : 'out');
 
 function portWord(design: Design, id: string): string {
   const port = portById(design, id) ?? bundleById(design, id);
@@ -63,7 +64,11 @@ export function MovedBar() {
           {elsewhere.length > 8 && `and ${elsewhere.length - 8} more trees`}
         </span>
       )}
-      {last.moved.length > 0 && total > last.moved.length && <span className="quiet">{total - last.moved.length} of {total} trees stay</span>}
+      {last.moved.length > 0 && total > last.moved.length && (
+        <span className="quiet">
+          {total - last.moved.length} of {total} trees stay
+        </span>
+      )}
     </div>
   );
 }

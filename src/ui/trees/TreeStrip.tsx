@@ -66,7 +66,10 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
   const { trees, root, accident, parts, cuts } = fold;
   const current = inView !== null && trees.includes(inView);
   const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
-  const shown = current && !trees.slice(0, MOST_NUMBERS).includes(inView) ? [inView, ...trees].slice(0, MOST_NUMBERS) : trees.slice(0, MOST_NUMBERS);
+  const shown =
+    current && !trees.slice(0, MOST_NUMBERS).includes(inView)
+      ? [inView, ...trees].slice(0, MOST_NUMBERS)
+      : trees.slice(0, MOST_NUMBERS);
   const named = trees.length <= 2;
   return (
     <div className="strip-item" aria-current={current || undefined} style={{ borderLeftColor: `var(--hue-${hue})` }}>

@@ -28,8 +28,8 @@ export function TreesStage() {
             <div className="empty-chart">
               <h2>No switches yet</h2>
               <p>
-                A tree needs switches and links. Import them as two tables from the <a href="/">list of designs</a>, or open
-                the demo there to look around first.
+                A tree needs switches and links. Import them as two tables from the <a href="/">list of designs</a>, or
+                open the demo there to look around first.
               </p>
             </div>
           ) : (

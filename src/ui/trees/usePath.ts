@@ -25,7 +25,9 @@ export function usePath(): ShownPath | null {
     const [from, to] = view.selection;
     if (view.selection.length !== 2 || !from || !to || !isPlace(from) || !isPlace(to)) return null;
     const { design } = solved.topology;
-    const vlan = [from, to].map((r) => (r.kind === 'host' ? hostById(design, r.id)?.vlan : undefined)).find((v) => v !== undefined);
+    const vlan = [from, to]
+      .map((r) => (r.kind === 'host' ? hostById(design, r.id)?.vlan : undefined))
+      .find((v) => v !== undefined);
     return { places: [from, to], answer: of ? findPath(solved, of, placeOf(from), placeOf(to), vlan ?? null) : null };
   }, [view.selection, solved, of]);
 }

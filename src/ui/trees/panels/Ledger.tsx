@@ -29,7 +29,10 @@ function cells(contest: Contest, c: Candidate, extension: number): Cell[] {
   const { vector } = c;
   if (contest.kind === 'election')
     return [
-      { part: 'priority', text: extension === 0 ? `${vector.root.priority}` : `${vector.root.priority - extension} + ${extension}` },
+      {
+        part: 'priority',
+        text: extension === 0 ? `${vector.root.priority}` : `${vector.root.priority - extension} + ${extension}`,
+      },
       { part: 'mac', text: numberToMac(vector.root.mac) },
     ];
   const part = (name: VectorPart, cell: Pick<Cell, 'text' | 'full'>) => ({ part: name, ...cell });

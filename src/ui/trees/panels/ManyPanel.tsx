@@ -30,7 +30,11 @@ export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
             <div className="setting">
               <span>
                 Bridge priority{' '}
-                <small className="quiet">{common ? 'of all of them' : `now from ${Math.min(...values.map((v) => v.value))} to ${Math.max(...values.map((v) => v.value))}`}</small>
+                <small className="quiet">
+                  {common
+                    ? 'of all of them'
+                    : `now from ${Math.min(...values.map((v) => v.value))} to ${Math.max(...values.map((v) => v.value))}`}
+                </small>
               </span>
               <StepPicker
                 label={`Bridge priority of ${switches.length} switches`}

@@ -12,7 +12,8 @@ export function HostPanel({ id }: { id: string }) {
   const { design, portIndex, ports } = solved.topology;
   const host = hostById(design, id)!;
   const at = design.links.flatMap((l) => {
-    const [own, far] = 'host' in l.a && l.a.host === id ? [l.a, l.b] : 'host' in l.b && l.b.host === id ? [l.b, l.a] : [null, null];
+    const [own, far] =
+      'host' in l.a && l.a.host === id ? [l.a, l.b] : 'host' in l.b && l.b.host === id ? [l.b, l.a] : [null, null];
     return own && far && 'port' in far ? [ports[portIndex.get(far.port)!]!.element] : [];
   });
   return (

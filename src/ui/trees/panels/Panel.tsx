@@ -15,7 +15,14 @@ import { WirePanel } from './WirePanel';
 
 /** Whether what the address or an undo left selected is still there. */
 function exists(design: Design, ref: Ref): boolean {
-  const find = { switch: switchById, port: portById, link: linkById, bundle: bundleById, segment: segmentById, host: hostById };
+  const find = {
+    switch: switchById,
+    port: portById,
+    link: linkById,
+    bundle: bundleById,
+    segment: segmentById,
+    host: hostById,
+  };
   return find[ref.kind](design, ref.id) !== undefined;
 }
 

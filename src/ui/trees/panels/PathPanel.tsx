@@ -13,7 +13,8 @@ export function PathPanel({ shown }: { shown: ShownPath }) {
   const of = useTree()!;
   const { design, ports } = solved.topology;
   const [from, to] = shown.places;
-  const nameOf = (ref: PlaceRef) => (ref.kind === 'host' ? hostById(design, ref.id)?.name : switchById(design, ref.id)?.name);
+  const nameOf = (ref: PlaceRef) =>
+    ref.kind === 'host' ? hostById(design, ref.id)?.name : switchById(design, ref.id)?.name;
   const { answer } = shown;
   const portName = (port: number | null) => (port === null ? '' : ports[port]!.element.name);
   return (
@@ -21,7 +22,9 @@ export function PathPanel({ shown }: { shown: ShownPath }) {
       <h2>
         {nameOf(from)} to {nameOf(to)}
       </h2>
-      <p className="quiet">Path of frames in {of.tree.vlan === null ? 'the tree of all VLANs' : `VLAN ${of.tree.vlan} ${of.tree.name}`}</p>
+      <p className="quiet">
+        Path of frames in {of.tree.vlan === null ? 'the tree of all VLANs' : `VLAN ${of.tree.vlan} ${of.tree.name}`}
+      </p>
       <PlacePicker key={`${from.id} ${to.id}`} from={from} to={to} />
       {answer && !answer.ok && (
         <section className="why" tabIndex={-1}>
@@ -58,7 +61,10 @@ export function PathPanel({ shown }: { shown: ShownPath }) {
                 <tr key={hop.bridge}>
                   <td className="mono">{portName(hop.inPort)}</td>
                   <th scope="row">
-                    <button className="plain" onClick={() => select({ kind: 'switch', id: design.switches[hop.bridge]!.id })}>
+                    <button
+                      className="plain"
+                      onClick={() => select({ kind: 'switch', id: design.switches[hop.bridge]!.id })}
+                    >
                       {design.switches[hop.bridge]!.name}
                     </button>
                   </th>

@@ -54,7 +54,10 @@ export function PlacePicker({ from = null, to = null }: { from?: PlaceRef | null
               {...params}
               inputRef={side === 0 ? first : undefined}
               placeholder={side === 0 ? 'path from…' : 'to…'}
-              slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps?.htmlInput, 'aria-label': side === 0 ? 'Path from' : 'Path to' } }}
+              slotProps={{
+                ...params.slotProps,
+                htmlInput: { ...params.slotProps?.htmlInput, 'aria-label': side === 0 ? 'Path from' : 'Path to' },
+              }}
             />
           )}
         />

@@ -1,17 +1,12 @@
 import type { Role } from '../../../core/trees';
 import { settledState } from '../../../core/trees';
-import { PegShape, ROLE_LETTER } from '../../chart/Peg';
+import { RoleSign } from '../../chart/Peg';
 
 /** The peg of the chart, in a line of text. */
 export function RoleMark({ role }: { role: Role }) {
   return (
     <svg className={`role peg peg-${role}`} viewBox="-9 -9 18 18" aria-hidden="true">
-      <PegShape role={role} />
-      {ROLE_LETTER[role] && (
-        <text dy={3.6} textAnchor="middle">
-          {ROLE_LETTER[role]}
-        </text>
-      )}
+      <RoleSign role={role} />
     </svg>
   );
 }

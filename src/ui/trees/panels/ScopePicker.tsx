@@ -13,11 +13,15 @@ export function useScope(): ScopeResult {
   const { scope } = useBench();
   const of = useTree();
   const design = useSession((s) => s.design);
-  if (!isPerVlan(design.mode) || scope.kind === 'all' || !of || of.tree.vlan === null) return { ok: true, scope: 'all' };
+  if (!isPerVlan(design.mode) || scope.kind === 'all' || !of || of.tree.vlan === null)
+    return { ok: true, scope: 'all' };
   if (scope.kind === 'this') return { ok: true, scope: [of.tree.vlan] };
   const parsed = parseVlanRanges(scope.text);
   if (!parsed.ok)
-    return { ok: false, sentence: `'${parsed.part}' is no VLAN: write numbers from 1 to 4094 and ranges such as 110-140,199.` };
+    return {
+      ok: false,
+      sentence: `'${parsed.part}' is no VLAN: write numbers from 1 to 4094 and ranges such as 110-140,199.`,
+    };
   const known = new Set(design.vlans.map((v) => v.number));
   const vlans = parsed.vlans.filter((v) => known.has(v));
   if (vlans.length === 0) return { ok: false, sentence: 'None of these VLANs is in the design.' };

@@ -94,7 +94,10 @@ export function SwitchPanel({ id }: { id: string }) {
             return (
               <tr key={element.id} className={role === 'none' ? 'quiet' : undefined}>
                 <th scope="row">
-                  <button className="plain" onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}>
+                  <button
+                    className="plain"
+                    onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}
+                  >
                     {element.name}
                   </button>
                 </th>

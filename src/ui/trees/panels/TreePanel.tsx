@@ -62,7 +62,10 @@ export function TreePanel() {
                   <RoleMark role={roleAt(of, port)} />
                 </td>
                 <th scope="row">
-                  <button className="plain" onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}>
+                  <button
+                    className="plain"
+                    onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}
+                  >
                     {name(portBridge[port]!)} {element.name}
                   </button>
                 </th>

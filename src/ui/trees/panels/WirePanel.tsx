@@ -35,7 +35,10 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   const ends = near === undefined ? [] : [near, ...(far?.kind === 'port' ? [far.index] : [])];
   const isCut = (port: number) => ['alternate', 'backup'].includes(roleAt(of, port));
   const explained = (whole ? ends.find(isCut) : undefined) ?? near;
-  const ledger = useMemo(() => (explained === undefined ? null : explainPort(solved, of, explained)), [solved, of, explained]);
+  const ledger = useMemo(
+    () => (explained === undefined ? null : explainPort(solved, of, explained)),
+    [solved, of, explained],
+  );
   if (near === undefined) {
     const bundle = bundleById(design, focus);
     return (
@@ -51,16 +54,26 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   }
   const { element } = ports[near]!;
   const name = switchById(design, element.switch)?.name;
-  const heading = whole ? `${name} ${element.name} – ${farLabel(solved, near)}` : `${name} · ${'members' in element ? 'bundle' : 'port'} ${element.name}`;
-  const rest = [!whole && `to ${farLabel(solved, near)}`, `${speedLabel(rateOf(solved, near))}b/s`].filter(Boolean).join(' · ');
-  const fail = failAction(design, [link ? { kind: 'link', id: link } : { kind: 'members' in element ? 'bundle' : 'port', id: element.id }]);
+  const heading = whole
+    ? `${name} ${element.name} – ${farLabel(solved, near)}`
+    : `${name} · ${'members' in element ? 'bundle' : 'port'} ${element.name}`;
+  const rest = [!whole && `to ${farLabel(solved, near)}`, `${speedLabel(rateOf(solved, near))}b/s`]
+    .filter(Boolean)
+    .join(' · ');
+  const fail = failAction(design, [
+    link ? { kind: 'link', id: link } : { kind: 'members' in element ? 'bundle' : 'port', id: element.id },
+  ]);
   const member = bundleAt(design, focus);
   return (
     <>
       <h2>{heading}</h2>
       <p className="mono quiet">{rest}</p>
-      {member && member.id !== element.id && <p className="quiet">Member of bundle {member.name}, which did not form.</p>}
-      {member && member.id === element.id && <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>}
+      {member && member.id !== element.id && (
+        <p className="quiet">Member of bundle {member.name}, which did not form.</p>
+      )}
+      {member && member.id === element.id && (
+        <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>
+      )}
       {explained !== undefined && ledger && (
         <>
           <Standing solved={solved} index={explained} />
@@ -70,9 +83,15 @@ export function WirePanel({ focus, link, whole = false }: Props) {
       <section className="settings" aria-label="Settings">
         <ScopePicker />
         <Ends solved={solved} ends={ends} />
-        {far?.kind === 'host' && <p className="quiet">The far end is {hostById(design, far.id)?.name}, a host: it takes no part in the tree.</p>}
+        {far?.kind === 'host' && (
+          <p className="quiet">
+            The far end is {hostById(design, far.id)?.name}, a host: it takes no part in the tree.
+          </p>
+        )}
         <div className="buttons">
-          {fail.edits.length > 0 && <Button onClick={() => edit(fail.label, fail.edits)}>{fail.restores ? 'Restore it' : 'Fail it'}</Button>}
+          {fail.edits.length > 0 && (
+            <Button onClick={() => edit(fail.label, fail.edits)}>{fail.restores ? 'Restore it' : 'Fail it'}</Button>
+          )}
         </div>
       </section>
     </>
@@ -147,7 +166,9 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
           );
         })}
         {elements.some((e) => otherSettings(e, vlan).length > 0) &&
-          row('other VLANs', (e) => <span className="mono small">{otherSettings(e, vlan).slice(0, 6).join(', ') || '–'}</span>)}
+          row('other VLANs', (e) => (
+            <span className="mono small">{otherSettings(e, vlan).slice(0, 6).join(', ') || '–'}</span>
+          ))}
         {row('port number', (e) => (
           <span className="mono">{e.number}</span>
         ))}

@@ -58,7 +58,9 @@ export function costFault(text: string, scale: CostScale): string | null {
   const { min, max } = COST_RANGE[scale];
   const value = Number(text.replace(/[\s\u00a0]/g, ''));
   if (text.trim() === '' || (Number.isInteger(value) && value >= min && value <= max)) return null;
-  const near = Number.isFinite(value) ? `; the nearest is ${grouped(Math.min(max, Math.max(min, Math.round(value))))}` : '';
+  const near = Number.isFinite(value)
+    ? `; the nearest is ${grouped(Math.min(max, Math.max(min, Math.round(value))))}`
+    : '';
   return `${text} is no legal cost: a whole number from ${min} to ${grouped(max)} on the ${scale === 'long' ? '32-bit' : '16-bit'} scale${near}.`;
 }
 

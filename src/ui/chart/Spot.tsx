@@ -1,0 +1,40 @@
+import { memo } from 'react';
+import type { SpotItem } from './scene';
+import type { Register } from './Wire';
+
+interface Props {
+  readonly spot: SpotItem;
+  readonly selected: boolean;
+  readonly onPath: boolean;
+  readonly register: Register;
+}
+
+/** A host as a tag, or a shared segment as a bar. */
+export const Spot = memo(function Spot({ spot, selected, onPath, register }: Props) {
+  const classes = ['spot', `spot-${spot.kind}`, selected && 'is-selected', onPath && 'on-path'];
+  const key = `${spot.kind} ${spot.id}`;
+  return (
+    <g
+      ref={(element) => {
+        register(key, element);
+        return () => register(key, null);
+      }}
+      className={classes.filter(Boolean).join(' ')}
+      data-kind={spot.kind}
+      data-id={spot.id}
+    >
+      {spot.kind === 'segment' && <rect className="bar" x={-34} y={-3} width={68} height={6} />}
+      {spot.kind === 'host' && (
+        <rect
+          className="tag"
+          x={-spot.name.length * 3.2 - 6}
+          y={-9}
+          width={spot.name.length * 6.4 + 12}
+          height={18}
+          rx={9}
+        />
+      )}
+      <text dy={spot.kind === 'segment' ? 17 : 4}>{spot.name}</text>
+    </g>
+  );
+});

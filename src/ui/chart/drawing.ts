@@ -1,0 +1,154 @@
+/**
+ * Places and shapes of what is drawn, written straight to the elements. React decides which elements there are and how
+ * they look; where they stand is decided here, so that a drawing which re-forms is computed once a frame and not also
+ * by React.
+ */
+import { KNOT_PATH, knotTransform, mixAnchor, mixPoint, strandPath, translate, wireMiddle, wirePath } from './geometry';
+import type { Anchor, Point } from './geometry';
+import type { Scene, WireItem } from './scene';
+
+const DURATION_MS = 420;
+/** Above this many wires a frame takes too long to draw; the drawing then changes at once. */
+const MOST_WIRES = 900;
+
+const ease = (t: number) => (t < 0.5 ? 4 * t * t * t : 1 - (-2 * t + 2) ** 3 / 2);
+
+interface Place {
+  readonly element: Element;
+  readonly point: Point;
+}
+
+interface WireParts {
+  readonly element: Element;
+  readonly wire: WireItem;
+  readonly hit: Element | null;
+  readonly line: Element | null;
+  readonly second: Element | null;
+  readonly knotA: Element | null;
+  readonly knotB: Element | null;
+  readonly label: Element | null;
+  a: Anchor;
+  b: Anchor;
+}
+
+function shape(parts: WireParts, a: Anchor, b: Anchor): void {
+  const { wire, hit, line, second, knotA, knotB, label } = parts;
+  parts.a = a;
+  parts.b = b;
+  hit?.setAttribute('d', wirePath(a, b, false, false));
+  if (second) {
+    line?.setAttribute('d', strandPath(a, b, wire.cutA, wire.cutB, 1));
+    second.setAttribute('d', strandPath(a, b, wire.cutA, wire.cutB, -1));
+  } else line?.setAttribute('d', wirePath(a, b, wire.cutA, wire.cutB));
+  for (const [knot, anchor] of [
+    [knotA, a],
+    [knotB, b],
+  ] as const)
+    if (knot) {
+      knot.setAttribute('d', KNOT_PATH);
+      knot.setAttribute('transform', knotTransform(anchor));
+    }
+  label?.setAttribute('transform', translate(wireMiddle(a, b)));
+}
+
+const still = (p: Point, q: Point) => p.x === q.x && p.y === q.y;
+const stillAnchor = (p: Anchor, q: Anchor) => still(p, q) && p.nx === q.nx && p.ny === q.ny;
+
+type Frame = (t: number) => void;
+
+export class Drawing {
+  /** Elements by key, as React makes and removes them. */
+  private readonly elements = new Map<string, Element>();
+  private readonly places = new Map<string, Place>();
+  private readonly wires = new Map<string, WireParts>();
+  private frame = 0;
+
+  /** To be called by React with every element that has a place of its own. */
+  readonly register = (key: string, element: Element | null): void => {
+    if (element) this.elements.set(key, element);
+    else this.elements.delete(key);
+  };
+
+  /** Brings the drawing to a scene: what is new stands there at once, what was there moves if `moving`. */
+  show(scene: Scene, moving: boolean): void {
+    this.stop();
+    const frames: Frame[] = [];
+    for (const plate of scene.plates) this.place(`switch ${plate.id}`, plate, frames);
+    for (const peg of scene.pegs) this.place(`port ${peg.id}`, peg, frames);
+    for (const spot of scene.spots) this.place(`${spot.kind} ${spot.id}`, spot, frames);
+    for (const wire of scene.wires) this.wire(wire, frames);
+    if (frames.length === 0) return;
+    const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    if (moving && !calm && scene.wires.length <= MOST_WIRES) this.play(frames);
+    else for (const draw of frames) draw(1);
+  }
+
+  private place(key: string, point: Point, frames: Frame[]): void {
+    const element = this.elements.get(key);
+    if (!element) return void this.places.delete(key);
+    const was = this.places.get(key);
+    const put = (at: Point) => {
+      element.setAttribute('transform', translate(at));
+      this.places.set(key, { element, point: at });
+    };
+    if (was?.element !== element) put(point);
+    else if (!still(was.point, point)) {
+      const from = was.point;
+      frames.push((t) => put(t === 1 ? point : mixPoint(from, point, t)));
+    }
+  }
+
+  private wire(wire: WireItem, frames: Frame[]): void {
+    const element = this.elements.get(wire.key);
+    if (!element) return void this.wires.delete(wire.key);
+    const was = this.wires.get(wire.key);
+    const known = was !== undefined && was.element === element;
+    // A part that React took away or made anew, for a cut or for the distance, is looked up again.
+    const alike =
+      known &&
+      was.wire.cutA === wire.cutA &&
+      was.wire.cutB === wire.cutB &&
+      was.wire.label === wire.label &&
+      element.querySelector('.hit') === was.hit;
+    const part = (selector: string) => element.querySelector(selector);
+    const parts: WireParts = alike
+      ? was
+      : {
+          element,
+          wire,
+          hit: part('.hit'),
+          line: part('.line'),
+          second: part('.second'),
+          knotA: part('.knot-a'),
+          knotB: part('.knot-b'),
+          label: part('.sum'),
+          a: known ? was.a : wire.a,
+          b: known ? was.b : wire.b,
+        };
+    if (!alike) {
+      this.wires.set(wire.key, parts);
+      shape(parts, parts.a, parts.b);
+    }
+    const [fromA, fromB] = [parts.a, parts.b];
+    if (stillAnchor(fromA, wire.a) && stillAnchor(fromB, wire.b)) return;
+    frames.push((t) =>
+      t === 1 ? shape(parts, wire.a, wire.b) : shape(parts, mixAnchor(fromA, wire.a, t), mixAnchor(fromB, wire.b, t)),
+    );
+  }
+
+  private play(frames: readonly Frame[]): void {
+    const start = performance.now();
+    const tick = (now: number) => {
+      const t = Math.min(1, Math.max(0, (now - start) / DURATION_MS));
+      for (const draw of frames) draw(t === 1 ? 1 : ease(t));
+      this.frame = t < 1 ? requestAnimationFrame(tick) : 0;
+    };
+    this.frame = requestAnimationFrame(tick);
+  }
+
+  /** Ends a motion where it is; the next scene goes on from there. */
+  stop(): void {
+    cancelAnimationFrame(this.frame);
+    this.frame = 0;
+  }
+}
