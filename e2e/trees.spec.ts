@@ -137,3 +137,27 @@ test('arrow keys walk from switch to switch', async ({ page, request }) => {
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'quay-b' })).toBeVisible();
 });
+
+test('one tree for all, classic or rapid, and the 16-bit scale are a choice of the design; a cost that does not fit is refused', async ({
+  page,
+  request,
+}) => {
+  await openTrees(page, await freshDemo(request, 'modes'));
+  await pick(page, 'Spanning tree', 'one tree for all, classic');
+  await expect(page.locator(strip)).toContainText('all VLANs');
+  await expect(page.locator(`${strip} .strip-item`)).toHaveCount(1);
+  await expect(page.getByText('classic spanning tree')).toBeVisible();
+  await pick(page, 'Cost scale', '16-bit (1 Gb/s is 4)');
+  await expect(page.locator('.notice-alarm')).toContainText("port '1' of signal-tower: Port path cost 200000");
+  await expect(page.locator('.notice-alarm')).toContainText('from 1 to 65535 on the 16-bit scale');
+  await page.goto(page.url().replace(/\?/, '?sel=port~signal-tower:1&'));
+  const cost = page.getByLabel('Cost of signal-tower 1', { exact: true });
+  await cost.fill('');
+  await cost.press('Enter');
+  await page.keyboard.press('Escape');
+  await saved(page);
+  await page.locator('svg.chart').focus();
+  await page.keyboard.press('Escape');
+  await pick(page, 'Cost scale', '16-bit (1 Gb/s is 4)');
+  await expect(page.locator('.ruler text').nth(1)).toHaveText('2');
+});

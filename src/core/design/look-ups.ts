@@ -77,3 +77,21 @@ export function portLabel(design: Design, portId: string): string {
   if (!port) return `'${portId}'`;
   return `'${port.name}' of ${switchById(design, port.switch)?.name ?? port.switch}`;
 }
+
+/** What a path into the design leads to, by name: `switch gate`, `port '1' of gate`; empty for the design itself. */
+export function placeName(design: Design, path: readonly (string | number)[]): string {
+  const [list, index] = path;
+  if (typeof index !== 'number') return '';
+  switch (list) {
+    case 'switches':
+      return `switch ${design.switches[index]?.name ?? ''}`;
+    case 'ports':
+      return `port ${portLabel(design, design.ports[index]?.id ?? '')}`;
+    case 'bundles':
+      return `bundle ${design.bundles[index]?.name ?? ''}`;
+    case 'vlans':
+      return `VLAN ${design.vlans[index]?.number ?? ''}`;
+    default:
+      return '';
+  }
+}

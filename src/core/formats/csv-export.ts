@@ -3,9 +3,10 @@ import Papa from 'papaparse';
 import { portById, switchById } from '../design';
 import type { Design, Port } from '../design';
 import { BRIDGE_PRIORITY } from '../standard';
-import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-import';
+import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
+import type { ColumnRule } from './table';
 
-const table = (columns: { required: string[]; optional: string[] }, rows: Record<string, string | number>[]) =>
+const table = (columns: ColumnRule, rows: Record<string, string | number>[]) =>
   Papa.unparse({ fields: [...columns.required, ...columns.optional], data: rows }, { newline: '\r\n' }) + '\r\n';
 
 function endCells(design: Design, side: 'a' | 'b', port: Port): Record<string, string | number> {

@@ -3,25 +3,9 @@ import { DESIGN_FORMAT, DESIGN_VERSION, MODES, isPerVlan, readDesign } from '../
 import type { Design, Fault, Mode, Port } from '../design';
 import { PORT_NUMBER, canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
 import type { CostScale } from '../standard';
+import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
 import { readTable } from './table';
 import type { TableFault, TableRow } from './table';
-
-export const SWITCH_COLUMNS = { required: ['switch', 'mac'], optional: ['priority', 'tier', 'protocol', 'cost_scale'] };
-export const LINK_COLUMNS = {
-  required: ['a_switch', 'a_port', 'b_switch', 'b_port', 'speed_mbps'],
-  optional: [
-    'a_port_number',
-    'b_port_number',
-    'a_cost',
-    'b_cost',
-    'a_port_priority',
-    'b_port_priority',
-    'vlans',
-    'native_vlan',
-    'segment',
-  ],
-};
-export const VLAN_COLUMNS = { required: ['vlan'], optional: ['name'] };
 
 export interface CsvSource {
   /** Name shown in faults. */

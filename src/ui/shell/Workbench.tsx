@@ -1,6 +1,7 @@
 'use client';
 import { nanoid } from 'nanoid';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { placeName } from '../../core/design';
 import type { Edit } from '../../core/design';
 import { api } from '../session/api';
 import { createSession } from '../session/session';
@@ -75,7 +76,10 @@ export function Workbench({ head: initialHead, variant, stage, query }: Props) {
   const edit = useCallback(
     (label: string, edits: readonly Edit[]) => {
       const faults = session.edit(label, edits);
-      if (faults[0]) say({ text: faults[0].sentence, alarm: true });
+      if (faults[0]) {
+        const place = placeName(session.store.getState().design, faults[0].path);
+        say({ text: [place, faults[0].sentence].filter(Boolean).join(': '), alarm: true });
+      }
       return faults.length === 0;
     },
     [session, say],

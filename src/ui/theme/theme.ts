@@ -89,10 +89,12 @@ export const theme = createTheme({
     },
     MuiDialogContent: { styleOverrides: { root: { padding: '6px 18px 12px' } } },
     MuiDialogActions: { styleOverrides: { root: { padding: '8px 18px 14px' } } },
+    MuiListSubheader: { styleOverrides: { root: { fontSize: 12, lineHeight: '26px' } } },
     MuiAutocomplete: {
       styleOverrides: {
         inputRoot: { padding: '0 28px 0 0 !important' },
         input: { padding: '4px 8px !important' },
+        groupLabel: { fontSize: 12, lineHeight: '26px' },
         option: { fontSize: 13, minHeight: '26px !important' },
       },
     },

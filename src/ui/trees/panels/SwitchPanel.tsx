@@ -1,13 +1,14 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { isPerVlan, priorityInForce, switchById } from '../../../core/design';
+import { isPerVlan, priorityInForce, setField, switchById } from '../../../core/design';
 import { BRIDGE_PRIORITIES, formatBridgeId } from '../../../core/standard';
 import { TreeReader, explainSwitch, grouped, roleAt } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { failAction, makeRootAction, priorityAction } from '../../shell/actions';
 import { useBench, useSession, useTree } from '../../shell/context';
 import { StepPicker, sourceWord } from './fields';
+import { Choice } from './DesignSettings';
 import { Ledger } from './Ledger';
 import { RoleMark, roleWords } from './RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
@@ -56,6 +57,16 @@ export function SwitchPanel({ id }: { id: string }) {
             onPick={(value) => scope.ok && apply(priorityAction([s], scope.scope, value))}
           />
         </div>
+        <Choice
+          label="Cost scale"
+          value={s.costScale ?? 'design'}
+          options={{ design: 'as the design', long: '32-bit', short: '16-bit' }}
+          onPick={(value, words) =>
+            edit(`Cost scale of ${s.name}: ${words}`, [
+              setField('switch', id, 'costScale', value === 'design' ? null : value),
+            ])
+          }
+        />
         {isPerVlan(design.mode) && s.vlanPriority && (
           <p className="quiet small">
             Set for single VLANs:{' '}

@@ -1,14 +1,14 @@
 'use client';
 import { useMemo } from 'react';
 import { isPerVlan } from '../../../core/design';
-import { cutsOf, explainTree, nextRoot, rootsOf } from '../../../core/trees';
+import { cutsOf, explainTree, nextRoot, roleAt, rootsOf } from '../../../core/trees';
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../shell/context';
+import { DesignSettings } from './DesignSettings';
 import { farLabel } from './ends';
 import { Ledger } from './Ledger';
 import { PlacePicker } from './PlacePicker';
 import { RoleMark } from './RoleMark';
-import { roleAt } from '../../../core/trees';
 
 /** The tree in view as a whole: root, who comes next, cuts, why; and a way to ask for a path. */
 export function TreePanel() {
@@ -80,6 +80,7 @@ export function TreePanel() {
           )}
         </tbody>
       </table>
+      <DesignSettings />
     </>
   );
 }
