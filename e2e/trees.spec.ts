@@ -159,5 +159,5 @@ test('one tree for all, classic or rapid, and the 16-bit scale are a choice of t
   await page.locator('svg.chart').focus();
   await page.keyboard.press('Escape');
   await pick(page, 'Cost scale', '16-bit (1 Gb/s is 4)');
-  await expect(page.locator('.ruler text').nth(1)).toHaveText('2');
+  await expect(page.locator('.ruler text').nth(1)).toHaveText('4');
 });
