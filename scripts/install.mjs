@@ -20,12 +20,18 @@ export function stamp(name, state) {
   writeFileSync(path.join(stamps, name), state);
 }
 
-/** `npm ci`, its output on standard error so that a command's own output stays clean. */
+/**
+ * Installs what the lock file says. Not `npm ci`: it insists on entries for the optional packages of every other
+ * platform, which a registry need not have. Output goes to standard error, so that a command's own output stays clean.
+ */
 export function install() {
   const state = digest(readFileSync(path.join(root, 'package-lock.json')), process.version);
   if (isStamped('installed', state)) return;
   process.stderr.write('Installing packages (a few minutes the first time)…\n');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  execFileSync(npm, ['ci', '--no-audit', '--no-fund', '--include=dev'], { cwd: root, stdio: ['ignore', 2, 2] });
+  execFileSync(npm, ['install', '--no-save', '--no-audit', '--no-fund', '--include=dev'], {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+  });
   stamp('installed', state);
 }

@@ -9,14 +9,15 @@ import { useBench, useSession } from './context';
 
 /** Both sides of a conflict, and three ways to end it. None of them loses anything without being asked. */
 export function ConflictDialog() {
-  const { session, head, variantId, say } = useBench();
+  const { session, head, setHead, variantId, say } = useBench();
   const conflict = useSession((s) => s.conflict);
   if (!conflict) return null;
   const aside = async () => {
     try {
-      await api.copyVariant(head.id, variantId, undefined, conflict.myDesign);
+      const next = await api.copyVariant(head.id, variantId, undefined, conflict.myDesign);
+      setHead(next);
       session.resolve('theirs');
-      say({ text: 'Your changes are in a new variant of this design; reload to find it in the list of variants.' });
+      say({ text: `Your changes are in the new variant ${next.variants.at(-1)?.name}.` });
     } catch (error) {
       say({ text: error instanceof Error ? error.message : String(error), alarm: true });
     }

@@ -2,7 +2,6 @@
 import Tooltip from '@mui/material/Tooltip';
 import Link from 'next/link';
 import { viewAddress } from '../session/view';
-import type { DesignHead } from '../session/types';
 import { useBench, useSession } from './context';
 import { Mark } from './Mark';
 import { STAGES } from './stages';
@@ -18,12 +17,11 @@ const SAVING = {
 
 interface Props {
   stage: StageId;
-  setHead: (head: DesignHead) => void;
   onSearch: () => void;
 }
 
 /** Design, variant, stages, undo, search, and whether all is saved. */
-export function Header({ stage, setHead, onSearch }: Props) {
+export function Header({ stage, onSearch }: Props) {
   const { session, head, variantId, view } = useBench();
   const saving = useSession((s) => s.saving);
   const undo = useSession((s) => s.history.undo.at(-1));
@@ -36,7 +34,7 @@ export function Header({ stage, setHead, onSearch }: Props) {
       <h1 className="title" title={head.name}>
         {head.name}
       </h1>
-      <VariantMenu setHead={setHead} />
+      <VariantMenu />
       <nav className="stages" aria-label="Stages">
         {STAGES.map(({ id, name }) => (
           <Link

@@ -7,9 +7,9 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { NameDialog } from '../designs/NameDialog';
 import { api } from '../session/api';
-import type { DesignHead } from '../session/types';
 import { viewAddress } from '../session/view';
 import { useBench } from './context';
+import { sayNext } from './flash';
 
 const FORMATS = [
   { format: 'json', label: 'Design (JSON)' },
@@ -19,8 +19,8 @@ const FORMATS = [
 ];
 
 /** Switches between variants of the design, copies, renames and deletes them, and exports the one in view. */
-export function VariantMenu({ setHead }: { setHead: (head: DesignHead) => void }) {
-  const { session, head, variantId, view, say } = useBench();
+export function VariantMenu() {
+  const { session, head, setHead, variantId, view, say } = useBench();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [asking, setAsking] = useState<'copy' | 'rename' | null>(null);
   const router = useRouter();
@@ -33,9 +33,9 @@ export function VariantMenu({ setHead }: { setHead: (head: DesignHead) => void }
     await session.settled();
     try {
       const next = await api.deleteVariant(head.id, current.id);
-      go(next.variants[0]!.id);
       const back = () => void api.restoreVariant(head.id, current.id).then(() => go(current.id));
-      say({ text: `Deleted variant ${current.name}.`, action: { label: 'Undo', run: back } });
+      sayNext({ text: `Deleted variant ${current.name}.`, action: { label: 'Undo', run: back } });
+      go(next.variants[0]!.id);
     } catch (error) {
       say({ text: error instanceof Error ? error.message : String(error), alarm: true });
     }

@@ -12,9 +12,10 @@ import type { Ref, View } from '../session/view';
 import { TreesStage } from '../trees/TreesStage';
 import { CommandSearch } from './CommandSearch';
 import { ConflictDialog } from './ConflictDialog';
-import { BenchContext } from './context';
+import { BenchContext, missingInView } from './context';
 import type { Bench, ScopeChoice } from './context';
 import { Header } from './Header';
+import { takeFlash } from './flash';
 import { useNotice } from './Notice';
 import { useCommands } from './useCommands';
 import type { StageId } from './stages';
@@ -63,6 +64,12 @@ export function Workbench({ head: initialHead, variant, stage, query }: Props) {
   }, [head.id, stage, variant.id, view]);
 
   useComplaints(session, say);
+  useEffect(() => {
+    const flash = takeFlash();
+    if (flash) say(flash);
+    const lost = missingInView(session.store.getState(), readView(new URLSearchParams(query)));
+    if (lost) say({ text: lost, alarm: true });
+  }, [session, query, say]);
 
   const setView = useCallback((change: Partial<View>) => setWholeView((was) => ({ ...was, ...change })), []);
   const select = useCallback((ref: Ref | null, add = false) => {
@@ -86,7 +93,7 @@ export function Workbench({ head: initialHead, variant, stage, query }: Props) {
   );
 
   const bench = useMemo<Bench>(
-    () => ({ session, head, variantId: variant.id, view, setView, select, edit, say, scope, setScope }),
+    () => ({ session, head, setHead, variantId: variant.id, view, setView, select, edit, say, scope, setScope }),
     [session, head, variant.id, view, setView, select, edit, say, scope],
   );
   const search = useCallback(() => setSearching(true), []);
@@ -95,7 +102,7 @@ export function Workbench({ head: initialHead, variant, stage, query }: Props) {
   return (
     <BenchContext.Provider value={bench}>
       <div className="bench">
-        <Header stage={stage} setHead={setHead} onSearch={search} />
+        <Header stage={stage} onSearch={search} />
         <TreesStage />
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />

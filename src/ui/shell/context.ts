@@ -2,7 +2,8 @@
 /** What every part of an open design reaches for. */
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import type { Edit, Scope } from '../../core/design';
+import { bundleById, hostById, linkById, portById, segmentById, switchById } from '../../core/design';
+import type { Design, Edit, Scope } from '../../core/design';
 import type { SolvedTree } from '../../core/trees';
 import type { Session, SessionState } from '../session/session';
 import type { Ref, View } from '../session/view';
@@ -12,6 +13,7 @@ import type { NoticeContent } from './Notice';
 export interface Bench {
   readonly session: Session;
   readonly head: DesignHead;
+  readonly setHead: (head: DesignHead) => void;
   readonly variantId: string;
   readonly view: View;
   readonly setView: (change: Partial<View>) => void;
@@ -42,6 +44,28 @@ export function useSession<T>(select: (state: SessionState) => T): T {
 /** The tree in view: the one the address names, else the first; null when the design has none. */
 export function treeInView(state: Pick<SessionState, 'solved'>, view: View): SolvedTree | null {
   return (view.tree !== null ? state.solved.byId.get(view.tree) : undefined) ?? state.solved.trees[0] ?? null;
+}
+
+const FIND = {
+  switch: switchById,
+  port: portById,
+  link: linkById,
+  bundle: bundleById,
+  segment: segmentById,
+  host: hostById,
+};
+
+/** Whether something that the address, or an undone change, left selected is in the design. */
+export const isThere = (design: Design, ref: Ref): boolean => FIND[ref.kind](design, ref.id) !== undefined;
+
+/** A sentence when an address names a tree or a selection that this design does not have. */
+export function missingInView({ design, solved }: Pick<SessionState, 'design' | 'solved'>, view: View): string | null {
+  if (view.tree !== null && !solved.byId.has(view.tree)) {
+    const first = solved.trees[0]?.tree.id;
+    return `The address names a tree '${view.tree}', which this design does not have${first ? `: ${first} is shown` : ''}.`;
+  }
+  const lost = view.selection.find((ref) => !isThere(design, ref));
+  return lost ? `The address selects a ${lost.kind} '${lost.id}', which this design does not have.` : null;
 }
 
 export function useTree(): SolvedTree | null {

@@ -1,9 +1,8 @@
 'use client';
 import { useEffect, useRef } from 'react';
-import { bundleById, hostById, linkAt, linkById, portById, segmentById, switchById } from '../../../core/design';
-import type { Design } from '../../../core/design';
+import { linkAt, linkById } from '../../../core/design';
 import type { Ref } from '../../session/view';
-import { useBench, useSession, useTree } from '../../shell/context';
+import { isThere, useBench, useSession, useTree } from '../../shell/context';
 import { WHY_EVENT } from '../../shell/useCommands';
 import { usePath } from '../usePath';
 import { HostPanel, SegmentPanel } from './OtherPanels';
@@ -12,19 +11,6 @@ import { PathPanel } from './PathPanel';
 import { SwitchPanel } from './SwitchPanel';
 import { TreePanel } from './TreePanel';
 import { WirePanel } from './WirePanel';
-
-/** Whether what the address or an undo left selected is still there. */
-function exists(design: Design, ref: Ref): boolean {
-  const find = {
-    switch: switchById,
-    port: portById,
-    link: linkById,
-    bundle: bundleById,
-    segment: segmentById,
-    host: hostById,
-  };
-  return find[ref.kind](design, ref.id) !== undefined;
-}
 
 /** What is selected, its settings, and why it is as it is. */
 export function Panel() {
@@ -42,7 +28,7 @@ export function Panel() {
     window.addEventListener(WHY_EVENT, go);
     return () => window.removeEventListener(WHY_EVENT, go);
   }, []);
-  const selection = view.selection.filter((ref) => exists(design, ref));
+  const selection = view.selection.filter((ref) => isThere(design, ref));
   return (
     <aside className="panel" aria-label="Selection" ref={panel}>
       {of && <PanelContent selection={selection} path={path} />}

@@ -1,10 +1,20 @@
 'use client';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
 import { useMemo } from 'react';
 import type { ReactNode } from 'react';
-import { bundleAt, bundleById, costInForce, hostById, portPriorityInForce, switchById } from '../../../core/design';
+import {
+  bundleAt,
+  bundleById,
+  costInForce,
+  hostById,
+  portPriorityInForce,
+  setField,
+  switchById,
+} from '../../../core/design';
 import type { Bundle, Port } from '../../../core/design';
-import { PORT_PRIORITIES } from '../../../core/standard';
+import { COMMON_SPEEDS, PORT_PRIORITIES } from '../../../core/standard';
 import { explainPort, grouped, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
 import { speedLabel } from '../../chart/scene';
@@ -134,6 +144,9 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
             <RoleMark role={roleAt(of, index)} /> {roleWords(roleAt(of, index))}
           </>
         ))}
+        {row('speed', (e, index) => (
+          <SpeedPicker element={e} rate={rateOf(solved, index)} />
+        ))}
         {row('port cost', (e, index) => {
           const inForce = costInForce(design, e, vlan, defaultCost[index]!);
           return (
@@ -182,6 +195,35 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
           row('members', (_, index) => <span className="mono">{memberPorts(solved, index).join(', ')}</span>)}
       </tbody>
     </table>
+  );
+}
+
+/** Speed of a port, picked from the usual ones; a bundle's is that of its members. A link runs at the lower of its ends. */
+function SpeedPicker({ element, rate }: { element: Port | Bundle; rate: number }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  if ('members' in element) return <span className="mono">{speedLabel(rate)}</span>;
+  const name = `${switchById(design, element.switch)?.name} ${element.name}`;
+  const speeds = [...new Set([...COMMON_SPEEDS, element.speed])].sort((a, b) => a - b);
+  return (
+    <>
+      <Select
+        value={String(element.speed)}
+        onChange={(e) => {
+          const speed = Number(e.target.value);
+          edit(`Speed of ${name}: ${speedLabel(speed)}`, [setField('port', element.id, 'speed', speed)]);
+        }}
+        inputProps={{ 'aria-label': `Speed of ${name}` }}
+        renderValue={(value) => <span className="mono">{speedLabel(Number(value))}</span>}
+      >
+        {speeds.map((speed) => (
+          <MenuItem key={speed} value={String(speed)} className="mono">
+            {speedLabel(speed)}
+          </MenuItem>
+        ))}
+      </Select>
+      {rate < element.speed && <small className="quiet">runs at {speedLabel(rate)}</small>}
+    </>
   );
 }
 
