@@ -1,5 +1,5 @@
 /** A design from tables of switches, links and VLANs. All rows come in, or none and every refused one is named. */
-import { DESIGN_FORMAT, DESIGN_VERSION, MODES, isPerVlan, readDesign } from '../design';
+import { MODES, emptyDesign, isPerVlan, readDesign } from '../design';
 import type { Design, Fault, Mode, Port } from '../design';
 import { PORT_NUMBER, canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
 import type { CostScale } from '../standard';
@@ -35,21 +35,7 @@ class Intake {
   readonly portIds = new Map<string, { id: string; row: number }>();
 
   constructor(name: string) {
-    this.design = {
-      format: DESIGN_FORMAT,
-      version: DESIGN_VERSION,
-      name,
-      mode: 'per-vlan-rstp',
-      costScale: 'long',
-      bundleCost: 'active',
-      vlans: [],
-      switches: [],
-      ports: [],
-      links: [],
-      segments: [],
-      bundles: [],
-      hosts: [],
-    };
+    this.design = { ...emptyDesign(name), vlans: [] };
   }
 
   refuse(file: string, row: TableRow, column: string | null, sentence: string): void {

@@ -3,14 +3,14 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { isPerVlan, priorityInForce, setField, switchById } from '../../../core/design';
 import { BRIDGE_PRIORITIES, formatBridgeId } from '../../../core/standard';
-import { TreeReader, explainSwitch, grouped, roleAt } from '../../../core/trees';
+import { TreeReader, explainSwitch, grouped, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { failAction, makeRootAction, priorityAction } from '../../shell/actions';
 import { useBench, useSession, useTree } from '../../shell/context';
 import { StepPicker, sourceWord } from './fields';
 import { Choice } from './DesignSettings';
 import { Ledger } from './Ledger';
-import { RoleMark, roleWords } from './RoleMark';
+import { RoleMark } from './RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
 import { farLabel } from './ends';
 
@@ -93,6 +93,7 @@ export function SwitchPanel({ id }: { id: string }) {
             <th scope="col">port</th>
             <th scope="col">to</th>
             <th scope="col">role</th>
+            <th scope="col">state</th>
             <th scope="col" className="number">
               cost
             </th>
@@ -114,8 +115,9 @@ export function SwitchPanel({ id }: { id: string }) {
                 </th>
                 <td>{farLabel(solved, port)}</td>
                 <td>
-                  <RoleMark role={role} /> {roleWords(role)}
+                  <RoleMark role={role} /> {role === 'none' ? 'no part' : role}
                 </td>
+                <td>{role === 'none' ? '' : settledState(role)}</td>
                 <td className="number mono">{role === 'none' ? '' : grouped(of.problem.portCost[port]!)}</td>
               </tr>
             );

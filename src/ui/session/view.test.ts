@@ -1,0 +1,28 @@
+import { readView, viewAddress } from './view';
+import type { View } from './view';
+
+const view: View = {
+  tree: 'vlan-130',
+  arrangement: 'cabling',
+  selection: [
+    { kind: 'port', id: 'crane-yard:2' },
+    { kind: 'host', id: 'a~b/c & d' },
+  ],
+};
+
+test('a view survives the way through the address bar', () => {
+  const address = viewAddress('d 1', 'trees', 'v1', view);
+  const [path, query] = address.split('?');
+  expect(path).toBe('/d/d%201/trees');
+  expect(new URLSearchParams(query).get('variant')).toBe('v1');
+  expect(readView(new URLSearchParams(query))).toEqual(view);
+});
+
+test('what an address does not say is the default, and what makes no sense is left out', () => {
+  expect(readView(new URLSearchParams(''))).toEqual({ tree: null, selection: [], arrangement: 'depth' });
+  expect(readView(new URLSearchParams('sel=nonsense&sel=planet~mars&sel=switch~gate&view=sideways'))).toEqual({
+    tree: null,
+    selection: [{ kind: 'switch', id: 'gate' }],
+    arrangement: 'depth',
+  });
+});
