@@ -28,20 +28,23 @@ function places(design: Design): [number, number][] {
   });
 }
 
+/** Not more than can be told apart in so small a drawing, spread over all of them. */
+const thinned = (pairs: readonly string[]) => pairs.filter((_, i) => i % Math.ceil(pairs.length / MOST_LINES) === 0);
+
 /** Summary of a document. */
 export function summarise(design: Design): Summary {
   const raw = places(design);
   const [xs, ys] = [raw.map(([x]) => x), raw.map(([, y]) => y)];
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const [spanX, spanY] = [Math.max(...xs) - left || 1, Math.max(...ys) - top || 1];
-  const dots = raw.map(([x, y]): [number, number] => [
-    Math.round(((x - left) / spanX) * WIDTH),
-    Math.round(((y - top) / spanY) * HEIGHT),
-  ]);
+  const [right, bottom] = [Math.max(...xs), Math.max(...ys)];
+  /** A single row or column stands in the middle. */
+  const along = (value: number, least: number, most: number, size: number) =>
+    Math.round((most === least ? 0.5 : (value - least) / (most - least)) * size);
+  const dots = raw.map(([x, y]): [number, number] => [along(x, left, right, WIDTH), along(y, top, bottom, HEIGHT)]);
   const index = new Map(design.switches.map((s, i) => [s.id, i]));
   const pairs = new Set<string>();
   for (const link of design.links) {
-    if (!('port' in link.a) || pairs.size >= MOST_LINES) continue;
+    if (!('port' in link.a)) continue;
     const far = farEnd(link, link.a.port);
     if (!('port' in far)) continue;
     const [a, b] = [portById(design, link.a.port), portById(design, far.port)];
@@ -52,6 +55,6 @@ export function summarise(design: Design): Summary {
     links: design.links.length,
     trees: treesOf(design).length,
     dots,
-    lines: [...pairs].map((p) => p.split(' ').map(Number) as [number, number]),
+    lines: thinned([...pairs]).map((p) => p.split(' ').map(Number) as [number, number]),
   };
 }

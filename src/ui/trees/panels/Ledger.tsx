@@ -119,9 +119,16 @@ export function Ledger({ ledger, focusContest = 0 }: { ledger: LedgerValue; focu
   return (
     <section className="why" tabIndex={-1} aria-label="Why">
       <p className="sentence">{ledger.sentence}</p>
-      {contests.map((contest, i) => (
-        <ContestTable key={i} solved={solved} contest={contest} />
-      ))}
+      {contests.map((contest, i) =>
+        i === 0 ? (
+          <ContestTable key={i} solved={solved} contest={contest} />
+        ) : (
+          <details key={i}>
+            <summary>{contest.title}</summary>
+            <ContestTable solved={solved} contest={contest} />
+          </details>
+        ),
+      )}
       {contests.length > 0 && <p className="quiet small">the marked part decided · lower wins, left to right</p>}
     </section>
   );

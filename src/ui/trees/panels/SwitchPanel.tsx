@@ -114,7 +114,7 @@ export function SwitchPanel({ id }: { id: string }) {
                   </button>
                 </th>
                 <td>{farLabel(solved, port)}</td>
-                <td>
+                <td className="role-cell">
                   <RoleMark role={role} /> {role === 'none' ? 'no part' : role}
                 </td>
                 <td>{role === 'none' ? '' : settledState(role)}</td>

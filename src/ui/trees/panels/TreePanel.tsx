@@ -10,6 +10,12 @@ import { Ledger } from './Ledger';
 import { PlacePicker } from './PlacePicker';
 import { RoleMark } from './RoleMark';
 
+const MOST_NAMED = 6;
+
+/** The VLANs, or how many there are. */
+const alikeWords = (vlans: readonly number[]) =>
+  vlans.length <= MOST_NAMED ? formatVlanRanges(vlans).replaceAll(',', ', ') : `${vlans.length} other VLANs`;
+
 /** The tree in view as a whole: root, who comes next, cuts, why; and a way to ask for a path. */
 export function TreePanel() {
   const { select } = useBench();
@@ -33,7 +39,7 @@ export function TreePanel() {
       <p className="quiet">
         {isPerVlan(design.mode) ? 'one tree per VLAN' : 'one tree for all VLANs'} ·{' '}
         {design.mode.endsWith('rstp') ? 'rapid spanning tree' : 'classic spanning tree'}
-        {alike.length > 0 && <> · same outcome as {formatVlanRanges(alike.flatMap((t) => t.tree.vlans))}</>}
+        {alike.length > 0 && <> · same outcome as {alikeWords(alike.flatMap((t) => t.tree.vlans))}</>}
       </p>
       <dl className="facts">
         <div>
