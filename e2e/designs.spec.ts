@@ -103,3 +103,45 @@ test('an address that leads nowhere says so', async ({ page }) => {
   expect(response?.status()).toBe(404);
   await expect(page.getByRole('heading', { name: 'Nothing lies at this address' })).toBeVisible();
 });
+
+test('a variant is renamed, deleted, and brought back', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'variant life');
+  const copy = await request.post(`/api/designs/${demo.design}/variants`, {
+    data: { from: demo.variant, name: 'second' },
+  });
+  const second = (await copy.json()).variants[1].id as string;
+  await openTrees(page, { ...demo, variant: second });
+  await page.getByRole('button', { name: 'Variant: second' }).click();
+  await page.getByRole('menuitem', { name: 'Rename this variant…' }).click();
+  await page.getByLabel('Name of the variant').fill('as cabled');
+  await page.getByRole('button', { name: 'Rename', exact: true }).click();
+  await expect(page.getByText("This design has a variant 'as cabled' already")).toBeVisible();
+  await page.getByLabel('Name of the variant').fill('third');
+  await page.getByRole('button', { name: 'Rename', exact: true }).click();
+  await page.getByRole('button', { name: 'Variant: third' }).click();
+  await page.getByRole('menuitem', { name: 'Delete this variant' }).click();
+  await expect(page.getByRole('button', { name: 'Variant: as cabled' })).toBeVisible();
+  await expect(page.getByText('Deleted variant third.')).toBeVisible();
+  await page.locator('.notice').getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Variant: third' })).toBeVisible();
+});
+
+test('an address with a tree or a selection that is not there says so and shows what is', async ({ page, request }) => {
+  await openTrees(page, await freshDemo(request, 'lost'), '&tree=vlan-7');
+  await expect(
+    page.getByText("The address names a tree 'vlan-7', which this design does not have: vlan-110 is shown."),
+  ).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'VLAN 110 ticketing' })).toBeVisible();
+});
+
+test('with no design at all, the first page says what to do', async ({ page }) => {
+  await page.route('**/api/designs', (route) => route.fulfill({ json: { designs: [] } }));
+  await page.goto('/');
+  const first = page.getByRole('article').first();
+  await first.getByRole('button', { name: /^Delete / }).click();
+  await expect(page.getByRole('heading', { name: 'No design yet' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Start empty' })).toBeVisible();
+  await page.unroute('**/api/designs');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('article').first()).toBeVisible();
+});

@@ -114,3 +114,45 @@ test('an acknowledged edit survives the server being killed', async () => {
     kill();
   }
 });
+
+test('in a conflict, my side can be put aside as a variant of its own', async ({ browser, request }) => {
+  const demo = await freshDemo(request, 'aside');
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await openTrees(page, demo, '&tree=vlan-199&sel=switch~gate');
+  await context.setOffline(true);
+  await pick(page, 'Bridge priority', '8192');
+  await request.post(`/api/variants/${demo.variant}/steps`, {
+    data: {
+      revision: 0,
+      label: 'theirs',
+      client: 'other',
+      edits: [{ type: 'set', kind: 'switch', id: 'gate', field: 'vlanPriority.199', value: 20480 }],
+    },
+  });
+  await context.setOffline(false);
+  await page.getByRole('dialog').getByRole('button', { name: 'Put mine in a new variant' }).click();
+  await expect(page.getByText('Your changes are in the new variant as cabled copy.')).toBeVisible();
+  const head = await (await request.get(`/api/designs/${demo.design}`)).json();
+  const gateOf = async (variant: string) => {
+    const { design } = await (await request.get(`/api/variants/${variant}`)).json();
+    return design.switches.find((s: { id: string }) => s.id === 'gate').vlanPriority;
+  };
+  expect(await gateOf(head.variants[0].id)).toEqual({ '199': 20480 });
+  expect(await gateOf(head.variants[1].id)).toEqual({ '199': 8192 });
+});
+
+test('what was changed while the server was away survives a reload of the page', async ({ browser, request }) => {
+  const demo = await freshDemo(request, 'left over');
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await openTrees(page, demo, '&tree=vlan-199&sel=switch~gate');
+  await page.route('**/steps', (route) => route.abort());
+  await pick(page, 'Bridge priority', '8192');
+  await expect(page.getByRole('status', { name: 'State of saving' })).toContainText('cannot be reached');
+  await page.unroute('**/steps');
+  await page.reload();
+  await saved(page);
+  await expect.poll(async () => (await (await request.get(`/api/variants/${demo.variant}`)).json()).revision).toBe(1);
+  await expect(page.getByRole('button', { name: /^gate, root, priority 8192/ })).toBeAttached();
+});

@@ -2,7 +2,8 @@ import { readDesignFile } from './files';
 
 /** Status 0 and one line when the design is right, 1 and a line a fault when it is not. */
 export async function check(file: string): Promise<number> {
-  const design = await readDesignFile(file);
+  // The faults are what was asked for: they go to standard output.
+  const design = await readDesignFile(file, (line) => void process.stdout.write(`${line}\n`));
   if (!design) return 1;
   process.stdout.write(
     `${file}: right. ${design.switches.length} switches, ${design.links.length} links, ${design.vlans.length} VLANs.\n`,

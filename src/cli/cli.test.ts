@@ -65,7 +65,7 @@ test('check says what is wrong, one line a fault with file and path', async () =
   broken.vlans[0]!.number = 4095;
   const bad = file('bad.json', JSON.stringify(broken));
   expect(await check(bad)).toBe(1);
-  const lines = err.trim().split('\n');
+  const lines = out.trim().split('\n').slice(1);
   expect(lines).toHaveLength(2);
   expect(lines.join('\n')).toContain(`${bad}: switches[1].priority: Bridge priority 2478`);
   expect(await check(path.join(folder, 'none.json'))).toBe(1);

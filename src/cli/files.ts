@@ -22,13 +22,13 @@ export async function readText(file: string): Promise<string | null> {
   }
 }
 
-/** A design from a file, or null after printing one line a fault: file, path, sentence. */
-export async function readDesignFile(file: string): Promise<Design | null> {
+/** A design from a file, or null after telling one line a fault: file, path, sentence. */
+export async function readDesignFile(file: string, tell: (line: string) => void = complain): Promise<Design | null> {
   const text = await readText(file);
   if (text === null) return null;
   const read = readDesignText(text);
   if (read.ok) return read.design;
   for (const { path, sentence } of read.faults)
-    complain([file, formatPath(path), sentence].filter((part) => part !== '').join(': '));
+    tell([file, formatPath(path), sentence].filter((part) => part !== '').join(': '));
   return null;
 }

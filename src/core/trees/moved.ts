@@ -30,9 +30,21 @@ const rootId = ({ topology }: SolvedDesign, of: SolvedTree): string | null => {
   return root === undefined ? null : topology.design.switches[root]!.id;
 };
 
+/** Whether ports and switches stand at the same places in both topologies, as they do unless some came or went. */
+function aligned(before: Topology, after: Topology): boolean {
+  if (before.portIndex === after.portIndex) return true;
+  const sameIds = (a: readonly { id: string }[], b: readonly { id: string }[]) =>
+    a.length === b.length && a.every((item, i) => item.id === b[i]!.id);
+  return (
+    sameIds(before.design.switches, after.design.switches) &&
+    before.ports.length === after.ports.length &&
+    before.ports.every(({ element }, i) => element.id === after.ports[i]!.element.id)
+  );
+}
+
 /** Index of a logical port or a switch in the earlier topology; −1 when it was not there. */
 function earlier(before: Topology, after: Topology): { port: (p: number) => number; bridge: (b: number) => number } {
-  if (before.portIndex === after.portIndex) return { port: (p) => p, bridge: (b) => b };
+  if (aligned(before, after)) return { port: (p) => p, bridge: (b) => b };
   return {
     port: (p) => {
       const { id } = after.ports[p]!.element;
@@ -43,8 +55,13 @@ function earlier(before: Topology, after: Topology): { port: (p: number) => numb
   };
 }
 
-function difference(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, now: SolvedTree): Difference | null {
-  const old = earlier(before.topology, after.topology);
+function difference(
+  before: SolvedDesign,
+  was: SolvedTree,
+  after: SolvedDesign,
+  now: SolvedTree,
+  old: ReturnType<typeof earlier>,
+): Difference | null {
   const ports: MovedPort[] = [];
   now.outcome.role.forEach((to, p) => {
     const index = old.port(p);
@@ -63,6 +80,7 @@ function difference(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, 
 
 /** Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out. */
 export function movedBetween(before: SolvedDesign, after: SolvedDesign): MovedTree[] {
+  const old = earlier(before.topology, after.topology);
   // Trees share outcomes: each pair of outcomes is compared once.
   const known = new Map<TreeOutcome, Map<TreeOutcome, Difference | null>>();
   return after.trees.flatMap((now) => {
@@ -70,7 +88,7 @@ export function movedBetween(before: SolvedDesign, after: SolvedDesign): MovedTr
     if (!was || was.outcome === now.outcome) return [];
     const pairs = known.get(was.outcome) ?? new Map<TreeOutcome, Difference | null>();
     known.set(was.outcome, pairs);
-    if (!pairs.has(now.outcome)) pairs.set(now.outcome, difference(before, was, after, now));
+    if (!pairs.has(now.outcome)) pairs.set(now.outcome, difference(before, was, after, now, old));
     const found = pairs.get(now.outcome);
     return found ? [{ tree: now.tree.id, ...found }] : [];
   });
