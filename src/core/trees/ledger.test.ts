@@ -125,6 +125,15 @@ describe('why a root is root', () => {
     expect(rootsOf(of).map((b) => solved.topology.design.switches[b]!.id)).toEqual(['b', 'a']);
     expect(explainTree(solved, of).sentence).toMatch(/^The tree falls into 2 parts/);
   });
+  test('an end whose far end lacks the VLAN stands alone, and says so', () => {
+    const cameras = demo.byId.get('vlan-130')!;
+    const why = (id: string) => explainPort(demo, cameras, demo.topology.portIndex.get(id)!).sentence;
+    expect(why('quay-b:4')).toBe(
+      'Designated, but alone: the far end does not carry VLAN 130, so its frames are lost on this link.',
+    );
+    expect(why('gate:2')).toBe('Takes no part: port 2 does not carry VLAN 130.');
+    expect(why('gate:10')).toBe('Designated: no other switch is on this LAN, so frames pass for the device behind it.');
+  });
   test('a switch without the VLAN, a switch that is off and a port without a cable say why', () => {
     const design = asCabled();
     const guests = demo.byId.get('vlan-150')!;

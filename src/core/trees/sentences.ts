@@ -64,10 +64,7 @@ const offerOf = (contest: Contest, port: number) => contest.candidates.find((c) 
 export function designatedSentence(reader: TreeReader, port: number, contest: Contest): string {
   const mine = offerOf(contest, port);
   const second = contest.candidates.find((c) => c.lostBy !== null);
-  if (!second)
-    return isEdge(reader, port)
-      ? 'Designated: no other switch is on this LAN, so frames pass for the device behind it.'
-      : 'Designated: nobody else offers a way to the root on this LAN.';
+  if (!second) return aloneSentence(reader, port);
   const far = reader.bridgeName(second.bridge);
   if (
     mine.vector.rootPathCost === 0 &&
@@ -108,11 +105,18 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
   return 'Cut here: another port of the same LAN has the lower port identifier.';
 }
 
-const isEdge = (reader: TreeReader, port: number) => {
+/** Why a port is designated although nobody answers: a host behind it, or a far end that lacks the VLAN. */
+function aloneSentence(reader: TreeReader, port: number): string {
+  const { design, portIndex } = reader.topology;
   const { element } = reader.topology.ports[port]!;
-  const link = linkAt(reader.topology.design, element.id);
-  return link !== undefined && 'host' in farEnd(link, element.id);
-};
+  const link = linkAt(design, element.id);
+  const far = link && farEnd(link, element.id);
+  if (far && 'host' in far)
+    return 'Designated: no other switch is on this LAN, so frames pass for the device behind it.';
+  if (far && reader.of.tree.vlan !== null && !reader.of.problem.portTakesPart[portIndex.get(far.port)!])
+    return `Designated, but alone: the far end does not carry VLAN ${reader.of.tree.vlan}, so its frames are lost on this link.`;
+  return 'Designated: nobody else offers a way to the root on this LAN.';
+}
 
 export function outsideSentence(reader: TreeReader, port: number): string {
   const { element } = reader.topology.ports[port]!;

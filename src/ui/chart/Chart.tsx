@@ -1,11 +1,13 @@
 'use client';
 import type { ZoomTransform } from 'd3-zoom';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent, MouseEvent } from 'react';
 import { grouped } from '../../core/trees';
 import type { Ref } from '../session/view';
 import { FIT_EVENT } from '../shell/useCommands';
-import { boxAround } from './geometry';
+import { detailAt, EVERYWHERE, farScale } from './detail';
+import { boxAround, contains } from './geometry';
+import type { Box, Point } from './geometry';
 import { Drawing } from './drawing';
 import { Peg } from './Peg';
 import { Plate } from './Plate';
@@ -15,8 +17,6 @@ import { fittingScale, useZoom } from './useZoom';
 import { Wire } from './Wire';
 
 const RULER_WIDTH = 84;
-/** Below this scale ports are too small to tell apart: they are left out. */
-const FAR = 0.42;
 /** A drawing that changed but still fits is left at its scale while that is within this share of the best. */
 const REFIT = 0.18;
 
@@ -72,10 +72,14 @@ export function Chart(props: Props) {
   const viewport = useRef<SVGGElement>(null);
   const ruler = useRef<SVGGElement>(null);
   const [drawing] = useState(() => new Drawing());
+  const latest = useRef(scene);
+  const size = useRef({ width: 800, height: 600 });
   const transform = useRef<ZoomTransform | null>(null);
   // Guessed from the window before the first drawing, so that a large design is not drawn in full only to be thinned out.
-  const [far, setFar] = useState(
-    () => fittingScale(sceneBox(scene), window.innerWidth - 480, window.innerHeight - 130) < FAR,
+  const [detail, setDetail] = useState<Box | null>(() =>
+    fittingScale(sceneBox(scene), window.innerWidth - 480, window.innerHeight - 130) < farScale(scene)
+      ? null
+      : EVERYWHERE,
   );
 
   const placeRuler = useCallback(() => {
@@ -89,13 +93,13 @@ export function Chart(props: Props) {
       transform.current = t;
       viewport.current?.setAttribute('transform', t.toString());
       placeRuler();
-      setFar(t.k < FAR);
+      // What comes into sight may follow a little later; the move itself must not wait for it.
+      startTransition(() => setDetail((was) => detailAt(t, size.current, latest.current, was)));
     },
     [placeRuler],
   );
   const { fit, scaleBy, moved, setSize } = useZoom({ svg, onMove });
 
-  const latest = useRef(scene);
   const fitNow = useCallback(
     (tolerance = 0) => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16, tolerance),
     [fit],
@@ -110,14 +114,16 @@ export function Chart(props: Props) {
     else if (!moved.current) fitNow(REFIT);
     placeRuler();
     drawing.show(scene, before !== null && before.scene !== scene);
-  }, [scene, fitKey, fitNow, moved, placeRuler, drawing, far]);
+  }, [scene, fitKey, fitNow, moved, placeRuler, drawing, detail]);
   useEffect(() => () => drawing.stop(), [drawing]);
 
   useEffect(() => {
     const fitFully = () => fitNow();
     window.addEventListener(FIT_EVENT, fitFully);
     const observer = new ResizeObserver(([entry]) => {
-      setSize(entry!.contentRect.width, entry!.contentRect.height);
+      const { width, height } = entry!.contentRect;
+      size.current = { width, height };
+      setSize(width, height);
       if (!moved.current) fitNow();
     });
     if (svg.current) observer.observe(svg.current);
@@ -127,8 +133,9 @@ export function Chart(props: Props) {
     };
   }, [fitNow, moved, setSize]);
 
-  const wires = far ? scene.wires.filter((w) => w.kind !== 'host') : scene.wires;
-  const spots = far ? scene.spots.filter((s) => s.kind !== 'host') : scene.spots;
+  const near = (point: Point) => detail !== null && contains(detail, point);
+  const wires = detail ? scene.wires : scene.wires.filter((w) => w.kind !== 'host');
+  const spots = detail ? scene.spots : scene.spots.filter((s) => s.kind !== 'host');
   const chosen = useMemo(() => new Set(selection.map((r) => `${r.kind} ${r.id}`)), [selection]);
   const isSelected = (kind: Ref['kind'], id: string) => chosen.has(`${kind} ${id}`);
 
@@ -164,7 +171,7 @@ export function Chart(props: Props) {
     <svg
       ref={svg}
       className="chart"
-      data-lod={far ? 'far' : 'near'}
+      data-lod={detail ? 'near' : 'far'}
       style={{ '--tree': `var(--hue-${hue})` } as React.CSSProperties}
       onClick={onClick}
       onKeyDown={onKeyDown}
@@ -190,7 +197,7 @@ export function Chart(props: Props) {
           <Wire
             key={wire.key}
             wire={wire}
-            far={far}
+            far={!near(wire.a) && !near(wire.b)}
             register={drawing.register}
             selected={
               isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id) ||
@@ -221,16 +228,15 @@ export function Chart(props: Props) {
             register={drawing.register}
           />
         ))}
-        {!far &&
-          scene.pegs.map((peg) => (
-            <Peg
-              key={peg.id}
-              peg={peg}
-              selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
-              moved={movedPorts.has(peg.id)}
-              register={drawing.register}
-            />
-          ))}
+        {scene.pegs.filter(near).map((peg) => (
+          <Peg
+            key={peg.id}
+            peg={peg}
+            selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
+            moved={movedPorts.has(peg.id)}
+            register={drawing.register}
+          />
+        ))}
       </g>
     </svg>
   );

@@ -123,3 +123,6 @@ export const boxAround = (points: readonly Point[], margin: number): Box => ({
   top: Math.min(...points.map((p) => p.y)) - margin,
   bottom: Math.max(...points.map((p) => p.y)) + margin,
 });
+
+export const contains = (box: Box, { x, y }: Point): boolean =>
+  x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;

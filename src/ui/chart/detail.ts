@@ -1,0 +1,37 @@
+/** Where ports and knots are worth drawing: not from afar, and in a large design only near what is in sight. */
+import type { ZoomTransform } from 'd3-zoom';
+import type { Box } from './geometry';
+import type { Scene } from './scene';
+
+/** Below this scale ports are too small to tell apart: they are left out. */
+export const FAR = 0.42;
+/** The same in a large design, where at a smaller scale too many would be in sight at once. */
+const FAR_OF_MANY = 0.62;
+/** With fewer ports than this, all are drawn: moving the chart then changes nothing in it. */
+const FEW = 400;
+
+/** The scale from which a design is drawn in detail. */
+export const farScale = ({ pegs }: Pick<Scene, 'pegs'>): number => (pegs.length > FEW ? FAR_OF_MANY : FAR);
+/** How much of the window's size is drawn beyond its edges, so that a short move finds it there. */
+const MARGIN = 0.3;
+
+export const EVERYWHERE: Box = { left: -Infinity, right: Infinity, top: -Infinity, bottom: Infinity };
+
+const within = (outer: Box, inner: Box) =>
+  outer.left <= inner.left && outer.right >= inner.right && outer.top <= inner.top && outer.bottom >= inner.bottom;
+
+/** The part of the drawing to draw in detail; the one before as long as it still covers what is in sight. */
+export function detailAt(
+  transform: Pick<ZoomTransform, 'k' | 'x' | 'y'>,
+  size: { readonly width: number; readonly height: number },
+  scene: Pick<Scene, 'pegs'>,
+  before: Box | null,
+): Box | null {
+  const { k, x, y } = transform;
+  if (k < farScale(scene)) return null;
+  if (scene.pegs.length <= FEW) return EVERYWHERE;
+  const sight = { left: -x / k, right: (size.width - x) / k, top: -y / k, bottom: (size.height - y) / k };
+  if (before && before !== EVERYWHERE && within(before, sight)) return before;
+  const [wide, high] = [(size.width / k) * MARGIN, (size.height / k) * MARGIN];
+  return { left: sight.left - wide, right: sight.right + wide, top: sight.top - high, bottom: sight.bottom + high };
+}
