@@ -37,9 +37,7 @@ async function demo() {
 
 test('a design is made, listed, renamed, duplicated, deleted and brought back', async () => {
   const { design } = await demo();
-  expect((await read(await listDesigns())).designs).toMatchObject([
-    { id: design, switches: 10, trees: 7 },
-  ]);
+  expect((await read(await listDesigns())).designs).toMatchObject([{ id: design, switches: 10, trees: 7 }]);
   expect(await read(await renameDesign(request({ name: 'Port' }), at('design', design)))).toMatchObject({
     name: 'Port',
   });

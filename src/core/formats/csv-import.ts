@@ -1,9 +1,11 @@
 /** A design from tables of switches, links and VLANs. All rows come in, or none and every refused one is named. */
 import { MODES, emptyDesign, isPerVlan, readDesign } from '../design';
 import type { Design, Fault, Mode, Port } from '../design';
-import { PORT_NUMBER, canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
+import { canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
 import type { CostScale } from '../standard';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
+import { numberPorts } from './csv-numbers';
+import type { PendingPort } from './csv-numbers';
 import { readTable } from './table';
 import type { TableFault, TableRow } from './table';
 
@@ -30,7 +32,7 @@ class Intake {
   readonly origin = new Map<string, { file: string; row: number; columns: Record<string, string> }>();
   readonly design: Design;
   private readonly switchIds = new Map<string, string>();
-  private readonly pending: { port: Port; given: number | null }[] = [];
+  private readonly pending: PendingPort[] = [];
   private readonly segmentIndex = new Map<string, number>();
   readonly portIds = new Map<string, { id: string; row: number }>();
 
@@ -209,7 +211,7 @@ class Intake {
       this.origin.set(`links.${this.design.links.length}`, { file, row: row.row, columns: {} });
       this.design.links.push({ id: `l${this.design.links.length + 1}`, a: { port: a }, b: { port: b } });
     }
-    this.numberPorts();
+    numberPorts(this.pending);
   }
 
   private vlanCell(file: string, row: TableRow): string | undefined | null {
@@ -234,22 +236,6 @@ class Intake {
       this.design.segments.push({ id: `g${index + 1}`, name, ports: [] });
     }
     this.design.segments[index]!.ports.push(port);
-  }
-
-  /** Numbers given stand; then each port takes the number its name ends in, or the next free one after it. */
-  private numberPorts(): void {
-    const taken = new Set(
-      this.pending.flatMap(({ port, given }) => (given === null ? [] : [`${port.switch}\n${given}`])),
-    );
-    for (const { port, given } of this.pending) {
-      if (given !== null) continue;
-      const trailing = Number(/(\d+)$/.exec(port.name)?.[1] ?? PORT_NUMBER.min);
-      let number = trailing >= PORT_NUMBER.min && trailing <= PORT_NUMBER.max ? trailing : PORT_NUMBER.min;
-      for (let tries = 0; tries < PORT_NUMBER.max && taken.has(`${port.switch}\n${number}`); tries++)
-        number = number === PORT_NUMBER.max ? PORT_NUMBER.min : number + 1;
-      taken.add(`${port.switch}\n${number}`);
-      port.number = number;
-    }
   }
 
   vlans(file: string, rows: readonly TableRow[]): void {
