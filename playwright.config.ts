@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER, BROWSER_ARGS } from './scripts/browser-args.mjs';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -17,16 +18,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      executablePath: BROWSER,
+      args: BROWSER_ARGS,
     },
     trace: 'retain-on-failure',
   },

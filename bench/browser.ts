@@ -5,21 +5,13 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
+import { BROWSER, BROWSER_ARGS } from '../scripts/browser-args.mjs';
 import { campus } from '../src/demo/campus';
 import type { Row } from './core';
 
 const PORT = 4191;
 const BASE = `http://127.0.0.1:${PORT}`;
 const ROUNDS = 15;
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 async function serve(): Promise<() => void> {
   const env = {
@@ -111,7 +103,7 @@ async function stage(page: Page, switches: number, vlans: number, outcomes: numb
 
 export async function browserRows(): Promise<Row[]> {
   const stop = await serve();
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS });
+  const browser = await chromium.launch({ executablePath: BROWSER, args: BROWSER_ARGS });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     // The loader of this file marks functions by name; inside the page there is nobody to do it.

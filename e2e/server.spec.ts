@@ -32,19 +32,15 @@ test('an upload of 50 MB is refused with the limit, and what is not JSON with wh
 }) => {
   const url = new URL('/api/import', baseURL);
   const body = Buffer.alloc(50 * 1024 * 1024, 0x20);
-  const large = await raw(
-    url,
-    { 'Content-Type': 'application/json', 'Content-Length': String(body.length) },
-    body,
-  ).catch(() => null);
-  if (large) {
+  const lengths: Record<string, string>[] = [
+    { 'Content-Length': String(body.length) },
+    { 'Transfer-Encoding': 'chunked' },
+  ];
+  for (const length of lengths) {
+    const large = await raw(url, { 'Content-Type': 'application/json', ...length }, body);
     expect(large.status).toBe(413);
     expect(large.text).toContain('larger than 8 MB');
   }
-  const chunked = await raw(url, { 'Content-Type': 'application/json', 'Transfer-Encoding': 'chunked' }, body).catch(
-    () => null,
-  );
-  if (chunked) expect([400, 413]).toContain(chunked.status);
   expect((await request.get('/api/designs')).status()).toBe(200);
   const plain = await request.post('/api/designs', { headers: { 'Content-Type': 'text/plain' }, data: 'x' });
   expect(plain.status()).toBe(415);

@@ -109,6 +109,22 @@ test('two changes of one field are both kept until one is chosen', async () => {
   expect(of(s.design(), 'gate')).toBe(4096);
 });
 
+test('what is stored can be kept, and mine is then gone from here and there', async () => {
+  const s = server();
+  const session = s.open();
+  s.elsewhere('gate', 8192);
+  session.edit('mine', priority('gate', 4096));
+  await session.settled();
+  session.resolve('theirs');
+  await session.settled();
+  expect(session.store.getState()).toMatchObject({ conflict: null, revision: 1, saving: 'saved' });
+  expect([of(s.design(), 'gate'), of(session.store.getState().design, 'gate'), s.kept.pending]).toEqual([
+    8192,
+    8192,
+    [],
+  ]);
+});
+
 test('what was made while the server was away is stored when it is back', async () => {
   const s = server();
   const session = s.open();

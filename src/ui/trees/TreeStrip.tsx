@@ -11,7 +11,8 @@ import { hueOf } from './hue';
 
 interface Fold {
   readonly trees: readonly SolvedTree[];
-  readonly root: string;
+  /** Null when no switch has the tree. */
+  readonly root: string | null;
   readonly accident: boolean;
   readonly parts: number;
   readonly cuts: number;
@@ -26,7 +27,7 @@ function foldsOf(solved: SolvedDesign): Fold[] {
     const root = roots[0];
     return {
       trees,
-      root: root === undefined ? 'no switch' : design.switches[root]!.name,
+      root: root === undefined ? null : design.switches[root]!.name,
       accident: root !== undefined && isAccidentalRoot(solved, first, root),
       parts: roots.length,
       cuts: cutsOf(first).length,
@@ -110,7 +111,7 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
       </div>
       <button className="plain strip-root" tabIndex={-1} onClick={() => onPick((current ? inView : trees[0]!).tree.id)}>
         <span className={accident ? 'alarm' : 'quiet'}>
-          root {root}
+          {root === null ? 'no switch has it' : `root ${root}`}
           {accident && ', by accident'}
         </span>
         <span className="quiet">
