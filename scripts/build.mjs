@@ -25,3 +25,5 @@ export function build() {
   });
   stamp('built', state);
 }
+
+if (process.argv[1] === import.meta.filename) build();

@@ -1,49 +1,66 @@
 /** Every check, from a fresh clone: installs what is missing, formatting, lint, types, unit tests, build, browser tests. */
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
-import { build } from './build.mjs';
 import { install, root } from './install.mjs';
 
-const say = (text) => process.stdout.write(`\n── ${text}\n`);
 const bin = (...parts) => path.join(root, 'node_modules', ...parts);
+const node = (what, ...args) => ({ what, command: process.execPath, args });
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', DEBIAN_FRONTEND: 'noninteractive' };
 
-function run(what, file, args) {
-  say(what);
+/** Runs one check; what it prints comes out in one piece, so that two that run side by side do not mix. */
+function run({ what, command, args }) {
   const started = Date.now();
-  const { status } = spawnSync(process.execPath, [file, ...args], {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, env });
+    const output = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => output.push(part));
+    child.on('error', (error) => output.push(Buffer.from(`${error.message}\n`)));
+    child.on('close', (status) => {
+      process.stdout.write(`\n── ${what}\n${Buffer.concat(output)}`);
+      if (status !== 0) {
+        process.stdout.write(`\n${what} failed.\n`);
+        process.exit(status || 1);
+      }
+      process.stdout.write(`${what}: fine (${Math.round((Date.now() - started) / 1000)} s)\n`);
+      resolve();
+    });
   });
-  if (status !== 0) {
-    process.stdout.write(`\n${what} failed.\n`);
-    process.exit(status ?? 1);
-  }
-  process.stdout.write(`${what}: fine (${Math.round((Date.now() - started) / 1000)} s)\n`);
+}
+
+async function inTurn(...steps) {
+  for (const step of steps) await run(step);
 }
 
 /** The browser that the browser tests drive: given by CHROMIUM, or Debian's, installed when we may. */
-function browser() {
+async function browser() {
   const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
   if (existsSync(chromium)) return;
   if (process.getuid?.() !== 0) {
     process.stderr.write(`There is no browser at ${chromium}: install the package chromium, or set CHROMIUM to one.\n`);
     process.exit(1);
   }
-  say('Installing Chromium');
-  const apt = { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
-  execFileSync('apt-get', ['update', '-q'], apt);
-  execFileSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], apt);
+  await inTurn(
+    { what: 'Package lists', command: 'apt-get', args: ['update', '-q'] },
+    {
+      what: 'Installing Chromium',
+      command: 'apt-get',
+      args: ['install', '-y', '-q', '--no-install-recommends', 'chromium'],
+    },
+  );
 }
 
+// Installing the browser waits for the network and building for the processor: they share the time.
 install();
-browser();
-say('Build');
-build();
-run('Formatting', bin('prettier', 'bin', 'prettier.cjs'), ['--check', '.']);
-run('Lint', bin('eslint', 'bin', 'eslint.js'), ['.', '--max-warnings', '0']);
-run('Types', bin('typescript', 'bin', 'tsc'), ['--noEmit']);
-run('Unit tests', bin('jest', 'bin', 'jest.js'), []);
-run('Browser tests', bin('@playwright', 'test', 'cli.js'), ['test']);
-say('All checks passed.');
+await Promise.all([
+  inTurn(node('Build', path.join(root, 'scripts', 'build.mjs')), node('Unit tests', bin('jest', 'bin', 'jest.js'))),
+  browser().then(() =>
+    inTurn(
+      node('Formatting', bin('prettier', 'bin', 'prettier.cjs'), '--check', '.'),
+      node('Lint', bin('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0'),
+      node('Types', bin('typescript', 'bin', 'tsc'), '--noEmit'),
+    ),
+  ),
+]);
+await inTurn(node('Browser tests', bin('@playwright', 'test', 'cli.js'), 'test'));
+process.stdout.write('\nAll checks passed.\n');

@@ -252,6 +252,18 @@ describe('reading', () => {
     const read = readDesign(broken);
     expect(read.ok ? '' : formatPath(read.faults[0]!.path)).toBe('switches[3].priority');
   });
+  test.each(['mode', 'costScale', 'bundleCost', 'name'])('a value without a text form is refused as %s', (field) => {
+    const read = readDesign({ ...demo, [field]: { toString: 0 } });
+    expect(read.ok ? '' : read.faults[0]!.sentence).toMatch(/[.]$/);
+  });
+  test('an id stands for good', () => {
+    const edit = setField('switch', demo.switches[0]!.id, 'id', 'other');
+    expect(first([edit])?.sentence).toMatch(/stands for good/);
+  });
+  test('a position off the sheet names its limits', () => {
+    const edit = setField('switch', demo.switches[0]!.id, 'x', 1e9);
+    expect(first([edit])?.sentence).toBe('Position 1000000000 is not on the sheet: a number from -100000 to 100000.');
+  });
   test('an empty design is right', () => expect(readDesign(emptyDesign('x')).ok).toBe(true));
   test('an element that is added is found', () => {
     const { design } = applied([addElement('vlan', { id: 'v7', number: 7 })]);

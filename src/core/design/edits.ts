@@ -143,6 +143,8 @@ export function applyEdits(design: Design, edits: readonly Edit[]): Applied {
       const value = draft.list(edit.kind)[index]!;
       draft.take(edit.kind, index);
       inverse.unshift({ type: 'add', kind: edit.kind, value: value as { id: string }, at: index });
+    } else if (edit.field === 'id') {
+      return void faults.push({ code: 'id-fixed', path: ['edits', n], sentence: wording.idFixed(id) });
     } else {
       const { next, before } = withField(draft.list(edit.kind)[index] as unknown as Plain, edit.field, edit.value);
       draft.list(edit.kind)[index] = next as unknown as AnyElement;

@@ -43,6 +43,6 @@ export function faultsOf(error: z.ZodError, at: readonly (string | number)[] = [
         sentence: missing ? wording.missing(`The field '${String(path.at(-1) ?? '')}'`) : wording.wrongType(what),
       };
     }
-    return { code: issue.code, path, sentence: issue.message };
+    return { code: issue.code, path, sentence: /[.)]$/.test(issue.message) ? issue.message : `${issue.message}.` };
   });
 }

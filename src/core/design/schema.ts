@@ -10,7 +10,7 @@ import {
   isIndividualMac,
   parseVlanRanges,
 } from '../standard';
-import { NAME_LENGTH, wording } from './wording';
+import { NAME_LENGTH, SHEET_EDGE, wording } from './wording';
 
 export const DESIGN_FORMAT = 'knot-path-design';
 export const DESIGN_VERSION = 1;
@@ -44,9 +44,15 @@ const id = z
     /^\S+$/,
     saying(() => wording.missing('An id without blanks')),
   )
-  .max(120);
+  .max(
+    120,
+    saying((value) => wording.tooLong('An id', String(value).length, 120)),
+  );
 const name = z.string(saying(wording.name)).trim().min(1, saying(wording.name)).max(NAME_LENGTH, saying(wording.name));
-const coordinate = z.number().min(-100_000).max(100_000);
+const coordinate = z
+  .number(saying(wording.coordinate))
+  .min(-SHEET_EDGE, saying(wording.coordinate))
+  .max(SHEET_EDGE, saying(wording.coordinate));
 const bridgePriority = stepped(BRIDGE_PRIORITY, wording.bridgePriority);
 const portPriority = stepped(PORT_PRIORITY, wording.portPriority);
 /** Written on the wider scale; integrity narrows it to the scale of the switch. */
@@ -124,7 +130,13 @@ export const portSchema = z.strictObject({
   /** Administratively down. */
   down: z.boolean().optional(),
   edge: z.boolean().optional(),
-  description: z.string().max(400).optional(),
+  description: z
+    .string()
+    .max(
+      400,
+      saying((value) => wording.tooLong('The description', String(value).length, 400)),
+    )
+    .optional(),
   ...treeSettings,
 });
 

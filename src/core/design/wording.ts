@@ -2,9 +2,15 @@
 import { BRIDGE_PRIORITY, COST_RANGE, PORT_NUMBER, PORT_PRIORITY, VLAN_ID, nearestLegal } from '../standard';
 import type { CostScale } from '../standard';
 
-const shown = (value: unknown): string => (typeof value === 'string' ? `'${value}'` : String(value));
+/** A value from outside as it was given; an object from a file may have no text form of its own, so JSON it is. */
+const shown = (value: unknown): string => {
+  if (typeof value === 'string') return `'${value}'`;
+  const text = typeof value === 'object' && value !== null ? JSON.stringify(value) : String(value);
+  return text.length > 60 ? `${text.slice(0, 59)}…` : text;
+};
 
 export const NAME_LENGTH = 100;
+export const SHEET_EDGE = 100_000;
 
 export const wording = {
   bridgePriority: (value: unknown) =>
@@ -40,6 +46,11 @@ export const wording = {
   speed: (value: unknown) => `Speed ${shown(value)} is not legal: a whole number of Mb/s from 1 to 1000000.`,
   oneOf: (what: string, value: unknown, legal: readonly string[]) =>
     `${what} ${shown(value)} is not known: it is one of ${legal.join(', ')}.`,
+  coordinate: (value: unknown) =>
+    `Position ${shown(value)} is not on the sheet: a number from -${SHEET_EDGE} to ${SHEET_EDGE}.`,
+  tooLong: (what: string, length: number, limit: number) =>
+    `${what} has ${length} characters: at most ${limit} are allowed.`,
+  idFixed: (id: string) => `The id '${id}' stands for good: change the name instead.`,
   missing: (what: string) => `${what} is missing.`,
   unknownField: (names: readonly string[]) =>
     `${names.length === 1 ? 'The field' : 'The fields'} ${names.map((n) => `'${n}'`).join(', ')} ${names.length === 1 ? 'is' : 'are'} not part of the design format.`,
