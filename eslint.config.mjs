@@ -11,9 +11,11 @@ const FORBIDDEN = {
   'src/demo': ['server', 'workers', 'ui', 'app', 'cli'],
 };
 const FORBIDDEN_IN_CORE = {
-  standard: ['design', 'trees', 'bundles', 'formats'],
-  design: ['trees', 'bundles', 'formats'],
+  standard: ['design', 'cabling', 'tables', 'trees', 'bundles', 'formats'],
+  design: ['cabling', 'tables', 'trees', 'bundles', 'formats'],
+  cabling: ['tables', 'trees', 'bundles', 'formats'],
   bundles: ['trees', 'formats'],
+  tables: ['trees', 'bundles', 'formats'],
   trees: ['formats'],
 };
 /** What the core may use from outside: it runs in a page, a worker, the server and a shell alike. */

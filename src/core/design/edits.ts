@@ -134,11 +134,21 @@ export function applyEdits(design: Design, edits: readonly Edit[]): Applied {
     const index = draft.find(edit.kind, id);
     if (edit.type === 'add') {
       if (index >= 0)
-        return void faults.push({ code: 'duplicate-id', path: ['edits', n], sentence: wording.duplicateId(id) });
+        return void faults.push({
+          code: 'duplicate-id',
+          path: ['edits', n],
+          sentence: wording.duplicateId(id),
+          subject: { kind: edit.kind, id },
+        });
       draft.insert(edit.kind, edit.value as unknown as AnyElement, edit.at);
       inverse.unshift({ type: 'remove', kind: edit.kind, id });
     } else if (index < 0) {
-      return void faults.push({ code: 'no-target', path: ['edits', n], sentence: wording.noEditTarget(edit.kind, id) });
+      return void faults.push({
+        code: 'no-target',
+        path: ['edits', n],
+        sentence: wording.noEditTarget(edit.kind, id),
+        subject: { kind: edit.kind, id },
+      });
     } else if (edit.type === 'remove') {
       const value = draft.list(edit.kind)[index]!;
       draft.take(edit.kind, index);
@@ -174,7 +184,19 @@ export function applyEdits(design: Design, edits: readonly Edit[]): Applied {
       else faults.push(...faultsOf(checked.error, [COLLECTIONS[of].list, index]));
     }
   if (faults.length === 0) faults.push(...integrityFaults(next, touched));
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, design: next, inverse };
+  return faults.length > 0
+    ? { ok: false, faults: faults.map((fault) => withSubject(next, fault)) }
+    : { ok: true, design: next, inverse };
+}
+
+const KIND_OF_LIST = new Map<string, Kind>(KINDS.map((of) => [COLLECTIONS[of].list, of]));
+
+/** A fault with the element that its path leads to, for those who must find what brought it about. */
+function withSubject(design: Design, fault: Fault): Fault {
+  const [list, index] = fault.path;
+  const of = KIND_OF_LIST.get(String(list));
+  const element = of && typeof index === 'number' ? design[COLLECTIONS[of].list][index] : undefined;
+  return of && element ? { ...fault, subject: { kind: of, id: element.id } } : fault;
 }
 
 /** What an edit writes to: two lists of edits that share none of these can be applied in either order. */

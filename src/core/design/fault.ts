@@ -1,5 +1,6 @@
 /** An expected problem: where in the design it lies and the sentence for the engineer. */
 import type { z } from 'zod';
+import type { Kind } from './schema';
 import { wording } from './wording';
 
 export interface Fault {
@@ -7,6 +8,8 @@ export interface Fault {
   /** Keys and indices from the document's root. */
   readonly path: readonly (string | number)[];
   readonly sentence: string;
+  /** The element of a refused edit that the path leads to. */
+  readonly subject?: { readonly kind: Kind; readonly id: string };
 }
 
 /** `switches[3].priority` */

@@ -1,5 +1,5 @@
 /** Finding things in a design. Indices are built once per list and kept as long as the list lives. */
-import type { Bundle, Design, Host, Link, LinkEnd, Port, Segment, Switch } from './schema';
+import type { Bundle, LINK_TYPES, Design, Host, Link, LinkEnd, Port, Segment, Switch } from './schema';
 
 function remembered<K extends object, V>(build: (key: K) => V): (key: K) => V {
   const known = new WeakMap<K, V>();
@@ -69,6 +69,35 @@ export function farEnd(link: Link, portId: string): LinkEnd {
 export function linkSpeed(design: Design, link: Link): number {
   const speeds = [link.a, link.b].flatMap((end) => ('port' in end ? [portById(design, end.port)?.speed ?? 0] : []));
   return Math.min(...speeds);
+}
+
+/** What stands at the end of a link: a port, or a host. */
+export const endOwner = (design: Design, end: LinkEnd): Switch | Host | undefined =>
+  'port' in end ? switchById(design, portById(design, end.port)?.switch ?? '') : hostById(design, end.host);
+
+const linksByHost = remembered((links: readonly Link[]) => {
+  const pairs = links.flatMap((link) =>
+    [link.a, link.b].flatMap((end) => ('host' in end ? [{ host: end.host, link }] : [])),
+  );
+  return groupBy(pairs, (p) => p.host);
+});
+/** The cables of a host, one a card. */
+export const linksOfHost = (design: Design, hostId: string): readonly Link[] =>
+  (linksByHost(design.links).get(hostId) ?? []).map((p) => p.link);
+
+/**
+ * Whether a port counts as point-to-point or shared: what is set, else a shared segment or half duplex makes it shared
+ * (IEEE 802.1D-2004 6.4.3, operPointToPointMAC).
+ */
+export function linkTypeOf(design: Design, port: Port): (typeof LINK_TYPES)[number] {
+  if (port.linkType) return port.linkType;
+  return port.duplex === 'half' || segmentAt(design, port.id) ? 'shared' : 'point-to-point';
+}
+
+/** The VLANs that a port carries, as text; a member of a bundle carries those of the bundle. */
+export function vlansAt(design: Design, portId: string): { readonly vlans: string; readonly native: number | null } {
+  const at = bundleAt(design, portId) ?? portById(design, portId);
+  return { vlans: at?.vlans ?? 'all', native: at?.native ?? null };
 }
 
 /** `quay-a port 3`, for sentences. */

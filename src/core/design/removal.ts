@@ -1,7 +1,7 @@
 /** Edits that take an element out together with everything that cannot stand without it. */
 import type { Edit } from './edits';
 import { setField } from './edits';
-import { bundleAt, bundlesOf, linkAt, portsOf, segmentAt } from './look-ups';
+import { bundleAt, bundlesOf, linkAt, linksOfHost, portsOf, segmentAt } from './look-ups';
 import type { Design, Link } from './schema';
 
 const remove = (kind: Extract<Edit, { type: 'remove' }>['kind'], id: string): Edit => ({ type: 'remove', kind, id });
@@ -64,4 +64,57 @@ export function removePort(design: Design, id: string): Edit[] {
       : []),
     remove('port', id),
   ];
+}
+
+/** A shared segment; the ports on it stay. */
+export function removeSegment(id: string): Edit[] {
+  return [remove('segment', id)];
+}
+
+/** A host with its cables. */
+export function removeHost(design: Design, id: string): Edit[] {
+  return [...linksOfHost(design, id).map((link) => remove('link', link.id)), remove('host', id)];
+}
+
+/** Something to take out of a design. */
+export interface Removable {
+  readonly kind: 'switch' | 'port' | 'link' | 'segment' | 'bundle' | 'host' | 'vlan';
+  readonly id: string;
+}
+
+function removalOf(design: Design, { kind, id }: Removable): Edit[] {
+  switch (kind) {
+    case 'switch':
+      return removeSwitch(design, id);
+    case 'port':
+      return removePort(design, id);
+    case 'host':
+      return removeHost(design, id);
+    default:
+      return [remove(kind, id)];
+  }
+}
+
+/** Many things at once, each with what cannot stand without it; what two of them take along is taken once. */
+export function removeAll(design: Design, things: readonly Removable[]): Edit[] {
+  const gone = new Set<string>();
+  const removals: Edit[] = [];
+  const sets = new Map<string, Extract<Edit, { type: 'set' }>>();
+  for (const edit of things.flatMap((thing) => removalOf(design, thing))) {
+    if (edit.type === 'remove') {
+      const key = `${edit.kind} ${edit.id}`;
+      if (!gone.has(key)) removals.push(edit);
+      gone.add(key);
+    } else if (edit.type === 'set') {
+      // Two ports of one segment or bundle each leave a shorter list: what stays is what both leave.
+      const key = `${edit.kind} ${edit.id} ${edit.field}`;
+      const left = new Set(edit.value as string[]);
+      const before = sets.get(key);
+      sets.set(key, before ? { ...edit, value: (before.value as string[]).filter((p) => left.has(p)) } : edit);
+    }
+  }
+  const shortened = [...sets.values()].filter((s) => !gone.has(`${s.kind} ${s.id}`));
+  const order = ['link', 'segment', 'bundle', 'port', 'host', 'switch', 'vlan'];
+  const rank = (edit: Edit) => (edit.type === 'remove' ? order.indexOf(edit.kind) : -1);
+  return [...shortened, ...removals.sort((a, b) => rank(a) - rank(b))];
 }

@@ -16,6 +16,7 @@ export const DESIGN_FORMAT = 'knot-path-design';
 export const DESIGN_VERSION = 1;
 
 export const MODES = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp'] as const;
+export const LINK_TYPES = ['point-to-point', 'shared'] as const;
 export const TIERS = ['core', 'distribution', 'access'] as const;
 
 const saying = (sentence: (value: unknown) => string) => ({
@@ -130,6 +131,8 @@ export const portSchema = z.strictObject({
   /** Administratively down. */
   down: z.boolean().optional(),
   edge: z.boolean().optional(),
+  /** Point-to-point or shared where the duplex should not decide it (IEEE 802.1D-2004 6.4.3, adminPointToPointMAC). */
+  linkType: choice('Link type', LINK_TYPES).optional(),
   description: z
     .string()
     .max(
