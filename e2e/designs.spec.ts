@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { complaints, freshDemo, openTrees, saved } from './support';
+import { complaints, dropFiles, freshDemo, openTrees, saved } from './support';
 
 test('the demo waits on the first page and opens', async ({ page }) => {
   const errors = complaints(page);
@@ -22,7 +22,7 @@ test('create, rename, duplicate and delete, each with undo', async ({ page }) =>
   await page.getByRole('button', { name: 'New design' }).click();
   await page.getByLabel('Name of the design').fill('Harbour light');
   await page.getByRole('button', { name: 'Create' }).click();
-  await expect(page.getByText('No switches yet')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'An empty sheet' })).toBeVisible();
   await page.getByRole('link', { name: /all designs/ }).click();
   const row = page.getByRole('article', { name: 'Harbour light', exact: true });
   await row.getByRole('button', { name: 'Rename Harbour light' }).click();
@@ -63,24 +63,48 @@ const SWITCHES = 'switch;mac;priority\r\nnorth;00:00:5e:00:53:01;4096\r\nsouth;0
 const LINKS = 'a_switch;a_port;b_switch;b_port;speed_mbps\r\nnorth;1;south;1;1000\r\nnorth;2;south;2;1000\r\n';
 const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
 
-test('tables with semicolons and a byte-order mark come in; a wrong row is named and nothing comes in', async ({
+test('tables with semicolons and a byte-order mark come in; wrong rows are shown with the reason and stay out', async ({
   page,
 }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Import…' }).click();
-  await page.getByLabel('Switches (CSV)').setInputFiles(file('s.csv', SWITCHES.replace('4096', '2478')));
-  await page.getByLabel('Links (CSV)').setInputFiles(file('l.csv', LINKS.replace('south;2;1000', 'west;2;1000')));
-  await page.getByRole('button', { name: 'Import', exact: true }).click();
-  await expect(page.getByText('s.csv, row 2, priority:')).toBeVisible();
-  await expect(page.getByText('the nearest is 4096')).toBeVisible();
-  await expect(page.getByText("There is no switch 'west' in the table of switches.")).toBeVisible();
-  await page.getByLabel('Switches (CSV)').setInputFiles(file('s.csv', `\uFEFF${SWITCHES}`));
-  await page.getByLabel('Links (CSV)').setInputFiles(file('l.csv', LINKS));
+  const files = page.getByLabel('Files');
+  await files.setInputFiles([
+    file('s.csv', SWITCHES.replace('4096', '2478')),
+    file('l.csv', LINKS.replace('south;2;1000', 'west;2;1000')),
+  ]);
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByLabel('Refused in s.csv')).toContainText(
+    'row 2, priority: Bridge priority 2478 is not legal',
+  );
+  await expect(dialog.getByLabel('Refused in l.csv')).toContainText(
+    "There is no switch 'west' in the table of switches.",
+  );
+  await expect(dialog.getByRole('region', { name: 's.csv' })).toContainText(
+    'switches: 1 switch comes in, 1 is refused',
+  );
+  await expect(dialog.getByRole('button', { name: 'Import what fits' })).toBeEnabled();
+  await files.setInputFiles([file('s.csv', `\uFEFF${SWITCHES}`), file('l.csv', LINKS)]);
+  await expect(dialog.getByRole('region', { name: 'l.csv' })).toContainText('links: 2 links come in');
   await page.getByLabel('Name', { exact: true }).fill('Two shores');
   await page.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.getByRole('button', { name: /^north, root, priority 4096/ })).toBeAttached();
   await page.goto('/');
   await expect(page.getByRole('article', { name: 'Two shores' })).toContainText('2 links');
+});
+
+test('files dropped on the page are shown before they come in; what cannot be read says why', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'New design' })).toBeVisible();
+  await dropFiles(page, [
+    { name: 'photo.png', text: '\u0089PNG' },
+    { name: 'switches.csv', text: SWITCHES },
+  ]);
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('region', { name: 'photo.png' })).toContainText('The file is none that can be read');
+  await expect(dialog.getByRole('region', { name: 'switches.csv' })).toContainText('2 switches come in');
+  await dialog.getByRole('button', { name: 'Import what fits' }).click();
+  await expect(page.getByRole('button', { name: /^north, root/ })).toBeAttached();
 });
 
 test('an exported design comes in again as it was', async ({ page, request }) => {
@@ -92,7 +116,7 @@ test('an exported design comes in again as it was', async ({ page, request }) =>
   const path = await (await download).path();
   await page.goto('/');
   await page.getByRole('button', { name: 'Import…' }).click();
-  await page.getByLabel('Design (JSON)').setInputFiles(path);
+  await page.getByLabel('Files').setInputFiles(path);
   await page.getByLabel('Name', { exact: true }).fill('Round trip back');
   await page.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.locator('[aria-label="Trees"]')).toContainText('root workshop, by accident');

@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test';
 import type { APIRequestContext, Page } from '@playwright/test';
+import type { Design } from '../src/core/design';
 import { asCabled } from '../src/demo/brackwater';
 
 export interface Opened {
@@ -19,6 +20,40 @@ export async function freshDemo(request: APIRequestContext, name: string): Promi
 export async function openTrees(page: Page, { design, variant }: Opened, query = ''): Promise<void> {
   await page.goto(`/d/${design}/trees?variant=${variant}${query}`);
   await expect(page.locator('svg.chart')).toBeVisible();
+}
+
+/** Opens the cabling stage and waits until the drawing is there. */
+export async function openCabling(page: Page, { design, variant }: Opened, query = ''): Promise<void> {
+  await page.goto(`/d/${design}/cabling?variant=${variant}${query}`);
+  await expect(page.locator('svg.chart')).toBeVisible();
+  await expect(page.getByRole('grid')).toBeVisible();
+}
+
+/** The document of a variant as the server has it. */
+export async function stored(request: APIRequestContext, { variant }: Opened): Promise<Design> {
+  return ((await (await request.get(`/api/variants/${variant}`)).json()) as { design: Design }).design;
+}
+
+/** Drops files on the page as a file manager would. */
+export async function dropFiles(page: Page, files: { name: string; text: string }[]): Promise<void> {
+  const transfer = await page.evaluateHandle((list) => {
+    const data = new DataTransfer();
+    for (const { name, text } of list) data.items.add(new File([text], name));
+    return data;
+  }, files);
+  await page.dispatchEvent('body', 'dragover', { dataTransfer: transfer });
+  await expect(page.locator('.drop-here')).toBeVisible();
+  await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
+}
+
+/** Puts text on the clipboard of the page and pastes it where the focus is. */
+export async function paste(page: Page, text: string): Promise<void> {
+  await page.evaluate((content) => {
+    const data = new DataTransfer();
+    data.setData('text/plain', content);
+    const target = document.activeElement ?? document.body;
+    target.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, text);
 }
 
 export const saved = (page: Page) => expect(page.getByRole('status', { name: 'State of saving' })).toHaveText('saved');

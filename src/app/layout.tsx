@@ -8,6 +8,7 @@ import '@/ui/theme/tokens.css';
 import '@/ui/theme/shell.css';
 import '@/ui/theme/stage.css';
 import '@/ui/theme/chart.css';
+import '@/ui/theme/cabling.css';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import type { Metadata } from 'next';

@@ -13,6 +13,8 @@ export interface CsvSource {
   /** Name shown in faults. */
   readonly file: string;
   readonly text: string;
+  /** Rows that are to be left out, by their line in the file. */
+  readonly skip?: ReadonlySet<number>;
 }
 
 export type CsvImport = { ok: true; design: Design } | { ok: false; faults: TableFault[] };
@@ -285,9 +287,10 @@ export function importCsv(name: string, switches: CsvSource, links: CsvSource, v
   };
   const unread = [...tables.switches.faults, ...tables.links.faults, ...(tables.vlans?.faults ?? [])];
   if (unread.length > 0) return { ok: false, faults: unread };
-  intake.switches(switches.file, tables.switches.rows);
-  intake.links(links.file, tables.links.rows);
-  if (vlans && tables.vlans) intake.vlans(vlans.file, tables.vlans.rows);
+  const wanted = ({ skip }: CsvSource, rows: readonly TableRow[]) => rows.filter((r) => !skip?.has(r.row));
+  intake.switches(switches.file, wanted(switches, tables.switches.rows));
+  intake.links(links.file, wanted(links, tables.links.rows));
+  if (vlans && tables.vlans) intake.vlans(vlans.file, wanted(vlans, tables.vlans.rows));
   else intake.vlansFromLinks();
   const read = readDesign(intake.design);
   if (read.ok && intake.faults.length === 0) return read;

@@ -5,3 +5,6 @@ export * from './solution';
 export * from './neighbours';
 export * from './graphml';
 export * from './topology';
+export * from './intake';
+export { FILE_KINDS } from './recognise';
+export type { FileKind, SourceFile } from './recognise';

@@ -1,5 +1,5 @@
 /** The table of links: both ends in one row. */
-import { bundleAt, linkById, linkSpeed, setField, setPortCost, vlansAt } from '../design';
+import { bundleAt, linkById, linkSpeed, portLabel, setField, setPortCost, vlansAt, wording } from '../design';
 import type { Design, Edit, Link } from '../design';
 import { disagreement, disagreementSentence } from '../cabling';
 import type { Wiring } from '../cabling';
@@ -120,10 +120,6 @@ const columns: Column<Link>[] = [
     sort: (design, link) => linkSpeed(design, link),
     set: ({ design }, link, text) => setBoth(design, link, (id) => [setField('port', id, 'speed', speedCell(text))]),
   },
-  ...vlanColumns('a'),
-  ...vlanColumns('b'),
-  costColumn('a'),
-  costColumn('b'),
   {
     id: 'agree',
     title: 'Ends',
@@ -133,6 +129,10 @@ const columns: Column<Link>[] = [
       return found ? disagreementSentence(found, [ownerText(design, link, 'a'), ownerText(design, link, 'b')]) : '';
     },
   },
+  ...vlanColumns('a'),
+  ...vlanColumns('b'),
+  costColumn('a'),
+  costColumn('b'),
   {
     id: 'bundle',
     title: 'Bundle',

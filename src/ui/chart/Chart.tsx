@@ -1,6 +1,16 @@
 'use client';
+import { zoomIdentity } from 'd3-zoom';
 import type { ZoomTransform } from 'd3-zoom';
-import { startTransition, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  startTransition,
+  useCallback,
+  useEffect,
+  useImperativeHandle,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import type { KeyboardEvent, MouseEvent } from 'react';
 import { grouped } from '../../core/trees';
 import type { Ref } from '../session/view';
@@ -24,18 +34,45 @@ interface Props {
   readonly scene: Scene;
   /** Changes when the drawing should be fitted again: arrangement, design. */
   readonly fitKey: string;
-  readonly hue: number;
+  /** Hue of the tree or VLAN in view; null for none. */
+  readonly hue: number | null;
   readonly selection: readonly Ref[];
   readonly onSelect: (ref: Ref | null, add: boolean) => void;
   readonly pathPorts: ReadonlySet<string>;
   readonly pathPlaces: ReadonlySet<string>;
   readonly movedPorts: ReadonlySet<string>;
   readonly titleOf: (ref: Ref) => string;
+  /** What it is, for those who do not see it. */
+  readonly label?: string;
+  /** Lets things be dragged and cables be pulled. */
+  readonly hands?: Hands;
+  readonly handle?: React.Ref<ChartHandle>;
+}
+
+/** What the pointer does besides panning and selecting. */
+export interface Hands {
+  /** Told of every press; true when it is taken, and the chart then stays where it is. */
+  readonly press: (event: PointerEvent) => boolean;
+  readonly doubleClick: (at: Point) => void;
+  /** A click on empty paper; true when it was taken. */
+  readonly click: (at: Point) => boolean;
+}
+
+/** For those who draw with the chart. */
+export interface ChartHandle {
+  readonly svg: SVGSVGElement;
+  /** A place in the window as a place in the drawing, and the other way. */
+  readonly toDrawing: (clientX: number, clientY: number) => Point;
+  readonly toWindow: (point: Point) => Point;
+  /** Shows another placing of the same things, until the next render. */
+  readonly preview: (scene: Scene) => void;
+  /** Marks over the drawing: the cable being pulled, the frame, the lines that things snap to. */
+  readonly overlay: SVGGElement;
 }
 
 const sceneBox = (scene: Scene) => {
   const points = [...scene.plates, ...scene.spots];
-  return boxAround(points.length > 0 ? points : [{ x: 0, y: 0 }], 84);
+  return boxAround(points.length > 0 ? points : [{ x: 0, y: 0 }], 72, 46);
 };
 
 /** Nearest plate in the direction of an arrow key. */
@@ -67,10 +104,12 @@ function refOf(element: Element): Ref {
 
 /** The drawing of one tree: pan, zoom, select, and motion from what was drawn before. */
 export function Chart(props: Props) {
-  const { scene, fitKey, hue, selection, onSelect, pathPorts, pathPlaces, movedPorts, titleOf } = props;
+  const { scene, fitKey, hue, selection, onSelect, pathPorts, pathPlaces, movedPorts, titleOf, hands, handle, label } =
+    props;
   const svg = useRef<SVGSVGElement>(null);
   const viewport = useRef<SVGGElement>(null);
   const ruler = useRef<SVGGElement>(null);
+  const overlay = useRef<SVGGElement>(null);
   const [drawing] = useState(() => new Drawing());
   const latest = useRef(scene);
   const size = useRef({ width: 800, height: 600 });
@@ -98,7 +137,23 @@ export function Chart(props: Props) {
     },
     [placeRuler],
   );
-  const { fit, scaleBy, moved, setSize } = useZoom({ svg, onMove });
+  const taken = useRef(false);
+  const { fit, scaleBy, moved, setSize } = useZoom({ svg, onMove, taken });
+
+  useImperativeHandle(handle, (): ChartHandle => {
+    const t = () => transform.current ?? zoomIdentity;
+    const frame = () => svg.current!.getBoundingClientRect();
+    return {
+      svg: svg.current!,
+      overlay: overlay.current!,
+      toDrawing: (x, y) => {
+        const [px, py] = t().invert([x - frame().left, y - frame().top]);
+        return { x: px, y: py };
+      },
+      toWindow: ({ x, y }) => ({ x: t().applyX(x) + frame().left, y: t().applyY(y) + frame().top }),
+      preview: (next) => drawing.show(next, false),
+    };
+  }, [drawing]);
 
   const fitNow = useCallback(
     (tolerance = 0) => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16, tolerance),
@@ -142,6 +197,11 @@ export function Chart(props: Props) {
   const onClick = (event: MouseEvent) => {
     const target = (event.target as Element).closest('[data-id]');
     const add = event.shiftKey || event.ctrlKey || event.metaKey;
+    if (!target && hands && transform.current) {
+      const box = svg.current!.getBoundingClientRect();
+      const [x, y] = transform.current.invert([event.clientX - box.left, event.clientY - box.top]);
+      if (hands.click({ x, y })) return;
+    }
     if (!target) return add ? undefined : onSelect(null, false);
     onSelect(refOf(target), add);
   };
@@ -157,6 +217,7 @@ export function Chart(props: Props) {
     title.textContent = titleOf(refOf(target));
   };
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key.startsWith('Arrow')) {
       const at = selection.findLast((r) => r.kind === 'switch')?.id ?? null;
       const next = neighbour(scene, at, event.key);
@@ -172,13 +233,23 @@ export function Chart(props: Props) {
       ref={svg}
       className="chart"
       data-lod={detail ? 'near' : 'far'}
-      style={{ '--tree': `var(--hue-${hue})` } as React.CSSProperties}
+      data-hands={hands ? '' : undefined}
+      style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})` } as React.CSSProperties}
+      onPointerDownCapture={(event) => {
+        taken.current = event.button === 0 && hands !== undefined && hands.press(event.nativeEvent);
+      }}
+      onDoubleClick={(event) => {
+        if (!hands || !transform.current || (event.target as Element).closest('[data-id]')) return;
+        const box = svg.current!.getBoundingClientRect();
+        const [x, y] = transform.current.invert([event.clientX - box.left, event.clientY - box.top]);
+        hands.doubleClick({ x, y });
+      }}
       onClick={onClick}
       onKeyDown={onKeyDown}
       onMouseOver={onMouseOver}
       tabIndex={0}
       role="group"
-      aria-label="Chart of the tree in view. Arrow keys go from switch to switch, plus and minus zoom."
+      aria-label={label ?? 'Chart of the tree in view. Arrow keys go from switch to switch, plus and minus zoom.'}
     >
       {scene.ruler.length > 0 && (
         <g ref={ruler} className="ruler" aria-hidden="true">
@@ -217,6 +288,7 @@ export function Chart(props: Props) {
             selected={isSelected(spot.kind, spot.id)}
             onPath={pathPlaces.has(spot.id)}
             register={drawing.register}
+            grip={hands !== undefined}
           />
         ))}
         {scene.plates.map((plate) => (
@@ -226,6 +298,7 @@ export function Chart(props: Props) {
             selected={isSelected('switch', plate.id)}
             onPath={pathPlaces.has(plate.id)}
             register={drawing.register}
+            grip={hands !== undefined}
           />
         ))}
         {scene.pegs.filter(near).map((peg) => (
@@ -237,6 +310,7 @@ export function Chart(props: Props) {
             register={drawing.register}
           />
         ))}
+        <g ref={overlay} className="overlay" aria-hidden="true" />
       </g>
     </svg>
   );

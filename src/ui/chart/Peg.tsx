@@ -21,8 +21,8 @@ const LETTER_PATH: Partial<Record<Role, string>> = {
 };
 
 /** The sign of a role: its shape with its letter in it. */
-export function RoleSign({ role }: { role: Role }) {
-  const letter = LETTER_PATH[role];
+export function RoleSign({ role }: { role: Role | 'port' }) {
+  const letter = role === 'port' ? undefined : LETTER_PATH[role];
   return (
     <>
       <PegShape role={role} />
@@ -32,8 +32,10 @@ export function RoleSign({ role }: { role: Role }) {
 }
 
 /** Shape of a role: R a shield, D a square, A and B a broken ring, down a cross, no part a dot. */
-function PegShape({ role }: { role: Role }) {
+function PegShape({ role }: { role: Role | 'port' }) {
   switch (role) {
+    case 'port':
+      return <rect className="peg-shape" x={-4.5} y={-4.5} width={9} height={9} />;
     case 'root':
       return <path className="peg-shape" d="M-7 -7H7V2.5L0 8L-7 2.5Z" />;
     case 'designated':
@@ -48,6 +50,24 @@ function PegShape({ role }: { role: Role }) {
   }
 }
 
+const LONGEST = 10;
+
+/** The name of a port beside its cable, read along it. */
+function PortName({ name, nx, ny }: { name: string; nx: number; ny: number }) {
+  const text = name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name;
+  if (nx !== 0)
+    return (
+      <text className="port-name" x={nx * 8} y={-4} textAnchor={nx > 0 ? 'start' : 'end'}>
+        {text}
+      </text>
+    );
+  return (
+    <text className="port-name" transform="rotate(-90)" x={-ny * 8} y={-3} textAnchor={ny > 0 ? 'end' : 'start'}>
+      {text}
+    </text>
+  );
+}
+
 interface Props {
   readonly peg: PegItem;
   readonly selected: boolean;
@@ -60,6 +80,9 @@ const sameLooks = (a: Props, b: Props) =>
   a.moved === b.moved &&
   a.peg.id === b.peg.id &&
   a.peg.role === b.peg.role &&
+  a.peg.name === b.peg.name &&
+  a.peg.nx === b.peg.nx &&
+  a.peg.ny === b.peg.ny &&
   a.peg.crowded === b.peg.crowded;
 
 /** A port on the edge of its plate, with the letter of its role. */
@@ -78,6 +101,7 @@ export const Peg = memo(function Peg({ peg, selected, moved, register }: Props) 
       <g transform={peg.crowded ? 'scale(0.62)' : undefined}>
         {moved && <circle className="ring" r={13} />}
         <RoleSign role={peg.role} />
+        {peg.name !== undefined && <PortName name={peg.name} nx={peg.nx} ny={peg.ny} />}
       </g>
     </g>
   );

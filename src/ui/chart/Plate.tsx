@@ -3,15 +3,6 @@ import { PLATE } from './geometry';
 import type { PlateItem } from './scene';
 import type { Register } from './Wire';
 
-const WORD: Record<PlateItem['standing'], string> = {
-  root: 'root',
-  'accidental-root': 'root by accident',
-  next: 'next',
-  plain: '',
-  outside: 'not in this tree',
-  off: 'off',
-};
-
 const LONGEST = 16;
 
 interface Props {
@@ -19,6 +10,8 @@ interface Props {
   readonly selected: boolean;
   readonly onPath: boolean;
   readonly register: Register;
+  /** Whether a cable can be pulled from its corner. */
+  readonly grip?: boolean;
 }
 
 const sameLooks = (a: Props, b: Props) =>
@@ -27,12 +20,14 @@ const sameLooks = (a: Props, b: Props) =>
   a.plate.id === b.plate.id &&
   a.plate.name === b.plate.name &&
   a.plate.width === b.plate.width &&
-  a.plate.priority === b.plate.priority &&
+  a.plate.note === b.plate.note &&
+  a.plate.tag === b.plate.tag &&
+  a.plate.spoken === b.plate.spoken &&
   a.plate.standing === b.plate.standing;
 
-/** A switch: its name, its priority in the tree in view, and where it stands. The root is inverted, the next framed. */
-export const Plate = memo(function Plate({ plate, selected, onPath, register }: Props) {
-  const { width, name, priority, standing } = plate;
+/** A switch: its name, what the view notes of it, and where it stands. The root is inverted, the next framed. */
+export const Plate = memo(function Plate({ plate, selected, onPath, register, grip }: Props) {
+  const { width, name, note, tag, standing } = plate;
   const classes = ['plate', `plate-${standing}`, selected && 'is-selected', onPath && 'on-path'];
   return (
     <g
@@ -44,7 +39,7 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register }: 
       data-kind="switch"
       data-id={plate.id}
       role="button"
-      aria-label={[name, WORD[standing], `priority ${priority}`].filter(Boolean).join(', ')}
+      aria-label={plate.spoken}
       aria-pressed={selected}
       tabIndex={-1}
     >
@@ -63,13 +58,14 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register }: 
         {name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name}
       </text>
       <text className="priority" x={-width / 2 + 12} y={13}>
-        {priority}
+        {note}
       </text>
-      {standing !== 'plain' && (
+      {tag && (
         <text className="standing" x={width / 2 - 11} y={13}>
-          {standing === 'accidental-root' ? 'root' : standing === 'outside' ? 'no part' : WORD[standing]}
+          {tag}
         </text>
       )}
+      {grip && <circle className="grip" cx={width / 2} cy={PLATE.height / 2} r={7} data-grip="" />}
     </g>
   );
 }, sameLooks);

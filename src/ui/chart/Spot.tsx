@@ -7,11 +7,15 @@ interface Props {
   readonly selected: boolean;
   readonly onPath: boolean;
   readonly register: Register;
+  /** Whether a cable can be pulled from it. */
+  readonly grip?: boolean;
 }
 
 /** A host as a tag, or a shared segment as a bar. */
-export const Spot = memo(function Spot({ spot, selected, onPath, register }: Props) {
+export const Spot = memo(function Spot({ spot, selected, onPath, register, grip }: Props) {
   const classes = ['spot', `spot-${spot.kind}`, selected && 'is-selected', onPath && 'on-path'];
+  if (spot.alarm) classes.push('has-alarm');
+  const half = spot.kind === 'host' ? spot.name.length * 3.2 + 6 : 34;
   const key = `${spot.kind} ${spot.id}`;
   return (
     <g
@@ -34,6 +38,7 @@ export const Spot = memo(function Spot({ spot, selected, onPath, register }: Pro
           rx={9}
         />
       )}
+      {grip && <circle className="grip" cx={half} cy={spot.kind === 'host' ? 9 : 0} r={6} data-grip="" />}
       <text dy={spot.kind === 'segment' ? 17 : 4}>{spot.name}</text>
     </g>
   );

@@ -21,11 +21,15 @@ const sameLooks = (a: Props, b: Props) =>
   a.wire.state === b.wire.state &&
   a.wire.cutA === b.wire.cutA &&
   a.wire.cutB === b.wire.cutB &&
-  a.wire.label === b.wire.label;
+  a.wire.label === b.wire.label &&
+  a.wire.alarm === b.wire.alarm &&
+  a.wire.weight === b.wire.weight;
 
 /** A cable, a bundle, or the stub of a host: open, cut at an end, down, or without this tree. */
 export const Wire = memo(function Wire({ wire, selected, onPath, far, register }: Props) {
   const classes = ['wire', `wire-${wire.state}`, `wire-${wire.kind}`, selected && 'is-selected', onPath && 'on-path'];
+  if (wire.weight) classes.push(`rate-${wire.weight}`);
+  if (wire.alarm) classes.push('has-alarm');
   return (
     <g
       ref={(element) => {
@@ -41,7 +45,7 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, register }
       {wire.kind === 'bundle' && <path className="line second" />}
       {!far && wire.cutA && <path className="knot knot-a" />}
       {!far && wire.cutB && <path className="knot knot-b" />}
-      {wire.label && (
+      {wire.label && (wire.kind === 'bundle' || !far) && (
         <g className="sum">
           <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />
           <text dy={4}>{wire.label}</text>

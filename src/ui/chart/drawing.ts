@@ -109,6 +109,7 @@ export class Drawing {
       was.wire.cutA === wire.cutA &&
       was.wire.cutB === wire.cutB &&
       was.wire.label === wire.label &&
+      element.querySelector('.sum') === was.label &&
       element.querySelector('.hit') === was.hit;
     const part = (selector: string) => element.querySelector(selector);
     const parts: WireParts = alike

@@ -117,11 +117,12 @@ export interface Box {
   readonly bottom: number;
 }
 
-export const boxAround = (points: readonly Point[], margin: number): Box => ({
-  left: Math.min(...points.map((p) => p.x)) - margin,
-  right: Math.max(...points.map((p) => p.x)) + margin,
-  top: Math.min(...points.map((p) => p.y)) - margin,
-  bottom: Math.max(...points.map((p) => p.y)) + margin,
+/** The box of points with a margin at the sides, and one above and below. */
+export const boxAround = (points: readonly Point[], beside: number, above: number): Box => ({
+  left: Math.min(...points.map((p) => p.x)) - beside,
+  right: Math.max(...points.map((p) => p.x)) + beside,
+  top: Math.min(...points.map((p) => p.y)) - above,
+  bottom: Math.max(...points.map((p) => p.y)) + above,
 });
 
 export const contains = (box: Box, { x, y }: Point): boolean =>

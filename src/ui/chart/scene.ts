@@ -16,14 +16,22 @@ export interface PlateItem extends Point {
   readonly id: string;
   readonly name: string;
   readonly width: number;
-  readonly priority: number;
-  readonly standing: 'root' | 'accidental-root' | 'next' | 'plain' | 'outside' | 'off';
+  /** Second line: what is worth knowing of the switch in this view. */
+  readonly note: string;
+  /** Word at the right of the second line; empty for none. */
+  readonly tag: string;
+  /** The plate in words, for those who do not see it. */
+  readonly spoken: string;
+  readonly standing: Standing;
 }
+export type Standing = 'root' | 'accidental-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';
 
 export interface PegItem extends Anchor {
   /** Port or bundle. */
   readonly id: string;
-  readonly role: Role;
+  readonly role: Role | 'port';
+  /** Name of the port, where the view shows it. */
+  readonly name?: string;
   /** Smaller where many ports crowd on one edge. */
   readonly crowded: boolean;
 }
@@ -45,12 +53,18 @@ export interface WireItem {
   readonly cutA: boolean;
   readonly cutB: boolean;
   readonly label: string | null;
+  /** Whether the label tells of something wrong. */
+  readonly alarm?: boolean;
+  /** Weight of the line by rate, 1 to 4, where the view shows it. */
+  readonly weight?: number;
 }
 
 export interface SpotItem extends Point {
   readonly id: string;
   readonly kind: 'host' | 'segment';
   readonly name: string;
+  /** Whether it is cut off from what it belongs to. */
+  readonly alarm?: boolean;
 }
 
 export interface Scene {
@@ -158,9 +172,20 @@ function wireState(a: Role | null, b: Role | null): { state: WireState; cutA: bo
   return { state: cut(a) || cut(b) ? 'cut' : 'open', cutA: cut(a), cutB: cut(b) };
 }
 
-function standings(solved: SolvedDesign, of: SolvedTree): PlateItem['standing'][] {
+/** What a switch is in a tree, in words. */
+const STANDING_WORD: Record<Standing, string> = {
+  root: 'root',
+  'accidental-root': 'root by accident',
+  next: 'next',
+  plain: '',
+  outside: 'not in this tree',
+  off: 'off',
+  apart: '',
+};
+
+function standings(solved: SolvedDesign, of: SolvedTree): Standing[] {
   const { design } = solved.topology;
-  const standing = design.switches.map((s, b): PlateItem['standing'] =>
+  const standing = design.switches.map((s, b): Standing =>
     s.off ? 'off' : of.outcome.root[b]! < 0 ? 'outside' : 'plain',
   );
   for (const root of rootsOf(of)) {
@@ -223,13 +248,19 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
     };
   });
   const standing = standings(solved, of);
-  const plates = design.switches.map((s, i): PlateItem => ({
-    id: s.id,
-    name: s.name,
-    ...arranged.at[i]!,
-    width: width[i]!,
-    priority: priorityInForce(design, s, of.tree.vlan).value,
-    standing: standing[i]!,
-  }));
+  const plates = design.switches.map((s, i): PlateItem => {
+    const priority = String(priorityInForce(design, s, of.tree.vlan).value);
+    const word = STANDING_WORD[standing[i]!];
+    return {
+      id: s.id,
+      name: s.name,
+      ...arranged.at[i]!,
+      width: width[i]!,
+      note: priority,
+      tag: standing[i] === 'accidental-root' ? 'root' : standing[i] === 'outside' ? 'no part' : word,
+      spoken: [s.name, word, `priority ${priority}`].filter(Boolean).join(', '),
+      standing: standing[i]!,
+    };
+  });
   return { plates, pegs, wires, spots, ruler: arranged.ruler, outside: arranged.outside };
 }

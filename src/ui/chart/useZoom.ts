@@ -17,10 +17,12 @@ interface Options {
   readonly svg: RefObject<SVGSVGElement | null>;
   /** Called for every move, outside of React. */
   readonly onMove: (transform: ZoomTransform) => void;
+  /** Whether the press going on belongs to something else. */
+  readonly taken: RefObject<boolean>;
 }
 
 /** Pan and zoom by wheel, drag, pinch and keys. */
-export function useZoom({ svg, onMove }: Options) {
+export function useZoom({ svg, onMove, taken }: Options) {
   const behaviour = useMemo(() => d3zoom<SVGSVGElement, unknown>().scaleExtent(SCALES).clickDistance(4), []);
   const moved = useRef(false);
   const size = useRef({ width: 0, height: 0 });
@@ -36,10 +38,14 @@ export function useZoom({ svg, onMove }: Options) {
       if (event.sourceEvent) moved.current = true;
       mover.current(event.transform);
     });
+    behaviour.filter((event: Event) => {
+      if (event.type === 'wheel') return true;
+      return !taken.current && !(event as MouseEvent).ctrlKey && !(event as MouseEvent).button;
+    });
     const selection = select(element);
     selection.call(behaviour).on('dblclick.zoom', null);
     return () => void selection.on('.zoom', null);
-  }, [svg, behaviour]);
+  }, [svg, behaviour, taken]);
 
   const moveTo = useCallback(
     (transform: ZoomTransform) => {

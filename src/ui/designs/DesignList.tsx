@@ -2,18 +2,21 @@
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
+import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
 import type { DesignRow } from '../session/types';
 import { Mark } from '../shell/Mark';
 import { useNotice } from '../shell/Notice';
 import { ThemeChoice } from '../shell/ThemeChoice';
+import { readFiles, useFileDrop } from './files';
 import { ImportDialog } from './ImportDialog';
 import { NameDialog } from './NameDialog';
 import { Thumb } from './Thumb';
 import { Ago } from './Ago';
 
-type Open = { kind: 'new' } | { kind: 'import' } | { kind: 'rename'; row: DesignRow } | null;
+type Open =
+  { kind: 'new' } | { kind: 'import'; files: readonly SourceFile[] } | { kind: 'rename'; row: DesignRow } | null;
 
 /** The first page: every design, and what can be done with it as a whole. */
 export function DesignList({ initial }: { initial: DesignRow[] }) {
@@ -22,7 +25,17 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
   const { say, shown } = useNotice();
   const router = useRouter();
   const reload = async () => setRows(await api.listDesigns());
-  const enter = (id: string) => router.push(`/d/${encodeURIComponent(id)}/trees`);
+  const enter = (id: string, stage = 'trees') => router.push(`/d/${encodeURIComponent(id)}/${stage}`);
+
+  const onDrop = useCallback(
+    async (dropped: File[]) => {
+      const read = await readFiles(dropped);
+      if (read.ok) setOpen({ kind: 'import', files: read.files });
+      else say({ text: read.sentence, alarm: true });
+    },
+    [say],
+  );
+  const over = useFileDrop(onDrop);
 
   const attempt = async (run: () => Promise<unknown>) => {
     try {
@@ -69,7 +82,7 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
       <main className="designs">
         <header>
           <h1>Designs</h1>
-          <Button onClick={() => setOpen({ kind: 'import' })}>Import…</Button>
+          <Button onClick={() => setOpen({ kind: 'import', files: [] })}>Import…</Button>
           <Button variant="contained" onClick={() => setOpen({ kind: 'new' })}>
             New design
           </Button>
@@ -78,11 +91,12 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
           <div className="nothing">
             <h2>No design yet</h2>
             <p>
-              Import your switches and links from two tables, or a design that a colleague sent you. Knot Path then
-              shows for each VLAN who is root, which way it goes and where it is cut.
+              Sketch a network, or import one: tables of switches and links, a graph, a design that a colleague sent
+              you. Files can be dropped anywhere on this page. Knot Path then shows for each VLAN who is root, which way
+              it goes and where it is cut.
             </p>
             <div>
-              <Button variant="contained" onClick={() => setOpen({ kind: 'import' })}>
+              <Button variant="contained" onClick={() => setOpen({ kind: 'import', files: [] })}>
                 Import…
               </Button>
               <Button onClick={() => setOpen({ kind: 'new' })}>Start empty</Button>
@@ -139,7 +153,7 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
           label="Name of the design"
           initial="New design"
           action="Create"
-          onSubmit={async (name) => enter((await api.createDesign(name)).id)}
+          onSubmit={async (name) => enter((await api.createDesign(name)).id, 'cabling')}
           onClose={() => setOpen(null)}
         />
       )}
@@ -153,7 +167,10 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
           onClose={() => setOpen(null)}
         />
       )}
-      {open?.kind === 'import' && <ImportDialog onDone={(head) => enter(head.id)} onClose={() => setOpen(null)} />}
+      {open?.kind === 'import' && (
+        <ImportDialog initial={open.files} onDone={(head) => enter(head.id)} onClose={() => setOpen(null)} />
+      )}
+      {over && <div className="drop-here">Drop the files to import them</div>}
       {shown}
     </>
   );

@@ -5,95 +5,88 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { FormEvent } from 'react';
+import { intakeAsDesign } from '../../core/formats';
+import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
-import type { ImportFiles } from '../session/api';
-import { Refusal } from '../session/types';
-import type { ApiFault, DesignHead } from '../session/types';
+import type { DesignHead } from '../session/types';
+import { FileChoice } from './FileChoice';
+import { readFiles } from './files';
+import { IntakeList } from './IntakeList';
 
-const KINDS = [
-  { kind: 'json', label: 'Design (JSON)', accept: '.json,application/json' },
-  { kind: 'switches', label: 'Switches (CSV)', accept: '.csv,text/csv' },
-  { kind: 'links', label: 'Links (CSV)', accept: '.csv,text/csv' },
-  { kind: 'vlans', label: 'VLANs (CSV), if any', accept: '.csv,text/csv' },
-] as const;
-
-/** Files larger than this are refused by the server; saying so at once spares the upload. */
-const LARGEST = 7_500_000;
-
-const nameOf = (files: Partial<Record<string, File>>) =>
-  (files.json ?? files.switches)?.name.replace(/\.(json|csv)$/i, '').slice(0, 100) ?? '';
-
-async function readAll(files: Partial<Record<string, File>>): Promise<ImportFiles> {
-  const entries = Object.entries(files).filter((e): e is [string, File] => e[1] !== undefined);
-  const read = entries.map(async ([kind, file]) => [kind, { file: file.name, text: await file.text() }] as const);
-  return Object.fromEntries(await Promise.all(read));
+interface Props {
+  /** Files that were dropped on the page. */
+  readonly initial: readonly SourceFile[];
+  readonly onDone: (head: DesignHead) => void;
+  readonly onClose: () => void;
 }
 
-/** A design from a file, or from tables. All of it comes in, or nothing and every refused place is named. */
-export function ImportDialog({ onDone, onClose }: { onDone: (head: DesignHead) => void; onClose: () => void }) {
-  const [files, setFiles] = useState<Partial<Record<string, File>>>({});
+/** A new design from files; what comes in and what stays out is shown before anything happens. */
+export function ImportDialog({ initial, onDone, onClose }: Props) {
+  const [files, setFiles] = useState<readonly SourceFile[]>(initial);
   const [name, setName] = useState<string | null>(null);
-  const [faults, setFaults] = useState<readonly ApiFault[]>([]);
+  const [fault, setFault] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const ready = files.json !== undefined || (files.switches !== undefined && files.links !== undefined);
+  const intake = useMemo(() => (files.length > 0 ? intakeAsDesign('Imported design', files) : null), [files]);
+  const proposed =
+    intake && intake.design.name !== 'Imported design'
+      ? intake.design.name
+      : (files[0]?.file.replace(/\.[^.]*$/, '').slice(0, 100) ?? '');
+  const whole = intake?.files.some((f) => f.kind === 'design' || f.kind === 'graphml') ?? false;
+  const tables = intake?.files.map((f) => f.kind) ?? [];
+  const lacks =
+    !intake || whole || tables.includes('switches')
+      ? null
+      : tables.includes('links')
+        ? 'Links name switches: add the table of switches (switch,mac) too.'
+        : 'Nothing in these files makes a network: add a design, a graph, or tables of switches and links.';
 
+  const add = async (chosen: File[]) => {
+    const read = await readFiles(chosen);
+    if (!read.ok) return setFault(read.sentence);
+    setFault(null);
+    setFiles((was) => [...was.filter((f) => !read.files.some((g) => g.file === f.file)), ...read.files]);
+  };
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const large = Object.values(files).find((f) => f && f.size > LARGEST);
-    if (large) {
-      const sentence = `The file has ${Math.round(large.size / 1e6)} MB; up to ${LARGEST / 1e6} MB are taken in at once.`;
-      return setFaults([{ path: large.name, sentence }]);
-    }
+    if (!intake || lacks) return;
     setBusy(true);
     try {
-      onDone(await api.importDesign((name ?? nameOf(files)) || 'Imported design', await readAll(files)));
+      const called = (name ?? proposed).trim() || 'Imported design';
+      onDone(await api.createDesign(called, { ...intake.design, name: called }));
     } catch (error) {
-      const sentence = error instanceof Error ? error.message : String(error);
-      setFaults(error instanceof Refusal && error.faults.length > 0 ? error.faults : [{ path: '', sentence }]);
+      setFault(error instanceof Error ? error.message : String(error));
       setBusy(false);
     }
   };
 
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <Dialog open onClose={onClose} fullWidth maxWidth="md">
       <form onSubmit={submit}>
         <DialogTitle>Import a design</DialogTitle>
         <DialogContent>
-          <p className="quiet">Either a design file, or a table of switches together with a table of links.</p>
-          {KINDS.map(({ kind, label, accept }) => (
-            <label key={kind} className="file-row">
-              <span>{label}</span>
-              <input
-                type="file"
-                accept={accept}
-                onChange={(e) => {
-                  setFiles({ ...files, [kind]: e.target.files?.[0] });
-                  setFaults([]);
-                }}
-              />
-            </label>
-          ))}
+          <p className="quiet">
+            A design (JSON) or a graph (GraphML), or tables as CSV: switches, links and, if wanted, VLANs. What each
+            file is shows from what is in it.
+          </p>
+          <FileChoice onFiles={(chosen) => void add(chosen)} />
           <label className="file-row">
             <span>Name</span>
-            <TextField value={name ?? nameOf(files)} onChange={(e) => setName(e.target.value)} />
+            <TextField value={name ?? proposed} onChange={(e) => setName(e.target.value)} />
           </label>
-          {faults.length > 0 && (
-            <ul className="fault-list" role="alert" aria-label="Nothing was imported">
-              {faults.map((fault, i) => (
-                <li key={i}>
-                  {fault.path && <b>{fault.path}: </b>}
-                  {fault.sentence}
-                </li>
-              ))}
-            </ul>
+          {intake && <IntakeList files={intake.files} />}
+          {(fault ?? lacks) && (
+            <p className="alarm" role="alert">
+              {fault ?? lacks}
+            </p>
           )}
         </DialogContent>
         <DialogActions>
+          {files.length > 0 && <Button onClick={() => setFiles([])}>Other files</Button>}
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={!ready || busy}>
-            {busy ? 'Importing…' : 'Import'}
+          <Button type="submit" variant="contained" disabled={!intake || lacks !== null || busy}>
+            {busy ? 'Importing…' : intake?.files.some((f) => f.faults.length > 0) ? 'Import what fits' : 'Import'}
           </Button>
         </DialogActions>
       </form>

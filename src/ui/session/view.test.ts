@@ -4,6 +4,7 @@ import type { View } from './view';
 const view: View = {
   tree: 'vlan-130',
   arrangement: 'cabling',
+  vlan: 130,
   selection: [
     { kind: 'port', id: 'crane-yard:2' },
     { kind: 'host', id: 'a~b/c & d' },

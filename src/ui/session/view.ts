@@ -7,6 +7,8 @@ export interface View {
   readonly tree: string | null;
   readonly selection: readonly Ref[];
   readonly arrangement: Arrangement;
+  /** VLAN laid over the cabling; null for none. */
+  readonly vlan: number | null;
 }
 
 export const NO_SELECTION: readonly Ref[] = [];
@@ -29,6 +31,7 @@ export function readView(params: URLSearchParams): View {
     tree: params.get('tree'),
     selection: params.getAll('sel').flatMap((text) => readRef(text) ?? []),
     arrangement: params.get('view') === 'cabling' ? 'cabling' : 'depth',
+    vlan: /^[1-9]\d{0,3}$/.test(params.get('vlan') ?? '') ? Number(params.get('vlan')) : null,
   };
 }
 
@@ -37,6 +40,7 @@ export function viewAddress(designId: string, stage: string, variantId: string, 
   const params = new URLSearchParams({ variant: variantId });
   if (view.tree) params.set('tree', view.tree);
   if (view.arrangement === 'cabling') params.set('view', 'cabling');
+  if (view.vlan !== null) params.set('vlan', String(view.vlan));
   for (const ref of view.selection) params.append('sel', refText(ref));
   return `/d/${encodeURIComponent(designId)}/${stage}?${params}`;
 }

@@ -22,7 +22,7 @@ interface Props {
 
 /** Design, variant, stages, undo, search, and whether all is saved. */
 export function Header({ stage, onSearch }: Props) {
-  const { session, head, variantId, view } = useBench();
+  const { session, head, variantId, view, go } = useBench();
   const saving = useSession((s) => s.saving);
   const undo = useSession((s) => s.history.undo.at(-1));
   const redo = useSession((s) => s.history.redo.at(-1));
@@ -41,6 +41,11 @@ export function Header({ stage, onSearch }: Props) {
             key={id}
             href={viewAddress(head.id, id, variantId, view)}
             aria-current={id === stage ? 'page' : undefined}
+            onClick={(event) => {
+              if (event.ctrlKey || event.metaKey || event.shiftKey || event.button !== 0) return;
+              event.preventDefault();
+              if (id !== stage) go(id);
+            }}
           >
             {name}
           </Link>

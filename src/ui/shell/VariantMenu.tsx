@@ -6,6 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { NameDialog } from '../designs/NameDialog';
+import { asPng, pictureOf, saveFile } from '../chart/picture';
 import { api } from '../session/api';
 import { viewAddress } from '../session/view';
 import { useBench } from './context';
@@ -16,17 +17,36 @@ const FORMATS = [
   { format: 'switches', label: 'Switches (CSV)' },
   { format: 'links', label: 'Links (CSV)' },
   { format: 'vlans', label: 'VLANs (CSV)' },
+  { format: 'graphml', label: 'Graph (GraphML)' },
+  { format: 'topology', label: 'Topology (RFC 8345 JSON)' },
 ];
 
 /** Switches between variants of the design, copies, renames and deletes them, and exports the one in view. */
 export function VariantMenu() {
-  const { session, head, setHead, variantId, view, say } = useBench();
+  const { session, head, setHead, variantId, view, say, stage } = useBench();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [asking, setAsking] = useState<'copy' | 'rename' | null>(null);
   const router = useRouter();
   const current = head.variants.find((v) => v.id === variantId) ?? head.variants[0]!;
   const close = () => setAnchor(null);
-  const go = (id: string) => router.push(viewAddress(head.id, 'trees', id, view));
+  const go = (id: string) => router.push(viewAddress(head.id, stage, id, view));
+
+  const savePicture = async (format: 'svg' | 'png') => {
+    close();
+    const chart = document.querySelector<SVGSVGElement>('svg.chart');
+    if (!chart) return say({ text: 'There is no drawing to save yet.' });
+    try {
+      const picture = await pictureOf(chart);
+      const name = `${head.name} ${current.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+      const blob = format === 'svg' ? new Blob([picture.svg], { type: 'image/svg+xml' }) : await asPng(picture);
+      saveFile(blob, `${name}.${format}`);
+    } catch (error) {
+      say({
+        text: `The picture could not be made: ${error instanceof Error ? error.message : String(error)}`,
+        alarm: true,
+      });
+    }
+  };
 
   const remove = async () => {
     close();
@@ -74,6 +94,11 @@ export function VariantMenu() {
         {FORMATS.map(({ format, label }) => (
           <MenuItem key={format} component="a" href={api.exportUrl(variantId, format)} download onClick={close}>
             Export: {label}
+          </MenuItem>
+        ))}
+        {(['svg', 'png'] as const).map((format) => (
+          <MenuItem key={format} onClick={() => void savePicture(format)}>
+            Export: Drawing ({format.toUpperCase()})
           </MenuItem>
         ))}
       </Menu>

@@ -1,5 +1,6 @@
 'use client';
 import { nanoid } from 'nanoid';
+import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { placeName } from '../../core/design';
 import type { Edit } from '../../core/design';
@@ -9,6 +10,7 @@ import type { Drawer, PendingEdit } from '../session/session';
 import type { DesignHead, LoadedVariant, Step } from '../session/types';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
 import type { Ref, View } from '../session/view';
+import { CablingStage } from '../cabling/CablingStage';
 import { TreesStage } from '../trees/TreesStage';
 import { CommandSearch } from './CommandSearch';
 import { ConflictDialog } from './ConflictDialog';
@@ -18,6 +20,8 @@ import { Header } from './Header';
 import { takeFlash } from './flash';
 import { useNotice } from './Notice';
 import { useCommands } from './useCommands';
+import type { Command } from './useCommands';
+import { isStage } from './stages';
 import type { StageId } from './stages';
 import { useComplaints } from './useComplaints';
 
@@ -43,13 +47,17 @@ interface Props {
 }
 
 /** An open design: one session, one view, the stage on top of both. */
-export function Workbench({ head: initialHead, variant, stage, query }: Props) {
+export function Workbench({ head: initialHead, variant, stage: initialStage, query }: Props) {
   const [head, setHead] = useState(initialHead);
   const [session] = useState(() => createSession(api, variant, nanoid(8), drawerFor(variant.id)));
   const [view, setWholeView] = useState<View>(() => readView(new URLSearchParams(query)));
   const [scope, setScope] = useState<ScopeChoice>({ kind: 'this' });
   const [searching, setSearching] = useState(false);
+  const [stageCommands, setStageCommands] = useState<readonly Command[]>([]);
   const { say, shown } = useNotice();
+  const path = usePathname();
+  const asked = path.split('/').at(-1) ?? '';
+  const stage = isStage(asked) ? asked : initialStage;
 
   useEffect(() => {
     session.resume();
@@ -92,18 +100,38 @@ export function Workbench({ head: initialHead, variant, stage, query }: Props) {
     [session, say],
   );
 
+  /** To another stage without leaving the page: the session stays open, and Back leads back. */
+  const go = useCallback(
+    (to: StageId) => window.history.pushState(null, '', viewAddress(head.id, to, variant.id, view)),
+    [head.id, variant.id, view],
+  );
   const bench = useMemo<Bench>(
-    () => ({ session, head, setHead, variantId: variant.id, view, setView, select, edit, say, scope, setScope }),
-    [session, head, variant.id, view, setView, select, edit, say, scope],
+    () => ({
+      session,
+      head,
+      setHead,
+      variantId: variant.id,
+      view,
+      setView,
+      select,
+      edit,
+      say,
+      scope,
+      setScope,
+      stage,
+      go,
+      setStageCommands,
+    }),
+    [session, head, variant.id, view, setView, select, edit, say, scope, stage, go],
   );
   const search = useCallback(() => setSearching(true), []);
-  const commands = useCommands(bench, search);
+  const commands = useCommands(bench, search, stageCommands);
 
   return (
     <BenchContext.Provider value={bench}>
       <div className="bench">
         <Header stage={stage} onSearch={search} />
-        <TreesStage />
+        {stage === 'cabling' ? <CablingStage /> : <TreesStage />}
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />
         {shown}

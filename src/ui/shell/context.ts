@@ -9,6 +9,8 @@ import type { Session, SessionState } from '../session/session';
 import type { Ref, View } from '../session/view';
 import type { DesignHead } from '../session/types';
 import type { NoticeContent } from './Notice';
+import type { StageId } from './stages';
+import type { Command } from './useCommands';
 
 export interface Bench {
   readonly session: Session;
@@ -24,6 +26,10 @@ export interface Bench {
   readonly say: (notice: NoticeContent) => void;
   readonly scope: ScopeChoice;
   readonly setScope: (scope: ScopeChoice) => void;
+  readonly stage: StageId;
+  readonly go: (stage: StageId) => void;
+  /** Commands that only the stage in view has. */
+  readonly setStageCommands: (commands: readonly Command[]) => void;
 }
 
 /** Which trees the settings in the panel are for. */

@@ -1,5 +1,8 @@
 /** The stages of the work, in their order. */
-export const STAGES = [{ id: 'trees', name: 'Trees' }] as const;
+export const STAGES = [
+  { id: 'cabling', name: 'Cabling' },
+  { id: 'trees', name: 'Trees' },
+] as const;
 export type StageId = (typeof STAGES)[number]['id'];
 
 export const isStage = (id: string): id is StageId => STAGES.some((s) => s.id === id);

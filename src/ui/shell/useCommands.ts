@@ -4,6 +4,7 @@ import { useEffect, useMemo } from 'react';
 import type { Session } from '../session/session';
 import { failAction, makeRootAction } from './actions';
 import type { Bench } from './context';
+import { STAGES } from './stages';
 import { treeInView } from './context';
 
 export interface Command {
@@ -49,32 +50,42 @@ function listCommands(
   setMode: (mode: 'light' | 'dark' | 'system') => void,
 ): Command[] {
   const { session, view, setView, select } = bench;
-  return [
+  const everywhere: Command[] = [
     { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
     { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: () => void session.undo() },
     { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: () => void session.redo() },
     { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
     { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
+    { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
+    { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
+    { id: 'clear', title: 'Clear the selection', keys: ['Escape'], run: () => select(null) },
+    ...STAGES.map(({ id, name }, i) => ({
+      id: `stage-${id}`,
+      title: `Go to ${name}`,
+      keys: [`Alt+${i + 1}`],
+      run: () => bench.go(id),
+    })),
+    { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
+    { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
+    { id: 'system', title: 'Theme as the system has it', keys: [], run: () => setMode('system') },
+  ];
+  if (bench.stage !== 'trees') return everywhere;
+  return [
+    ...everywhere,
     {
       id: 'arrange',
       title: view.arrangement === 'depth' ? 'Arrange as cabled' : 'Arrange by depth',
       keys: ['D'],
       run: () => setView({ arrangement: view.arrangement === 'depth' ? 'cabling' : 'depth' }),
     },
-    { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
     {
       id: 'root',
       title: 'Make the selected switch root of this tree',
       keys: ['R'],
       run: () => makeRoot(bench, session),
     },
-    { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
     { id: 'why', title: 'Why: go to the ledger', keys: ['W'], run: tell(WHY_EVENT) },
     { id: 'path', title: 'Path between two places', keys: ['P'], run: tell(PATH_EVENT) },
-    { id: 'clear', title: 'Clear the selection', keys: ['Escape'], run: () => select(null) },
-    { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
-    { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
-    { id: 'system', title: 'Theme as the system has it', keys: [], run: () => setMode('system') },
   ];
 }
 
@@ -82,22 +93,29 @@ function listCommands(
 function keyName(event: KeyboardEvent): string {
   const key = event.key.length === 1 ? event.key.toUpperCase() : event.key;
   const ctrl = event.ctrlKey || event.metaKey;
-  return `${ctrl ? 'Ctrl+' : ''}${ctrl && event.shiftKey ? 'Shift+' : ''}${key}`;
+  const shift = event.shiftKey && (ctrl || event.altKey || key.startsWith('Arrow'));
+  return `${ctrl ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${shift ? 'Shift+' : ''}${key}`;
 }
 
 const TYPING =
   'input:not([type="radio"]):not([type="checkbox"]), textarea, [contenteditable="true"], [role="dialog"] *, [role="listbox"] *, [role="menu"] *';
 
+/** Keys that mean the same while a field or a table has the focus. */
+const EVEN_TYPING = new Set(['Ctrl+K', ...STAGES.map((_, i) => `Alt+${i + 1}`)]);
+
 /** The commands of an open design, with their keys at work. */
-export function useCommands(bench: Bench, search: () => void): readonly Command[] {
+export function useCommands(bench: Bench, search: () => void, ofStage: readonly Command[]): readonly Command[] {
   const { setMode } = useColorScheme();
-  const commands = useMemo(() => listCommands(bench, search, setMode), [bench, search, setMode]);
+  const commands = useMemo(
+    () => [...ofStage, ...listCommands(bench, search, setMode)],
+    [bench, search, setMode, ofStage],
+  );
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.altKey) return;
+      if (event.defaultPrevented) return;
       const name = keyName(event);
       const typing = event.target instanceof Element && event.target.matches(TYPING);
-      if (typing && name !== 'Ctrl+K') return;
+      if (typing && !EVEN_TYPING.has(name)) return;
       const command = commands.find((c) => c.keys.includes(name));
       if (!command) return;
       event.preventDefault();

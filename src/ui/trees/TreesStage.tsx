@@ -1,22 +1,15 @@
 'use client';
-import { useSyncExternalStore } from 'react';
+import { useInBrowser } from '../shell/useInBrowser';
 import { ChartHost } from './ChartHost';
 import { MovedBar } from './MovedBar';
 import { Panel } from './panels/Panel';
 import { TreeStrip } from './TreeStrip';
-import { useSession } from '../shell/context';
-
-const never = () => () => {};
-/** Whether the page runs in a browser yet: the chart fits itself to the window, so the server does not draw it. */
-const useInBrowser = () =>
-  useSyncExternalStore(
-    never,
-    () => true,
-    () => false,
-  );
+import Button from '@mui/material/Button';
+import { useBench, useSession } from '../shell/context';
 
 /** The trees of the design: which way each VLAN goes, where it is cut, and why. */
 export function TreesStage() {
+  const { go } = useBench();
   const inBrowser = useInBrowser();
   const empty = useSession((s) => s.design.switches.length === 0);
   return (
@@ -28,8 +21,12 @@ export function TreesStage() {
             <div className="empty-chart">
               <h2>No switches yet</h2>
               <p>
-                A tree needs switches and links. Import them as two tables from the <a href="/">list of designs</a>, or
-                open the demo there to look around first.
+                A tree needs switches and links. Lay them out in Cabling: draw them, start from a pattern, or import.
+              </p>
+              <p>
+                <Button variant="contained" onClick={() => go('cabling')}>
+                  Go to Cabling
+                </Button>
               </p>
             </div>
           ) : (

@@ -1,0 +1,236 @@
+/** Files of any kind that can be read, recognised by what is in them: what comes in, which rows do not and why. */
+import { applyEdits, emptyDesign } from '../design';
+import type { Design, Edit } from '../design';
+import { partOf, pastePart } from '../cabling';
+import type { Hearing, NewId } from '../cabling';
+import { LINKS, SWITCHES, VLANS, writeRows } from '../tables';
+import type { RowText, Table } from '../tables';
+import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
+import { importCsv } from './csv-import';
+import { readOne } from './recognise';
+import type { FileKind, Read, SourceFile } from './recognise';
+import type { ColumnRule, TableFault, TableRow } from './table';
+
+/** One row of a preview: its line in the file, its cells, and why it stays out. */
+export interface PreviewRow {
+  readonly row: number;
+  readonly cells: readonly string[];
+  readonly fault: string | null;
+}
+
+export interface TakenFile {
+  readonly file: string;
+  readonly kind: FileKind;
+  /** What comes in, in words: `12 switches, 14 links`. */
+  readonly comes: string;
+  readonly columns: readonly string[];
+  readonly rows: readonly PreviewRow[];
+  readonly faults: readonly TableFault[];
+}
+
+export interface Intake {
+  readonly files: readonly TakenFile[];
+  /** The design with everything that fits. */
+  readonly design: Design;
+  /** Edits that lead there from the design it was given; of no use for a new design. */
+  readonly edits: readonly Edit[];
+  readonly hearings: readonly Hearing[];
+}
+
+const count = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
+const wholeWords = (d: Design) =>
+  [
+    count(d.switches.length, 'switch', 'switches'),
+    count(d.links.length, 'link'),
+    count(d.vlans.length, 'VLAN'),
+    d.hosts.length > 0 && count(d.hosts.length, 'host'),
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+function preview(
+  rule: ColumnRule,
+  rows: readonly TableRow[],
+  faults: readonly TableFault[],
+): Pick<TakenFile, 'columns' | 'rows'> {
+  const columns = [...rule.required, ...rule.optional].filter((c) => rows.some((r) => r.cell(c) !== ''));
+  const byRow = new Map(faults.map((f) => [f.row, f]));
+  return {
+    columns,
+    rows: rows.map((r) => {
+      const fault = byRow.get(r.row);
+      return {
+        row: r.row,
+        cells: columns.map((c) => r.cell(c)),
+        fault: fault ? [fault.column, fault.sentence].filter(Boolean).join(': ') : null,
+      };
+    }),
+  };
+}
+
+const taken = (read: Read, comes: string, more: Partial<TakenFile> = {}): TakenFile => ({
+  file: read.file,
+  kind: read.kind,
+  comes,
+  columns: [],
+  rows: [],
+  faults: [],
+  ...more,
+});
+
+const RULE = { switches: SWITCH_COLUMNS, links: LINK_COLUMNS, vlans: VLAN_COLUMNS } as const;
+const ONE = { switches: ['switch', 'switches'], links: ['link'], vlans: ['VLAN'] } as const;
+
+type TableRead = Extract<Read, { kind: 'switches' | 'links' | 'vlans' }>;
+const isTable = (read: Read): read is TableRead =>
+  read.kind === 'switches' || read.kind === 'links' || read.kind === 'vlans';
+
+function tableTaken(read: TableRead, faults: readonly TableFault[]): TakenFile {
+  const refused = new Set(faults.map((f) => f.row));
+  const [one, many] = ONE[read.kind];
+  return taken(read, count(read.rows.length - refused.size, one, many), {
+    faults,
+    ...preview(RULE[read.kind], read.rows, faults),
+  });
+}
+
+function otherTaken(read: Read): TakenFile {
+  switch (read.kind) {
+    case 'design':
+    case 'graphml':
+      return taken(read, wholeWords(read.design));
+    case 'neighbours':
+      return taken(read, count(read.hearings.length, 'neighbour'), { faults: read.faults });
+    default:
+      return taken(read, 'nothing', { faults: 'faults' in read ? read.faults : [] });
+  }
+}
+
+/** Columns of the files by columns of the tables; a column of a link may go to both ends. */
+const TO_CELLS: Readonly<Record<TableRead['kind'], Readonly<Record<string, readonly string[]>>>> = {
+  switches: { switch: ['name'], cost_scale: ['scale'] },
+  links: { speed_mbps: ['speed'], vlans: ['a_vlans', 'b_vlans'], native_vlan: ['a_native', 'b_native'] },
+  vlans: { vlan: ['number'] },
+};
+const TABLE_OF = { switches: SWITCHES, links: LINKS, vlans: VLANS } as unknown as Record<TableRead['kind'], Table>;
+
+/** What the files bring to a design that is open: rows that it has are changed, others come in beside them. */
+export function intakeInto(design: Design, sources: readonly SourceFile[], newId: NewId): Intake {
+  const reads = sources.map(readOne);
+  let now = design;
+  const edits: Edit[] = [];
+  const files = new Map<Read, TakenFile>();
+  for (const read of reads) {
+    if (read.kind === 'design' || read.kind === 'graphml') {
+      const { switches, hosts, segments } = read.design;
+      const all = [
+        ...switches.map(({ id }) => ({ kind: 'switch' as const, id })),
+        ...hosts.map(({ id }) => ({ kind: 'host' as const, id })),
+        ...segments.map(({ id }) => ({ kind: 'segment' as const, id })),
+      ];
+      const below = now.switches.length === 0 ? 0 : Math.max(...now.switches.map((s) => s.y ?? 0)) + 200;
+      const pasted = pastePart(now, partOf(read.design, all), newId, { dx: 0, dy: below });
+      const applied = applyEdits(now, pasted.edits);
+      if (!applied.ok) throw new Error(`intakeInto: ${applied.faults[0]!.sentence}`);
+      now = applied.design;
+      edits.push(...pasted.edits);
+    }
+    files.set(read, otherTaken(read));
+  }
+  // Switches before the links that name them, whatever the order of the files.
+  for (const kind of ['vlans', 'switches', 'links'] as const)
+    for (const read of reads.filter(isTable).filter((r) => r.kind === kind)) {
+      const table = TABLE_OF[kind];
+      const rows = read.rows.map((row): RowText => {
+        const columns = [...RULE[kind].required, ...RULE[kind].optional];
+        const cells = new Map(
+          columns.flatMap((c) =>
+            row.cell(c) === '' ? [] : (TO_CELLS[kind][c] ?? [c]).map((to) => [to, row.cell(c)] as const),
+          ),
+        );
+        return { id: table.match?.(now, cells)?.id ?? null, cells };
+      });
+      const change = writeRows(now, table, rows, newId);
+      now = change.design;
+      edits.push(...change.edits);
+      const faults = change.refused.map((r) => ({
+        file: read.file,
+        row: read.rows[r.row]!.row,
+        column: r.column,
+        sentence: r.sentence,
+      }));
+      files.set(read, tableTaken(read, faults));
+    }
+  const hearings = reads.flatMap((r) => (r.kind === 'neighbours' ? r.hearings : []));
+  return { files: reads.map((r) => files.get(r)!), design: now, edits, hearings };
+}
+
+/** A new design from files: a design or graph as it is, or tables; rows with a fault stay out. */
+export function intakeAsDesign(name: string, sources: readonly SourceFile[]): Intake {
+  const reads = sources.map(readOne);
+  const whole = reads.find((r) => r.kind === 'design' || r.kind === 'graphml');
+  if (whole && 'design' in whole)
+    return {
+      files: reads.map((r) =>
+        r === whole || r.kind === 'unknown'
+          ? otherTaken(r)
+          : taken(r, 'nothing', {
+              faults: [
+                {
+                  file: r.file,
+                  row: null,
+                  column: null,
+                  sentence: `${whole.file} is a whole network: add this file to it once it is open.`,
+                },
+              ],
+            }),
+      ),
+      design: whole.design,
+      edits: [],
+      hearings: [],
+    };
+  const table = (kind: TableRead['kind']) => reads.filter(isTable).find((r) => r.kind === kind);
+  const [switches, links, vlans] = [table('switches'), table('links'), table('vlans')];
+  const skipped = new Map<string, Map<number | null, TableFault>>();
+  const source = (read: TableRead | undefined, header: ColumnRule) => ({
+    file: read?.file ?? '',
+    text: read?.text ?? `${header.required.join(',')}\n`,
+    skip: new Set([...(skipped.get(read?.file ?? '')?.keys() ?? [])].flatMap((r) => r ?? [])),
+  });
+  const refuse = (fault: TableFault) =>
+    skipped.set(fault.file, (skipped.get(fault.file) ?? new Map<number | null, TableFault>()).set(fault.row, fault));
+  let design = emptyDesign(name);
+  // Each round leaves the rows out that the round before refused; a row left out can make another one wrong.
+  for (let round = 0; round < 40; round++) {
+    const result = importCsv(
+      name,
+      source(switches, SWITCH_COLUMNS),
+      source(links, LINK_COLUMNS),
+      vlans && source(vlans, VLAN_COLUMNS),
+    );
+    if (result.ok) {
+      design = result.design;
+      break;
+    }
+    const before = [...skipped.values()].reduce((sum, m) => sum + m.size, 0);
+    result.faults.forEach(refuse);
+    if ([...skipped.values()].reduce((sum, m) => sum + m.size, 0) === before) break;
+  }
+  const files = reads.map((r) => {
+    if (isTable(r) && [switches, links, vlans].includes(r))
+      return tableTaken(r, [...(skipped.get(r.file)?.values() ?? [])]);
+    if (isTable(r))
+      return taken(r, 'nothing', {
+        faults: [
+          {
+            file: r.file,
+            row: null,
+            column: null,
+            sentence: 'A table of this kind is among the files already: put both into one.',
+          },
+        ],
+      });
+    return otherTaken(r);
+  });
+  return { files, design, edits: [], hearings: reads.flatMap((r) => (r.kind === 'neighbours' ? r.hearings : [])) };
+}

@@ -1,0 +1,110 @@
+/** What a file is, by what is in it and not by its name. */
+import { readDesign } from '../design';
+import type { Design } from '../design';
+import type { Hearing } from '../cabling';
+import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
+import { readGraphml } from './graphml';
+import { NEIGHBOUR_COLUMNS, isNeighbourJson, readNeighbourCsv, readNeighbourJson } from './neighbours';
+import { readTable } from './table';
+import type { TableFault, TableRow } from './table';
+
+export interface SourceFile {
+  readonly file: string;
+  readonly text: string;
+}
+
+export const FILE_KINDS = {
+  design: 'design',
+  graphml: 'graph (GraphML)',
+  switches: 'switches',
+  links: 'links',
+  vlans: 'VLANs',
+  neighbours: 'neighbours',
+  unknown: 'not readable',
+} as const;
+export type FileKind = keyof typeof FILE_KINDS;
+
+const TABLE_KINDS = [
+  { kind: 'neighbours', columns: NEIGHBOUR_COLUMNS, telling: 'neighbour' },
+  { kind: 'links', columns: LINK_COLUMNS, telling: 'a_switch' },
+  { kind: 'switches', columns: SWITCH_COLUMNS, telling: 'mac' },
+  { kind: 'vlans', columns: VLAN_COLUMNS, telling: 'vlan' },
+] as const;
+
+const headerOf = (text: string) =>
+  text
+    .replace(/^\uFEFF/, '')
+    .slice(0, 4000)
+    .split(/\r|\n/)[0]!
+    .toLowerCase()
+    .split(/[,;\t]/)
+    .map((h) => h.replace(/"/g, '').trim());
+
+/** A file as it was recognised. */
+export type Read =
+  | { readonly kind: 'design' | 'graphml'; readonly file: string; readonly design: Design }
+  | {
+      readonly kind: 'neighbours';
+      readonly file: string;
+      readonly hearings: readonly Hearing[];
+      readonly faults: readonly TableFault[];
+    }
+  | {
+      readonly kind: 'switches' | 'links' | 'vlans';
+      readonly file: string;
+      readonly text: string;
+      readonly rows: readonly TableRow[];
+    }
+  | { readonly kind: 'unknown'; readonly file: string; readonly faults: readonly TableFault[] };
+
+/** Recognises a file by what is in it. */
+export function readOne({ file, text }: SourceFile): Read {
+  const unknown = (sentence: string, more: Partial<TableFault> = {}): Read => ({
+    kind: 'unknown',
+    file,
+    faults: [{ file, row: null, column: null, sentence, ...more }],
+  });
+  const start = text.replace(/^\uFEFF/, '').trimStart();
+  if (start === '') return unknown('The file is empty.');
+  if (start.startsWith('<')) {
+    const read = readGraphml(file, text);
+    return read.ok ? { kind: 'graphml', file, design: read.design } : { kind: 'unknown', file, faults: read.faults };
+  }
+  if (/^[{[]/.test(start)) return readJson(file, start, unknown);
+  const header = headerOf(text);
+  const found = TABLE_KINDS.find(({ telling }) => header.includes(telling));
+  if (!found)
+    return unknown(
+      'The file is none that can be read: a design (JSON), GraphML, LLDP neighbours (JSON), or a CSV of switches (switch,mac), links (a_switch,a_port,b_switch,b_port,speed_mbps), VLANs (vlan) or neighbours (switch,port,neighbour,neighbour_port).',
+    );
+  if (found.kind === 'neighbours') {
+    const read = readNeighbourCsv(file, text);
+    return read.ok
+      ? { kind: 'neighbours', file, hearings: read.hearings, faults: read.refused }
+      : { kind: 'unknown', file, faults: read.faults };
+  }
+  const { rows, faults } = readTable(file, text, found.columns);
+  return faults.length > 0 ? { kind: 'unknown', file, faults } : { kind: found.kind, file, text, rows };
+}
+
+function readJson(file: string, text: string, unknown: (sentence: string, more?: Partial<TableFault>) => Read): Read {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return unknown(`The file is not complete JSON: ${error instanceof Error ? error.message : String(error)}.`);
+  }
+  if (isNeighbourJson(value)) {
+    const read = readNeighbourJson(file, value);
+    return read.ok
+      ? { kind: 'neighbours', file, hearings: read.hearings, faults: read.refused }
+      : { kind: 'unknown', file, faults: read.faults };
+  }
+  const read = readDesign(value);
+  if (read.ok) return { kind: 'design', file, design: read.design };
+  return {
+    kind: 'unknown',
+    file,
+    faults: read.faults.map((f) => ({ file, row: null, column: f.path.join('.') || null, sentence: f.sentence })),
+  };
+}

@@ -1,0 +1,178 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Chosen } from '../../core/cabling';
+import { partText, readPart } from '../../core/cabling';
+import type { Intake, SourceFile } from '../../core/formats';
+import { readFiles, useFileDrop } from '../designs/files';
+import { useBench } from '../shell/context';
+import { useInBrowser } from '../shell/useInBrowser';
+import { chosenPart, moveAction, pasteAction, removeAction } from './actions';
+import { arrange } from './arrange-job';
+import type { ArrangeJob, Way } from './arrange-job';
+import { CableDialog } from './CableDialog';
+import { CablingChart } from './CablingChart';
+import { Dock } from './Dock';
+import type { Tab } from './Dock';
+import { IntakeDialog } from './IntakeDialog';
+import { PatternDialog } from './PatternDialog';
+import { Splitter, useDockHeight } from './Splitter';
+import { Tools } from './Tools';
+import { newId, useCabling } from './useCabling';
+import { useCablingCommands } from './useCablingCommands';
+import { useNeighbours } from './useNeighbours';
+import { VlanStrip } from './VlanStrip';
+
+type Asking =
+  { kind: 'pattern' } | { kind: 'files'; files: readonly SourceFile[] } | { kind: 'cable'; from: Chosen } | null;
+
+const inField = (target: EventTarget | null) =>
+  target instanceof Element &&
+  target.matches('input, textarea, select, [role="grid"], [role="grid"] *, [role="dialog"] *');
+
+/** Laying the network out: the drawing, the tables beside it, VLANs on the cables, what the switches hear. */
+export function CablingStage() {
+  const { say, setStageCommands, variantId } = useBench();
+  const inBrowser = useInBrowser();
+  const cabling = useCabling();
+  const { design, run, make, selection, selectMany, placeOf } = cabling;
+  const [asking, setAsking] = useState<Asking>(null);
+  const [tab, setTab] = useState<Tab>('links');
+  const [job, setJob] = useState<ArrangeJob | null>(null);
+  const dock = useDockHeight();
+  const neighbours = useNeighbours(design, variantId);
+
+  const startArranging = useCallback(
+    async (way: Way) => {
+      if (design.switches.length === 0) return say({ text: 'There is nothing to arrange yet.' });
+      const started = arrange(design, way);
+      setJob(started);
+      try {
+        const found = await started.done;
+        if (found) run(moveAction(design, found, placeOf, 'Arrange automatically'));
+      } catch (error) {
+        say({ text: `The arrangement failed: ${error instanceof Error ? error.message : String(error)}`, alarm: true });
+      } finally {
+        setJob(null);
+      }
+    },
+    [design, placeOf, run, say],
+  );
+  const { toggle, show } = dock;
+  const doings = useMemo(
+    () => ({
+      pattern: () => setAsking({ kind: 'pattern' }),
+      files: () => setAsking({ kind: 'files', files: [] }),
+      cableFrom: (from: Chosen) => setAsking({ kind: 'cable', from }),
+      arrange: (way: Way) => void startArranging(way),
+      tables: toggle,
+      check: () => (show(), setTab('neighbours')),
+    }),
+    [startArranging, toggle, show],
+  );
+  const commands = useCablingCommands(cabling, doings);
+  useEffect(() => {
+    setStageCommands(commands);
+    return () => setStageCommands([]);
+  }, [commands, setStageCommands]);
+
+  useEffect(() => {
+    const things = selection.filter((r) => r.kind === 'switch' || r.kind === 'host' || r.kind === 'segment');
+    const copy = (event: ClipboardEvent) => {
+      if (inField(event.target) || things.length === 0) return;
+      event.clipboardData?.setData('text/plain', partText(chosenPart(design, selection)));
+      event.preventDefault();
+      if (event.type !== 'cut')
+        return say({ text: `Copied ${things.length === 1 ? '1 thing' : `${things.length} things`}.` });
+      if (run(removeAction(design, selection))) selectMany([]);
+    };
+    const paste = (event: ClipboardEvent) => {
+      if (inField(event.target)) return;
+      const text = event.clipboardData?.getData('text/plain') ?? '';
+      const part = readPart(text);
+      if (part) make(pasteAction(design, part, newId));
+      else if (text.trim() !== '')
+        say({
+          text: 'What is on the clipboard is no part of a network. Cells of a spreadsheet go into the tables: click the cell where they begin.',
+        });
+    };
+    document.addEventListener('copy', copy);
+    document.addEventListener('cut', copy);
+    document.addEventListener('paste', paste);
+    return () => {
+      document.removeEventListener('copy', copy);
+      document.removeEventListener('cut', copy);
+      document.removeEventListener('paste', paste);
+    };
+  }, [design, selection, make, run, selectMany, say]);
+
+  const onDrop = useCallback(
+    async (dropped: File[]) => {
+      const read = await readFiles(dropped);
+      if (read.ok) setAsking({ kind: 'files', files: read.files });
+      else say({ text: read.sentence, alarm: true });
+    },
+    [say],
+  );
+  const over = useFileDrop(onDrop);
+  const onTake = (intake: Intake) => {
+    setAsking(null);
+    const names = intake.files.map((f) => f.file);
+    if (intake.edits.length > 0)
+      run({ label: `Take in ${names.length === 1 ? names[0] : `${names.length} files`}`, edits: intake.edits });
+    if (intake.hearings.length > 0) {
+      neighbours.take(intake.hearings);
+      show();
+      setTab('neighbours');
+    }
+  };
+
+  const empty = design.switches.length === 0 && design.hosts.length === 0 && design.segments.length === 0;
+  return (
+    <>
+      <VlanStrip cabling={cabling} />
+      <main className="cabling">
+        <section className="chart-side" aria-label="Drawing">
+          <Tools cabling={cabling} commands={commands} />
+          <div className="drawing" data-tool={cabling.tool}>
+            {inBrowser && <CablingChart cabling={cabling} />}
+            {empty && (
+              <div className="empty-drawing">
+                <h2>An empty sheet</h2>
+                <p>
+                  Double-click anywhere to put a switch there, then pull cables from the dot at its corner; on empty
+                  paper a cable makes the next switch. Or paste rows from a spreadsheet into the tables below.
+                </p>
+                <p>
+                  <Button variant="contained" onClick={doings.pattern}>
+                    Start from a pattern…
+                  </Button>
+                  <Button onClick={doings.files}>Import files…</Button>
+                </p>
+              </div>
+            )}
+            {job && (
+              <div className="job" role="status">
+                <span className="job-bar" aria-hidden="true" />
+                Arranging {design.switches.length} switches…
+                <Button onClick={job.cancel}>Cancel</Button>
+              </div>
+            )}
+          </div>
+        </section>
+        <Splitter dock={dock} />
+        {dock.height > 0 && (
+          <div style={{ height: dock.height, flex: 'none', minHeight: 0, display: 'flex' }}>
+            <Dock cabling={cabling} tab={tab} onTab={setTab} neighbours={neighbours} onFiles={doings.files} />
+          </div>
+        )}
+      </main>
+      {asking?.kind === 'pattern' && <PatternDialog cabling={cabling} onClose={() => setAsking(null)} />}
+      {asking?.kind === 'cable' && <CableDialog cabling={cabling} from={asking.from} onClose={() => setAsking(null)} />}
+      {asking?.kind === 'files' && (
+        <IntakeDialog design={design} initial={asking.files} onTake={onTake} onClose={() => setAsking(null)} />
+      )}
+      {over && <div className="drop-here">Drop the files to see what they bring</div>}
+    </>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useMemo, useState } from 'react';
+import { intakeInto } from '../../core/formats';
+import type { Intake, SourceFile } from '../../core/formats';
+import type { Design } from '../../core/design';
+import { FileChoice } from '../designs/FileChoice';
+import { readFiles } from '../designs/files';
+import { IntakeList } from '../designs/IntakeList';
+import { newId } from './useCabling';
+
+interface Props {
+  readonly design: Design;
+  readonly initial: readonly SourceFile[];
+  readonly onTake: (intake: Intake) => void;
+  readonly onClose: () => void;
+}
+
+/** Files taken into the open variant: rows that it has are changed, the others come in beside them. */
+export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
+  const [files, setFiles] = useState<readonly SourceFile[]>(initial);
+  const [fault, setFault] = useState<string | null>(null);
+  const intake = useMemo(() => (files.length > 0 ? intakeInto(design, files, newId) : null), [design, files]);
+  const brings = intake !== null && (intake.edits.length > 0 || intake.hearings.length > 0);
+  const add = async (chosen: File[]) => {
+    const read = await readFiles(chosen);
+    if (!read.ok) return setFault(read.sentence);
+    setFault(null);
+    setFiles((was) => [...was.filter((f) => !read.files.some((g) => g.file === f.file)), ...read.files]);
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="md">
+      <DialogTitle>Take files into this variant</DialogTitle>
+      <DialogContent>
+        <p className="quiet">
+          Tables of switches, links, VLANs or neighbours (CSV), LLDP neighbours (JSON, one file a switch), a graph
+          (GraphML) or another design (JSON). Rows of things that are here change them; the rest comes in beside. One
+          undo takes all of it back.
+        </p>
+        <FileChoice onFiles={(chosen) => void add(chosen)} />
+        {intake && <IntakeList files={intake.files} />}
+        {intake && !brings && <p className="quiet">Nothing in these files differs from what is here.</p>}
+        {fault && (
+          <p className="alarm" role="alert">
+            {fault}
+          </p>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="contained" disabled={!brings} onClick={() => intake && onTake(intake)}>
+          {intake?.files.some((f) => f.faults.length > 0) ? 'Take in what fits' : 'Take in'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,125 @@
+'use client';
+import Button from '@mui/material/Button';
+import type { Finding } from '../../core/cabling';
+import { linkAt, portsOf } from '../../core/design';
+import type { Ref } from '../session/view';
+import type { Cabling } from './useCabling';
+import type { NeighbourCheck } from './useNeighbours';
+
+const ACCEPT: Record<Finding['verdict'], string> = {
+  'as drawn': '',
+  'other port': 'Re-plug in the drawing',
+  unexpected: 'Draw it',
+  missing: 'Take it out of the drawing',
+};
+
+/** What the switches say of their neighbours, against the drawing, cable by cable. */
+export function Neighbours({
+  cabling,
+  check,
+  onFiles,
+}: {
+  cabling: Cabling;
+  check: NeighbourCheck;
+  onFiles: () => void;
+}) {
+  const { design, run, selectMany } = cabling;
+  const { findings, hearings } = check;
+  if (!findings || !hearings)
+    return (
+      <div className="dock-empty">
+        <p>
+          Compare the drawing with what the switches hear: drop their LLDP neighbour lists here, as JSON with one file a
+          switch named after it, or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
+        </p>
+        <Button variant="contained" onClick={onFiles}>
+          Choose files…
+        </Button>
+      </div>
+    );
+  const open = findings.filter((f) => f.verdict !== 'as drawn');
+  const telling = new Set(hearings.map((h) => h.from)).size;
+  const accept = (list: readonly Finding[]) =>
+    run({
+      label:
+        list.length === 1
+          ? `${ACCEPT[list[0]!.verdict]}: ${list[0]!.a.name} ${list[0]!.a.port} – ${list[0]!.b.name} ${list[0]!.b.port}`
+          : `Take ${list.length} differences into the drawing`,
+      edits: check.accept(list),
+    });
+  const show = (finding: Finding) => {
+    const link = finding.link;
+    if (link) return selectMany([{ kind: 'link', id: link }]);
+    const ends = [finding.a, finding.b].flatMap(({ name, port }): Ref[] => {
+      const at = design.switches.find((s) => s.name === name);
+      const own = at && portsOf(design, at.id).find((p) => p.name === port);
+      return own && linkAt(design, own.id)
+        ? [{ kind: 'port' as const, id: own.id }]
+        : at
+          ? [{ kind: 'switch' as const, id: at.id }]
+          : [];
+    });
+    selectMany(ends);
+  };
+  return (
+    <div className="neighbours">
+      <p className="neighbours-sum" role="status">
+        {telling} {telling === 1 ? 'switch tells' : 'switches tell'} of{' '}
+        {findings.filter((f) => f.verdict !== 'missing').length} cables:{' '}
+        {(['as drawn', 'missing', 'other port', 'unexpected'] as const).map((v, i) => {
+          const n = findings.filter((f) => f.verdict === v).length;
+          return (
+            <span key={v} className={v === 'as drawn' || n === 0 ? undefined : 'alarm'}>
+              {i > 0 && ', '}
+              {n} {v === 'other port' ? 'in another port' : v}
+            </span>
+          );
+        })}
+        <span className="grow" />
+        {open.length > 0 && <Button onClick={() => accept(open)}>Accept all {open.length}</Button>}
+        <Button onClick={onFiles}>More files…</Button>
+        <Button onClick={check.forget}>Clear the check</Button>
+      </p>
+      <div className="neighbours-list">
+        <table>
+          <thead>
+            <tr>
+              <th>Verdict</th>
+              <th>Switch, port</th>
+              <th>Switch, port</th>
+              <th>What is found</th>
+              <th>
+                <span className="visually-hidden">Into the drawing</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {findings.map((f) => (
+              <tr key={f.key} className={f.verdict === 'as drawn' ? 'quiet' : undefined}>
+                <th scope="row">
+                  <button className={`plain ${f.verdict === 'as drawn' ? '' : 'alarm'}`} onClick={() => show(f)}>
+                    {f.verdict === 'other port' ? 'in another port' : f.verdict}
+                  </button>
+                </th>
+                <td>
+                  {f.a.name} <span className="mono">{f.a.port}</span>
+                </td>
+                <td>
+                  {f.b.name} <span className="mono">{f.b.port}</span>
+                </td>
+                <td>{f.sentence}</td>
+                <td className="number">
+                  {f.verdict !== 'as drawn' && (
+                    <button className="tool" onClick={() => accept([f])}>
+                      {ACCEPT[f.verdict]}
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,186 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { FormEvent } from 'react';
+import { PATTERNS, drawPattern, planOf } from '../../core/cabling';
+import type { PatternId } from '../../core/cabling';
+import { NAME_LENGTH, wording } from '../../core/design';
+import { parseVlanRanges } from '../../core/standard';
+import { speedCell } from '../../core/tables';
+import { newId } from './useCabling';
+import type { Cabling } from './useCabling';
+
+/** A pattern as a small drawing: switches as squares, cables as lines. */
+function PatternDrawing({
+  pattern,
+  count,
+  width,
+  height,
+}: {
+  pattern: PatternId;
+  count: number;
+  width: number;
+  height: number;
+}) {
+  const { nodes, edges } = planOf(pattern, count);
+  const xs = nodes.map((n) => n.x);
+  const ys = nodes.map((n) => n.y);
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  const scale = Math.min(
+    (width - 16) / Math.max(1, Math.max(...xs) - left),
+    (height - 16) / Math.max(1, Math.max(...ys) - top),
+  );
+  const at = (i: number) => ({ x: 8 + (nodes[i]!.x - left) * scale, y: 8 + (nodes[i]!.y - top) * scale });
+  return (
+    <svg className="pattern-drawing" width={width} height={height} aria-hidden="true">
+      {edges.map(([a, b], i) => (
+        <line key={i} x1={at(a).x} y1={at(a).y} x2={at(b).x} y2={at(b).y} />
+      ))}
+      {nodes.map((n, i) => (
+        <rect key={i} className={`tier-${n.tier}`} x={at(i).x - 3.5} y={at(i).y - 3.5} width={7} height={7} />
+      ))}
+    </svg>
+  );
+}
+
+const TIERS = ['core', 'distribution', 'access'] as const;
+
+/** A pattern with its speeds, names and VLANs, asked in one step and seen before it is made. */
+export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose: () => void }) {
+  const { design, run, selectMany } = cabling;
+  const [id, setId] = useState<PatternId>('collapsed-core');
+  const pattern = PATTERNS.find((p) => p.id === id)!;
+  const [counts, setCounts] = useState<Partial<Record<PatternId, string>>>({});
+  const [names, setNames] = useState({ core: 'core', distribution: 'dist', access: 'closet' });
+  const [speeds, setSpeeds] = useState({ core: '10G', access: '1G' });
+  const numbers = design.vlans.map((v) => v.number);
+  const [vlans, setVlans] = useState(numbers.length > 1 && numbers.length < 40 ? numbers.join(',') : '');
+
+  const typed = counts[id] ?? String(pattern.count?.start ?? 3);
+  const count = Number(typed);
+  const countFault =
+    pattern.count && !(Number.isInteger(count) && count >= pattern.count.min && count <= pattern.count.max)
+      ? `${pattern.count.label}: a whole number from ${pattern.count.min} to ${pattern.count.max}.`
+      : null;
+  const speedFault = (text: string) => {
+    const value = speedCell(text);
+    return Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000
+      ? null
+      : wording.speed(text);
+  };
+  const read = parseVlanRanges(vlans === 'all' ? '' : vlans);
+  const vlanFault = read.ok ? null : wording.vlanSet(vlans, read.part, read.reason);
+  const nameFault = (name: string) => (name.trim() === '' || name.length > NAME_LENGTH - 6 ? wording.name(name) : null);
+  const faults = [
+    countFault,
+    speedFault(speeds.core),
+    speedFault(speeds.access),
+    vlanFault,
+    ...TIERS.map((t) => nameFault(names[t])),
+  ];
+  const ready = faults.every((f) => f === null);
+  const shape = planOf(id, countFault ? (pattern.count?.start ?? 3) : count);
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!ready) return;
+    const below = design.switches.length === 0 ? 60 : Math.max(...design.switches.map((s) => s.y ?? 0)) + 200;
+    const { edits, made } = drawPattern(
+      design,
+      {
+        pattern: id,
+        count,
+        names: { core: names.core.trim(), distribution: names.distribution.trim(), access: names.access.trim() },
+        coreSpeed: speedCell(speeds.core) as number,
+        accessSpeed: speedCell(speeds.access) as number,
+        vlans: vlans === 'all' ? '' : vlans,
+        x: 100,
+        y: below,
+      },
+      newId,
+    );
+    if (run({ label: `Lay out: ${pattern.name}`, edits })) selectMany(made);
+    onClose();
+  };
+  const field = (label: string, value: string, set: (text: string) => void, fault: string | null) => (
+    <TextField
+      fullWidth
+      label={label}
+      value={value}
+      onChange={(e) => set(e.target.value)}
+      error={fault !== null}
+      helperText={fault}
+      slotProps={{ htmlInput: { className: 'mono' } }}
+    />
+  );
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="md">
+      <form onSubmit={submit}>
+        <DialogTitle>Start from a pattern</DialogTitle>
+        <DialogContent>
+          <div className="patterns" role="radiogroup" aria-label="Pattern">
+            {PATTERNS.map((p) => (
+              <button
+                key={p.id}
+                type="button"
+                role="radio"
+                aria-checked={p.id === id}
+                className="pattern"
+                onClick={() => setId(p.id)}
+              >
+                <PatternDrawing pattern={p.id} count={p.count?.start ?? 3} width={104} height={66} />
+                {p.name}
+              </button>
+            ))}
+          </div>
+          <div className="pattern-form">
+            <div className="pattern-fields">
+              {pattern.count &&
+                field(pattern.count.label, typed, (text) => setCounts({ ...counts, [id]: text }), countFault)}
+              {field('VLANs on all links (empty: all)', vlans, setVlans, vlanFault)}
+              {field(
+                'Speed in the core',
+                speeds.core,
+                (core) => setSpeeds({ ...speeds, core }),
+                speedFault(speeds.core),
+              )}
+              {field(
+                'Speed to access switches',
+                speeds.access,
+                (access) => setSpeeds({ ...speeds, access }),
+                speedFault(speeds.access),
+              )}
+              {TIERS.filter((t) => shape.nodes.some((n) => n.tier === t)).map((t) => (
+                <div key={t}>
+                  {field(`Names, ${t}`, names[t], (text) => setNames({ ...names, [t]: text }), nameFault(names[t]))}
+                </div>
+              ))}
+            </div>
+            <figure>
+              <PatternDrawing
+                pattern={id}
+                count={countFault ? (pattern.count?.start ?? 3) : count}
+                width={330}
+                height={190}
+              />
+              <figcaption className="quiet">
+                {shape.nodes.length} switches, {shape.edges.length} links
+              </figcaption>
+            </figure>
+          </div>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={!ready}>
+            Lay it out
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,80 @@
+'use client';
+import { nanoid } from 'nanoid';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { presence } from '../../core/cabling';
+import type { Chosen, NewId } from '../../core/cabling';
+import type { Switch } from '../../core/design';
+import { arrangeAsCabled } from '../chart/arrange';
+import type { ChartHandle } from '../chart/Chart';
+import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
+import type { Point } from '../chart/geometry';
+import type { Ref } from '../session/view';
+import { isThere, useBench, useSession } from '../shell/context';
+import type { Action } from '../shell/actions';
+import type { MakingAction } from './actions';
+import type { Tool } from './gestures';
+
+const AREA = { width: 1200, height: 420 };
+
+export const newId: NewId = (prefix) => `${prefix}-${nanoid(8)}`;
+
+/** What the parts of the cabling stage share. */
+export function useCabling() {
+  const { view, setView, edit, select } = useBench();
+  const design = useSession((s) => s.design);
+  const [tool, setTool] = useState<Tool>('select');
+  const [speed, setSpeed] = useState(1000);
+  const [tier, setTier] = useState<Switch['tier'] | ''>('access');
+  const [naming, setNaming] = useState<Chosen | null>(null);
+  const chart = useRef<ChartHandle>(null);
+
+  const { vlan } = view;
+  const lens = useMemo(() => (vlan === null ? null : { vlan, presence: presence(design, vlan) }), [design, vlan]);
+  const at = useMemo(() => arrangeAsCabled(design, AREA).at, [design]);
+  const places = useMemo(() => placesOf(design, at), [design, at]);
+  const looks = useMemo(() => looksOf(design, lens), [design, lens]);
+  const scene = useMemo(() => layOut(looks, places), [looks, places]);
+  const selection = useMemo(() => view.selection.filter((ref) => isThere(design, ref)), [view.selection, design]);
+
+  const placeOf = useCallback(
+    ({ kind, id }: Chosen): Point | null =>
+      (kind === 'switch' ? places.switches : kind === 'host' ? places.hosts : places.segments).get(id) ?? null,
+    [places],
+  );
+  const run = useCallback(({ label, edits }: Action) => (edits.length === 0 ? false : edit(label, edits)), [edit]);
+  const selectMany = useCallback((refs: readonly Ref[]) => setView({ selection: refs }), [setView]);
+  /** Makes something, and selects it. */
+  const make = useCallback(
+    (action: MakingAction | null) => {
+      if (!action || !run(action)) return false;
+      selectMany(action.made);
+      return true;
+    },
+    [run, selectMany],
+  );
+  return {
+    design,
+    selection,
+    view,
+    setView,
+    select,
+    selectMany,
+    tool,
+    setTool,
+    speed,
+    setSpeed,
+    tier,
+    setTier,
+    naming,
+    setNaming,
+    chart,
+    lens,
+    places,
+    looks,
+    scene,
+    placeOf,
+    run,
+    make,
+  };
+}
+export type Cabling = ReturnType<typeof useCabling>;

@@ -1,0 +1,149 @@
+'use client';
+import { useMemo } from 'react';
+import type { Chosen } from '../../core/cabling';
+import type { Point } from '../chart/geometry';
+import { useBench } from '../shell/context';
+import type { Command } from '../shell/useCommands';
+import {
+  alignedPlaces,
+  cableAction,
+  chosenPart,
+  isThing,
+  moveAction,
+  oneMoreAction,
+  pasteAction,
+  removeAction,
+  tierPlaces,
+} from './actions';
+import { WAYS } from './arrange-job';
+import type { Way } from './arrange-job';
+import { toolByKey } from './Tools';
+import { newId } from './useCabling';
+import type { Cabling } from './useCabling';
+
+interface Doings {
+  readonly pattern: () => void;
+  readonly files: () => void;
+  readonly cableFrom: (thing: Chosen) => void;
+  readonly arrange: (way: Way) => void;
+  readonly tables: () => void;
+  readonly check: () => void;
+}
+
+const STEP: Record<string, Point> = {
+  ArrowLeft: { x: -10, y: 0 },
+  ArrowRight: { x: 10, y: 0 },
+  ArrowUp: { x: 0, y: -10 },
+  ArrowDown: { x: 0, y: 10 },
+};
+
+/** Everything that can be done in the cabling stage, with its keys. */
+export function useCablingCommands(cabling: Cabling, doings: Doings): readonly Command[] {
+  const { say } = useBench();
+  return useMemo(() => {
+    const { design, selection, placeOf, run, make, selectMany, setTool, setNaming, speed } = cabling;
+    const things = selection.filter(isThing);
+    const needs = (n: number, what: string, then: () => void) => () =>
+      things.length < n ? say({ text: what }) : then();
+    const placed = () => things.map((t) => ({ key: `${t.kind} ${t.id}`, at: placeOf(t)! }));
+    const align = (how: 'row' | 'column' | 'spread', label: string) =>
+      needs(how === 'spread' ? 3 : 2, `Select ${how === 'spread' ? 'three' : 'two'} or more things first.`, () =>
+        run(moveAction(design, alignedPlaces(placed(), how), placeOf, label)),
+      );
+    const nudge =
+      ({ x, y }: Point) =>
+      () =>
+        run(
+          moveAction(
+            design,
+            new Map(placed().map(({ key, at }) => [key, { x: at.x + x, y: at.y + y }])),
+            placeOf,
+            things.length === 1 ? 'Move a thing' : `Move ${things.length} things`,
+          ),
+        );
+    const cable = () => {
+      const [first, ...rest] = things;
+      if (!first) return say({ text: 'Select what the cable should start from first.' });
+      if (rest.length === 0) return doings.cableFrom(first);
+      const action = cableAction(design, first, rest, speed, newId);
+      if (action.edits.length === 0) return say({ text: 'A cable needs a switch at one end at least.' });
+      run(action);
+    };
+    const all = () =>
+      selectMany([
+        ...design.switches.map((s) => ({ kind: 'switch' as const, id: s.id })),
+        ...design.hosts.map((h) => ({ kind: 'host' as const, id: h.id })),
+        ...design.segments.map((s) => ({ kind: 'segment' as const, id: s.id })),
+      ]);
+    return [
+      ...toolByKey.map((t): Command => ({
+        id: `tool-${t.id}`,
+        title: `Tool: ${t.name}`,
+        keys: [t.key],
+        run: () => setTool(t.id),
+      })),
+      { id: 'do-pattern', title: 'Start from a pattern…', keys: ['N'], run: doings.pattern },
+      {
+        id: 'do-more',
+        title: 'One more like the selected switches',
+        keys: ['M'],
+        run: () =>
+          make(oneMoreAction(design, selection, newId)) || say({ text: 'Select the switches of a closet first.' }),
+      },
+      { id: 'do-cable', title: 'Cable the selected things', keys: ['L'], run: cable },
+      {
+        id: 'do-copy',
+        title: 'Duplicate what is selected',
+        keys: ['Ctrl+D'],
+        run: needs(1, 'Select what should be duplicated first.', () =>
+          make(pasteAction(design, chosenPart(design, selection), newId)),
+        ),
+      },
+      {
+        id: 'do-rename',
+        title: 'Rename what is selected',
+        keys: ['F2'],
+        run: needs(1, 'Select what should be renamed first.', () => setNaming(things.at(-1)!)),
+      },
+      {
+        id: 'do-delete',
+        title: 'Delete what is selected',
+        keys: ['Delete', 'Backspace'],
+        run: () => {
+          if (selection.length === 0) return say({ text: 'Select what should be deleted first.' });
+          if (run(removeAction(design, selection))) selectMany([]);
+        },
+      },
+      { id: 'do-all', title: 'Select everything', keys: ['Ctrl+A'], run: all },
+      { id: 'do-import', title: 'Take files into this variant…', keys: ['I'], run: doings.files },
+      { id: 'do-check', title: 'Check against what the switches hear', keys: [], run: doings.check },
+      { id: 'do-tables', title: 'Show or hide the tables', keys: ['T'], run: doings.tables },
+      {
+        id: 'arrange-tiers',
+        title: 'In rows by tier',
+        keys: [],
+        run: () => run(moveAction(design, tierPlaces(design, placeOf), placeOf, 'Arrange in rows by tier')),
+      },
+      ...WAYS.map((w): Command => ({
+        id: `arrange-${w.id}`,
+        title: w.name,
+        keys: [],
+        run: () => doings.arrange(w.id),
+      })),
+      { id: 'arrange-row', title: 'Selected things in one row', keys: [], run: align('row', 'Align in a row') },
+      {
+        id: 'arrange-column',
+        title: 'Selected things in one column',
+        keys: [],
+        run: align('column', 'Align in a column'),
+      },
+      { id: 'arrange-spread', title: 'Selected things evenly spread', keys: [], run: align('spread', 'Spread evenly') },
+      ...Object.entries(STEP).map(([key, by]): Command => ({
+        id: `nudge-${key}`,
+        title: `Move what is selected ${key.slice(5).toLowerCase()}`,
+        keys: [`Ctrl+${key}`],
+        run: nudge(by),
+      })),
+    ];
+  }, [cabling, doings, say]);
+}

@@ -1,0 +1,64 @@
+'use client';
+import { useCallback, useMemo, useState } from 'react';
+import { acceptFinding, checkNeighbours } from '../../core/cabling';
+import type { Finding, Hearing } from '../../core/cabling';
+import type { Design, Edit } from '../../core/design';
+import { applyEdits } from '../../core/design';
+import { newId } from './useCabling';
+
+export interface NeighbourCheck {
+  readonly hearings: readonly Hearing[] | null;
+  readonly findings: readonly Finding[] | null;
+  readonly take: (hearings: readonly Hearing[]) => void;
+  readonly forget: () => void;
+  /** Edits that make the drawing as these were heard. */
+  readonly accept: (findings: readonly Finding[]) => readonly Edit[];
+}
+
+const key = (variantId: string) => `knot-path.neighbours.${variantId}`;
+
+/** What the window was last told of neighbours, kept over a reload, against the design as it is. */
+export function useNeighbours(design: Design, variantId: string): NeighbourCheck {
+  const [hearings, setHearings] = useState<readonly Hearing[] | null>(() => {
+    if (typeof window === 'undefined') return null;
+    return JSON.parse(sessionStorage.getItem(key(variantId)) ?? 'null') as Hearing[] | null;
+  });
+  const findings = useMemo(() => (hearings ? checkNeighbours(design, hearings) : null), [design, hearings]);
+  const keep = useCallback(
+    (next: readonly Hearing[] | null) => {
+      setHearings(next);
+      if (next) sessionStorage.setItem(key(variantId), JSON.stringify(next));
+      else sessionStorage.removeItem(key(variantId));
+    },
+    [variantId],
+  );
+  const take = useCallback(
+    (more: readonly Hearing[]) => {
+      // A switch that tells again is believed anew.
+      const telling = new Set(more.map((h) => h.from));
+      keep([...(hearings ?? []).filter((h) => !telling.has(h.from)), ...more]);
+    },
+    [keep, hearings],
+  );
+  const accept = useCallback(
+    (list: readonly Finding[]) => {
+      // One after another, since re-plugging one cable can change what the next one finds.
+      let now = design;
+      const edits: Edit[] = [];
+      for (const { verdict, a, b } of list) {
+        const same = (f: Finding) =>
+          f.verdict === verdict && f.a.name === a.name && f.a.port === a.port && f.b.port === b.port;
+        const open = checkNeighbours(now, hearings ?? []).find(same);
+        if (!open) continue;
+        const wanted = acceptFinding(now, open, hearings ?? [], newId);
+        const applied = applyEdits(now, wanted);
+        if (!applied.ok) continue;
+        now = applied.design;
+        edits.push(...wanted);
+      }
+      return edits;
+    },
+    [design, hearings],
+  );
+  return { hearings, findings, take, forget: () => keep(null), accept };
+}
