@@ -8,6 +8,7 @@ import type { Page } from '@playwright/test';
 import { BROWSER, BROWSER_ARGS } from '../scripts/browser-args.mjs';
 import { campus } from '../src/demo/campus';
 import type { Row } from './core';
+import { scaleRows } from './scale';
 
 const PORT = 4191;
 const BASE = `http://127.0.0.1:${PORT}`;
@@ -101,6 +102,14 @@ async function stage(page: Page, switches: number, vlans: number, outcomes: numb
   return rows;
 }
 
+async function stages(page: Page): Promise<Row[]> {
+  return [
+    ...(await stage(page, 50, 100, 6)),
+    ...(await stage(page, 200, 400, 18)),
+    ...(await stage(page, 500, 1000, 40)),
+  ];
+}
+
 export async function browserRows(): Promise<Row[]> {
   const stop = await serve();
   const browser = await chromium.launch({ executablePath: BROWSER, args: BROWSER_ARGS });
@@ -108,11 +117,7 @@ export async function browserRows(): Promise<Row[]> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     // The loader of this file marks functions by name; inside the page there is nobody to do it.
     await page.addInitScript('globalThis.__name = (f) => f');
-    return [
-      ...(await stage(page, 50, 100, 6)),
-      ...(await stage(page, 200, 400, 18)),
-      ...(await stage(page, 500, 1000, 40)),
-    ];
+    return [...(await scaleRows(page, BASE)), ...(process.argv.includes('--scale') ? [] : await stages(page))];
   } finally {
     await browser.close();
     stop();

@@ -1,4 +1,4 @@
-/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out. */
+/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone. */
 import { cpus } from 'node:os';
 import { browserRows } from './browser';
 import { coreRows } from './core';
@@ -14,7 +14,7 @@ function table(rows: readonly Row[]): string {
 }
 
 async function main(): Promise<void> {
-  const core = await coreRows();
+  const core = process.argv.includes('--scale') ? [] : await coreRows();
   const memory = Math.round(process.memoryUsage().heapUsed / 1e6);
   const peak = Math.round(process.resourceUsage().maxRSS / 1e3);
   const browser = process.argv.includes('--core') ? [] : await browserRows();

@@ -171,6 +171,7 @@ test('a VLAN laid over the drawing shows where it is, where it ends, and is pain
   await saved(page);
   expect((await stored(request, demo)).ports.find((p) => p.id === 'gate:2')!.vlans).toContain('130');
   await page.getByRole('radio', { name: '140 crane telemetry' }).click();
+  await page.keyboard.press('Escape');
   await expect(plate(page, 'workshop')).toHaveClass(/plate-outside/);
   await page.getByRole('link', { name: 'Trees' }).click();
   await expect(page.getByRole('heading', { name: 'VLAN 140 crane telemetry' })).toBeVisible();

@@ -2,7 +2,7 @@
 import { MODES, TIERS, portsOf, setBridgePriority, setField, switchById } from '../design';
 import type { Switch } from '../design';
 import { addElement } from '../design';
-import { BRIDGE_PRIORITY } from '../standard';
+import { BRIDGE_PRIORITY, macToNumber } from '../standard';
 import { Macs, Names } from '../cabling';
 import type { Wiring } from '../cabling';
 import { choiceCell, isFault, numberCell, yesCell } from './column';
@@ -28,6 +28,7 @@ const columns: Column<Switch>[] = [
     width: 148,
     mono: true,
     text: (_, s) => s.mac,
+    sort: (_, s) => macToNumber(s.mac),
     set: (_, s, text) => set(s, 'mac', Macs.read(text)),
   },
   {

@@ -89,7 +89,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
       made > 0 && change.changed === 0
         ? `Add ${made === 1 ? `a ${table.one}` : `${made} ${table.title.toLowerCase()}`}`
         : `${what} in ${table.title}`;
-    if (change.edits.length > 0) run({ label, edits: change.edits });
+    if (change.edits.length > 0) run({ label, edits: change.edits }, change.design);
     if (change.refused.length === 1 && rows.length === 1) {
       say({ text: change.refused[0]!.sentence, alarm: true });
       setReport(null);

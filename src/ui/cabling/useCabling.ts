@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { presence } from '../../core/cabling';
 import type { Chosen, NewId } from '../../core/cabling';
-import type { Switch } from '../../core/design';
+import type { Design, Switch } from '../../core/design';
 import { arrangeAsCabled } from '../chart/arrange';
 import type { ChartHandle } from '../chart/Chart';
 import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
@@ -16,7 +16,10 @@ import type { Tool } from './gestures';
 
 const AREA = { width: 1200, height: 420 };
 
-export const newId: NewId = (prefix) => `${prefix}-${nanoid(8)}`;
+/** No two pages share the middle, no two things of a page the end: thousands of ids cost no randomness. */
+const page = nanoid(8);
+let made = 0;
+export const newId: NewId = (prefix) => `${prefix}-${page}-${(++made).toString(36)}`;
 
 /** What the parts of the cabling stage share. */
 export function useCabling() {
@@ -41,7 +44,12 @@ export function useCabling() {
       (kind === 'switch' ? places.switches : kind === 'host' ? places.hosts : places.segments).get(id) ?? null,
     [places],
   );
-  const run = useCallback(({ label, edits }: Action) => (edits.length === 0 ? false : edit(label, edits)), [edit]);
+  /** `to`: the design that the edits lead to, where that is known. */
+  const run = useCallback(
+    ({ label, edits }: Action, to?: Design) =>
+      edits.length === 0 ? false : edit(label, edits, to && { from: design, to }),
+    [edit, design],
+  );
   const selectMany = useCallback((refs: readonly Ref[]) => setView({ selection: refs }), [setView]);
   /** Makes something, and selects it. */
   const make = useCallback(
@@ -52,29 +60,51 @@ export function useCabling() {
     },
     [run, selectMany],
   );
-  return {
-    design,
-    selection,
-    view,
-    setView,
-    select,
-    selectMany,
-    tool,
-    setTool,
-    speed,
-    setSpeed,
-    tier,
-    setTier,
-    naming,
-    setNaming,
-    chart,
-    lens,
-    places,
-    looks,
-    scene,
-    placeOf,
-    run,
-    make,
-  };
+  // One value as long as nothing in it changes: commands and effects hang on it.
+  return useMemo(
+    () => ({
+      design,
+      selection,
+      view,
+      setView,
+      select,
+      selectMany,
+      tool,
+      setTool,
+      speed,
+      setSpeed,
+      tier,
+      setTier,
+      naming,
+      setNaming,
+      chart,
+      lens,
+      places,
+      looks,
+      scene,
+      placeOf,
+      run,
+      make,
+    }),
+    [
+      design,
+      selection,
+      view,
+      setView,
+      select,
+      selectMany,
+      tool,
+      speed,
+      tier,
+      naming,
+      lens,
+      places,
+      looks,
+      scene,
+      placeOf,
+      run,
+      make,
+    ],
+  );
 }
 export type Cabling = ReturnType<typeof useCabling>;

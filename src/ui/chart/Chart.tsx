@@ -15,8 +15,9 @@ import type { KeyboardEvent, MouseEvent } from 'react';
 import { grouped } from '../../core/trees';
 import type { Ref } from '../session/view';
 import { FIT_EVENT } from '../shell/useCommands';
-import { detailAt, EVERYWHERE, farScale } from './detail';
-import { boxAround, contains } from './geometry';
+import { detailAt, EVERYWHERE, farScale, namesAt } from './detail';
+import { neighbour, refOf, sceneBox } from './finding';
+import { contains } from './geometry';
 import type { Box, Point } from './geometry';
 import { Drawing } from './drawing';
 import { Peg } from './Peg';
@@ -70,38 +71,8 @@ export interface ChartHandle {
   readonly overlay: SVGGElement;
 }
 
-const sceneBox = (scene: Scene) => {
-  const points = [...scene.plates, ...scene.spots];
-  return boxAround(points.length > 0 ? points : [{ x: 0, y: 0 }], 72, 46);
-};
-
-/** Nearest plate in the direction of an arrow key. */
-function neighbour(scene: Scene, from: string | null, key: string): string | null {
-  const here = scene.plates.find((p) => p.id === from);
-  if (!here) return scene.plates[0]?.id ?? null;
-  const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[key] as [
-    number,
-    number,
-  ];
-  let best: string | null = null;
-  let least = Infinity;
-  for (const plate of scene.plates) {
-    const [x, y] = [plate.x - here.x, plate.y - here.y];
-    const ahead = x * dx + y * dy;
-    if (ahead <= 1) continue;
-    const score = ahead + 2.5 * Math.abs(x * dy + y * dx);
-    if (score < least) [best, least] = [plate.id, score];
-  }
-  return best;
-}
-
-/** What an element of the chart stands for; the wire of a host is a link. */
-function refOf(element: Element): Ref {
-  const kind = element.getAttribute('data-kind')!;
-  const id = element.getAttribute('data-id')!;
-  return { kind: (kind === 'host' && element.classList.contains('wire') ? 'link' : kind) as Ref['kind'], id };
-}
-
+/** How long a zoom has to rest before ports come or go: coming and going on the way would hold it up. */
+const ZOOM_REST_MS = 120;
 /** The drawing of one tree: pan, zoom, select, and motion from what was drawn before. */
 export function Chart(props: Props) {
   const { scene, fitKey, hue, selection, onSelect, pathPorts, pathPlaces, movedPorts, titleOf, hands, handle, label } =
@@ -121,6 +92,9 @@ export function Chart(props: Props) {
       : EVERYWHERE,
   );
 
+  const [names, setNames] = useState(true);
+  const follower = useRef<ReturnType<typeof setTimeout>>(undefined);
+
   const placeRuler = useCallback(() => {
     const t = transform.current;
     if (!t || !ruler.current) return;
@@ -129,11 +103,19 @@ export function Chart(props: Props) {
   }, []);
   const onMove = useCallback(
     (t: ZoomTransform) => {
+      const zoomed = transform.current !== null && transform.current.k !== t.k;
       transform.current = t;
       viewport.current?.setAttribute('transform', t.toString());
       placeRuler();
       // What comes into sight may follow a little later; the move itself must not wait for it.
-      startTransition(() => setDetail((was) => detailAt(t, size.current, latest.current, was)));
+      const follow = () =>
+        startTransition(() => {
+          setDetail((was) => detailAt(t, size.current, latest.current, was));
+          setNames(namesAt(t.k, latest.current));
+        });
+      clearTimeout(follower.current);
+      if (zoomed) follower.current = setTimeout(follow, ZOOM_REST_MS);
+      else follow();
     },
     [placeRuler],
   );
@@ -170,7 +152,13 @@ export function Chart(props: Props) {
     placeRuler();
     drawing.show(scene, before !== null && before.scene !== scene);
   }, [scene, fitKey, fitNow, moved, placeRuler, drawing, detail]);
-  useEffect(() => () => drawing.stop(), [drawing]);
+  useEffect(
+    () => () => {
+      drawing.stop();
+      clearTimeout(follower.current);
+    },
+    [drawing],
+  );
 
   useEffect(() => {
     const fitFully = () => fitNow();
@@ -232,6 +220,7 @@ export function Chart(props: Props) {
     <svg
       ref={svg}
       className="chart"
+      data-names={names ? '' : undefined}
       data-lod={detail ? 'near' : 'far'}
       data-hands={hands ? '' : undefined}
       style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})` } as React.CSSProperties}
@@ -269,6 +258,7 @@ export function Chart(props: Props) {
             key={wire.key}
             wire={wire}
             far={!near(wire.a) && !near(wire.b)}
+            bare={!names}
             register={drawing.register}
             selected={
               isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id) ||
@@ -304,7 +294,7 @@ export function Chart(props: Props) {
         {scene.pegs.filter(near).map((peg) => (
           <Peg
             key={peg.id}
-            peg={peg}
+            peg={names ? peg : { ...peg, name: undefined }}
             selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
             moved={movedPorts.has(peg.id)}
             register={drawing.register}

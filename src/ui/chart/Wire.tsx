@@ -9,6 +9,8 @@ interface Props {
   readonly onPath: boolean;
   /** Seen from afar: the line alone. */
   readonly far: boolean;
+  /** Without the label that a single cable has. */
+  readonly bare: boolean;
   readonly register: Register;
 }
 
@@ -17,6 +19,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.selected === b.selected &&
   a.onPath === b.onPath &&
   a.far === b.far &&
+  a.bare === b.bare &&
   a.wire.key === b.wire.key &&
   a.wire.state === b.wire.state &&
   a.wire.cutA === b.wire.cutA &&
@@ -26,7 +29,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.wire.weight === b.wire.weight;
 
 /** A cable, a bundle, or the stub of a host: open, cut at an end, down, or without this tree. */
-export const Wire = memo(function Wire({ wire, selected, onPath, far, register }: Props) {
+export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, register }: Props) {
   const classes = ['wire', `wire-${wire.state}`, `wire-${wire.kind}`, selected && 'is-selected', onPath && 'on-path'];
   if (wire.weight) classes.push(`rate-${wire.weight}`);
   if (wire.alarm) classes.push('has-alarm');
@@ -45,7 +48,7 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, register }
       {wire.kind === 'bundle' && <path className="line second" />}
       {!far && wire.cutA && <path className="knot knot-a" />}
       {!far && wire.cutB && <path className="knot knot-b" />}
-      {wire.label && (wire.kind === 'bundle' || !far) && (
+      {wire.label && (wire.kind === 'bundle' || (!far && !bare)) && (
         <g className="sum">
           <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />
           <text dy={4}>{wire.label}</text>

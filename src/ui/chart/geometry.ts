@@ -118,12 +118,16 @@ export interface Box {
 }
 
 /** The box of points with a margin at the sides, and one above and below. */
-export const boxAround = (points: readonly Point[], beside: number, above: number): Box => ({
-  left: Math.min(...points.map((p) => p.x)) - beside,
-  right: Math.max(...points.map((p) => p.x)) + beside,
-  top: Math.min(...points.map((p) => p.y)) - above,
-  bottom: Math.max(...points.map((p) => p.y)) + above,
-});
+export function boxAround(points: readonly Point[], beside: number, above: number): Box {
+  const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
+  for (const { x, y } of points) {
+    box.left = Math.min(box.left, x);
+    box.right = Math.max(box.right, x);
+    box.top = Math.min(box.top, y);
+    box.bottom = Math.max(box.bottom, y);
+  }
+  return { left: box.left - beside, right: box.right + beside, top: box.top - above, bottom: box.bottom + above };
+}
 
 export const contains = (box: Box, { x, y }: Point): boolean =>
   x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;

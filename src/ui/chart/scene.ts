@@ -31,7 +31,7 @@ export interface PegItem extends Anchor {
   readonly id: string;
   readonly role: Role | 'port';
   /** Name of the port, where the view shows it. */
-  readonly name?: string;
+  readonly name?: string | undefined;
   /** Smaller where many ports crowd on one edge. */
   readonly crowded: boolean;
 }

@@ -208,10 +208,14 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
 
   return {
     store,
-    /** Makes a change; the faults when it is refused. Nothing happens for an empty list. */
-    edit(label: string, edits: readonly Edit[]): readonly Fault[] {
+    /**
+     * Makes a change; the faults when it is refused. Nothing happens for an empty list. `known`: what the edits lead to
+     * from the design in view, for those who have applied them already.
+     */
+    edit(label: string, edits: readonly Edit[], known?: { from: Design; to: Design }): readonly Fault[] {
       if (edits.length === 0) return [];
-      const applied = applyEdits(getState().design, edits);
+      const { design } = getState();
+      const applied = known?.from === design ? { ok: true as const, design: known.to } : applyEdits(design, edits);
       if (!applied.ok) return applied.faults;
       show(applied.design, { label, kind: 'edit' });
       keep([...pending, { label, edits }]);

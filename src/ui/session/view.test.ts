@@ -20,8 +20,9 @@ test('a view survives the way through the address bar', () => {
 });
 
 test('what an address does not say is the default, and what makes no sense is left out', () => {
-  expect(readView(new URLSearchParams(''))).toEqual({ tree: null, selection: [], arrangement: 'depth' });
-  expect(readView(new URLSearchParams('sel=nonsense&sel=planet~mars&sel=switch~gate&view=sideways'))).toEqual({
+  expect(readView(new URLSearchParams(''))).toEqual({ tree: null, selection: [], arrangement: 'depth', vlan: null });
+  expect(readView(new URLSearchParams('sel=nonsense&sel=planet~mars&sel=switch~gate&view=sideways&vlan=0x6'))).toEqual({
+    vlan: null,
     tree: null,
     selection: [{ kind: 'switch', id: 'gate' }],
     arrangement: 'depth',

@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { placeName } from '../../core/design';
-import type { Edit } from '../../core/design';
+import type { Design, Edit } from '../../core/design';
 import { api } from '../session/api';
 import { createSession } from '../session/session';
 import type { Drawer, PendingEdit } from '../session/session';
@@ -89,8 +89,8 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
     });
   }, []);
   const edit = useCallback(
-    (label: string, edits: readonly Edit[]) => {
-      const faults = session.edit(label, edits);
+    (label: string, edits: readonly Edit[], known?: { from: Design; to: Design }) => {
+      const faults = session.edit(label, edits, known);
       if (faults[0]) {
         const place = placeName(session.store.getState().design, faults[0].path);
         say({ text: [place, faults[0].sentence].filter(Boolean).join(': '), alarm: true });

@@ -22,7 +22,7 @@ export interface Bench {
   /** Selects one thing; with `add`, besides what is selected, or takes it out again. */
   readonly select: (ref: Ref | null, add?: boolean) => void;
   /** Makes a change and says so when it is refused. True when it was made. */
-  readonly edit: (label: string, edits: readonly Edit[]) => boolean;
+  readonly edit: (label: string, edits: readonly Edit[], known?: { from: Design; to: Design }) => boolean;
   readonly say: (notice: NoticeContent) => void;
   readonly scope: ScopeChoice;
   readonly setScope: (scope: ScopeChoice) => void;

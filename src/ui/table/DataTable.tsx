@@ -59,11 +59,12 @@ export function DataTable({ table, design, filter, only, selected, onSelect, onW
   });
   const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 200) / ROW) - 2);
 
-  const choose = (next: Range, tell = true) => {
+  const choose = (next: Range, byPointer = false) => {
     setRange(next);
     const { top, bottom } = corners(next);
-    virtual.scrollToIndex(next.active.row);
-    if (tell) onSelect(ids.slice(top, bottom + 1));
+    // Rows that slide away under the pointer would be taken for a drag over them.
+    if (!byPointer) virtual.scrollToIndex(next.active.row);
+    onSelect(ids.slice(top, bottom + 1));
   };
   const chosen = () => {
     if (!range) return [];
@@ -266,7 +267,7 @@ export function DataTable({ table, design, filter, only, selected, onSelect, onW
                 onPointerDown={(e) => {
                   const last = bounds.columns - 1;
                   const anchor = e.shiftKey && range ? { row: range.anchor.row, column: 0 } : { row, column: 0 };
-                  choose({ anchor, active: { row, column: last } });
+                  choose({ anchor, active: { row, column: last } }, true);
                 }}
               >
                 {element ? row + 1 : '+'}
@@ -296,10 +297,10 @@ export function DataTable({ table, design, filter, only, selected, onSelect, onW
                       if (e.button !== 0) return;
                       dragging.current = true;
                       const cell = { row, column: c };
-                      choose(e.shiftKey && range ? { anchor: range.anchor, active: cell } : single(cell));
+                      choose(e.shiftKey && range ? { anchor: range.anchor, active: cell } : single(cell), true);
                     }}
                     onPointerEnter={() => {
-                      if (dragging.current && range) choose({ anchor: range.anchor, active: { row, column: c } });
+                      if (dragging.current && range) choose({ anchor: range.anchor, active: { row, column: c } }, true);
                     }}
                     onDoubleClick={() => startEdit(null)}
                   >
