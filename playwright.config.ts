@@ -12,7 +12,9 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 45_000,
   expect: { timeout: 8_000 },
-  workers: 1,
+  // Every test works on designs of its own.
+  workers: 2,
+  fullyParallel: true,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
@@ -21,7 +23,9 @@ export default defineConfig({
       executablePath: BROWSER,
       args: BROWSER_ARGS,
     },
-    trace: 'retain-on-failure',
+    // A trace takes a snapshot of the whole drawing at every step: PWDEBUG_TRACE=on when one is wanted.
+    trace: process.env.PWDEBUG_TRACE === 'on' ? 'retain-on-failure' : 'off',
+    screenshot: 'only-on-failure',
   },
   webServer: {
     command: 'node scripts/start.mjs',

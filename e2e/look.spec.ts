@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { complaints, freshDemo, openTrees } from './support';
+import { complaints, dropFiles, freshDemo, openCabling, openTrees } from './support';
 
 for (const theme of ['light', 'dark'] as const)
   test(`nothing that assistive technology would stumble over, ${theme} theme`, async ({ browser, request }) => {
@@ -27,6 +27,44 @@ for (const theme of ['light', 'dark'] as const)
     }
   });
 
+for (const theme of ['light', 'dark'] as const)
+  test(`nor in the cabling stage, its tables and its dialogs, ${theme} theme`, async ({ browser, request }) => {
+    const demo = await freshDemo(request, `axe cabling ${theme}`);
+    const context = await browser.newContext({
+      colorScheme: theme,
+      viewport: { width: 1280, height: 800 },
+      bypassCSP: true,
+    });
+    const page = await context.newPage();
+    /** Looks at one part of the page: the whole drawing once is enough. */
+    const clean = async (part: string) => {
+      const { violations } = await new AxeBuilder({ page }).include(part).analyze();
+      expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+    };
+    await openCabling(page, demo, '&vlan=130&sel=switch~gate');
+    await clean('body');
+    for (const tab of ['Switches', 'VLANs', 'Neighbour check']) {
+      await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click();
+      await clean('.dock');
+    }
+    await dropFiles(page, [
+      {
+        name: 'n.csv',
+        text: 'switch,port,neighbour,neighbour_port\ngate,1,quay-a,4\ngate,2,quay-a,9\ngate,,quay-a,9\n',
+      },
+    ]);
+    await expect(page.getByRole('dialog')).toContainText('1 is refused');
+    await clean('[role=dialog]');
+    await page.getByRole('button', { name: 'Take in what fits' }).click();
+    await expect(page.locator('.neighbours-sum')).toBeVisible();
+    await clean('.dock');
+    await page.locator('svg.chart').focus();
+    await page.keyboard.press('n');
+    await expect(page.getByRole('dialog', { name: 'Start from a pattern' })).toBeVisible();
+    await page.waitForTimeout(300);
+    await clean('[role=dialog]');
+  });
+
 test('the theme follows the system, and a choice outlives a reload', async ({ browser }) => {
   const context = await browser.newContext({ colorScheme: 'dark' });
   const page = await context.newPage();
@@ -40,10 +78,11 @@ test('the theme follows the system, and a choice outlives a reload', async ({ br
   expect(errors).toEqual([]);
 });
 
-test('the page does not scroll at 1280 × 800, in either arrangement', async ({ page, request }) => {
+test('the page does not scroll at 1280 × 800, in any stage and arrangement', async ({ page, request }) => {
   const demo = await freshDemo(request, 'no scroll');
-  for (const view of ['depth', 'cabling']) {
-    await openTrees(page, demo, `&view=${view}`);
+  for (const view of ['depth', 'cabling', 'stage']) {
+    if (view === 'stage') await openCabling(page, demo);
+    else await openTrees(page, demo, `&view=${view}`);
     const { scroll, client } = await page.evaluate(() => ({
       scroll: document.documentElement.scrollHeight,
       client: window.innerHeight,

@@ -41,8 +41,11 @@ export async function dropFiles(page: Page, files: { name: string; text: string 
     for (const { name, text } of list) data.items.add(new File([text], name));
     return data;
   }, files);
-  await page.dispatchEvent('body', 'dragover', { dataTransfer: transfer });
-  await expect(page.locator('.drop-here')).toBeVisible();
+  // The page may not listen yet when its text is there already.
+  await expect(async () => {
+    await page.dispatchEvent('body', 'dragover', { dataTransfer: transfer });
+    await expect(page.locator('.drop-here')).toBeVisible({ timeout: 500 });
+  }).toPass();
   await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
 }
 
@@ -69,7 +72,10 @@ export function complaints(page: Page): string[] {
   const list: string[] = [];
   page.on('pageerror', (error) => list.push(error.message));
   page.on('console', (message) => {
-    if (message.type() === 'error') list.push(message.text());
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource')) list.push(message.text());
+  });
+  page.on('response', (response) => {
+    if (response.status() >= 400) list.push(`${response.status()} ${response.url()}`);
   });
   return list;
 }

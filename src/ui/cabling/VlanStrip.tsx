@@ -29,7 +29,7 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
     strip.current?.querySelector('[aria-checked="true"]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [view.vlan]);
   return (
-    <div className="vlan-strip">
+    <nav className="vlan-strip" aria-label="VLANs">
       <div role="radiogroup" aria-label="VLAN laid over the drawing" className="vlan-list" ref={strip}>
         <button role="radio" aria-checked={view.vlan === null} className="vlan-item" onClick={() => pick(null)}>
           all cables
@@ -58,7 +58,7 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
           onChange={(e) => setFilter(e.target.value)}
         />
       )}
-    </div>
+    </nav>
   );
 }
 

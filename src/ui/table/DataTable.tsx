@@ -217,7 +217,9 @@ export function DataTable({ table, design, filter, only, selected, onSelect, onW
       onPointerUp={() => (dragging.current = false)}
     >
       <div className="grid-head" role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
-        <span role="columnheader" className="row-number" aria-label="Row" />
+        <span role="columnheader" className="row-number">
+          <span className="visually-hidden">Row</span>
+        </span>
         {table.columns.map((column, c) => {
           const sorted = sorting?.column === column.id ? (sorting.down ? 'descending' : 'ascending') : 'none';
           return (
@@ -296,6 +298,8 @@ export function DataTable({ table, design, filter, only, selected, onSelect, onW
                     onPointerDown={(e) => {
                       if (e.button !== 0) return;
                       dragging.current = true;
+                      // Before anything is selected: a table without the focus goes to where the selection is.
+                      scroller.current?.focus({ preventScroll: true });
                       const cell = { row, column: c };
                       choose(e.shiftKey && range ? { anchor: range.anchor, active: cell } : single(cell), true);
                     }}
