@@ -10,7 +10,7 @@ const port = Number(process.env.E2E_PORT ?? 4187);
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 45_000,
+  timeout: 60_000,
   expect: { timeout: 8_000 },
   // Every test works on designs of its own.
   workers: 2,

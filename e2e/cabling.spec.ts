@@ -170,6 +170,14 @@ test('a VLAN laid over the drawing shows where it is, where it ends, and is pain
   await expect(page.locator('.lens-words')).not.toContainText('one end only');
   await saved(page);
   expect((await stored(request, demo)).ports.find((p) => p.id === 'gate:2')!.vlans).toContain('130');
+  await undo(page);
+  await expect(page.locator('.wire-half')).toHaveCount(1);
+  await page.getByRole('tab', { name: /^Links/ }).click();
+  await page.getByLabel('Filter Links').fill('gate quay-b');
+  await page.getByRole('grid').getByRole('row').nth(1).getByRole('rowheader').click();
+  await page.locator('svg.chart').focus();
+  await page.keyboard.press('p');
+  await expect(page.locator('.wire-half')).toHaveCount(0);
   await page.getByRole('radio', { name: '140 crane telemetry' }).click();
   await page.keyboard.press('Escape');
   await expect(plate(page, 'workshop')).toHaveClass(/plate-outside/);
@@ -233,6 +241,8 @@ test('what the switches hear is held against the drawing, and a difference is ta
   await expect(sum).toContainText(
     '5 switches tell of 9 cables: 7 as drawn, 0 missing, 1 in another port, 1 unexpected',
   );
+  await expect(page.locator('.wire-ghost')).toContainText('not drawn');
+  await expect(page.locator('.wire.has-alarm', { hasText: 'other port' })).toHaveCount(1);
   await page.getByRole('button', { name: 'Re-plug in the drawing' }).click();
   await expect(sum).toContainText('8 as drawn');
   await page.getByRole('button', { name: 'Draw it' }).click();

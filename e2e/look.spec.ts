@@ -42,8 +42,8 @@ for (const theme of ['light', 'dark'] as const)
       expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
     };
     await openCabling(page, demo, '&vlan=130&sel=switch~gate');
-    await clean('body');
-    for (const tab of ['Switches', 'VLANs', 'Neighbour check']) {
+    for (const part of ['.head', '.vlan-strip', '.tools', '.plate', '.dock']) await clean(part);
+    for (const tab of ['VLANs', 'Neighbour check']) {
       await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click();
       await clean('.dock');
     }

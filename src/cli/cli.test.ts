@@ -3,7 +3,9 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { asCabled } from '../demo/brackwater';
 import { check } from './check';
+import { exportDesign } from './export';
 import { importTables } from './import';
+import { neighbours } from './neighbours';
 import { solve } from './solve';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-cli-'));
@@ -85,4 +87,26 @@ test('import writes a design only when every row came in', async () => {
   out = '';
   expect(await solve(target, { json: true })).toBe(0);
   expect(JSON.parse(out).trees[0].root).toBe('a');
+});
+
+test('export writes GraphML and RFC 8345, and says which formats there are', async () => {
+  expect(await exportDesign(demo, { format: 'graphml' })).toBe(0);
+  expect(out).toContain('<graphml');
+  const to = path.join(folder, 'topology.json');
+  expect(await exportDesign(demo, { format: 'topology', out: to })).toBe(0);
+  expect(JSON.parse(readFileSync(to, 'utf8'))).toHaveProperty(['ietf-network:networks']);
+  expect(await exportDesign(demo, { format: 'png' })).toBe(1);
+  expect(err).toContain("Format 'png' is not known: it is one of json, graphml, topology, switches, links, vlans.");
+});
+
+test('neighbours are held against the drawing; a difference gives status 1', async () => {
+  const head = 'switch,port,neighbour,neighbour_port\n';
+  const same = file('same.csv', `${head}gate,1,quay-a,4\ngate,2,quay-b,4\n`);
+  expect(await neighbours(demo, [same], {})).toBe(0);
+  expect(out).toContain('as drawn     gate 1 – quay-a 4');
+  const other = file('other.csv', `${head}gate,1,quay-a,9\ngate,2,quay-b,4\n`);
+  expect(await neighbours(demo, [other], { json: true })).toBe(1);
+  expect(out).toContain('"verdict":"other port"');
+  expect(await neighbours(demo, [file('broken.json', '{"lldp"')], {})).toBe(1);
+  expect(err).toContain('holds no list of LLDP neighbours');
 });

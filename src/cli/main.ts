@@ -1,7 +1,9 @@
 /** The command line: the same core from a shell. Results go to standard output, complaints to standard error. */
 import { Command, CommanderError } from 'commander';
 import { check } from './check';
+import { exportDesign } from './export';
 import { importTables } from './import';
+import { neighbours } from './neighbours';
 import { solve } from './solve';
 
 async function main(argv: readonly string[]): Promise<number> {
@@ -29,6 +31,24 @@ async function main(argv: readonly string[]): Promise<number> {
     .requiredOption('--out <design>', 'design file to write')
     .action(async (options: Parameters<typeof importTables>[0]) => {
       status = await importTables(options);
+    });
+  program
+    .command('export')
+    .description('write a design as GraphML, RFC 8345 topology or a table')
+    .argument('<design>', 'design file (JSON)')
+    .requiredOption('--format <format>', 'json, graphml, topology, switches, links or vlans')
+    .option('--out <file>', 'file to write; otherwise standard output')
+    .action(async (file: string, options: { format: string; out?: string }) => {
+      status = await exportDesign(file, options);
+    });
+  program
+    .command('neighbours')
+    .description('hold what switches hear of their neighbours against a design')
+    .argument('<design>', 'design file (JSON)')
+    .argument('<lists...>', 'LLDP neighbours as JSON, one file named after each switch, or as CSV')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, lists: string[], options: { json?: boolean }) => {
+      status = await neighbours(file, lists, options);
     });
   program
     .command('check')

@@ -109,7 +109,9 @@ test('a switch that is not drawn comes in with its address and its cables', () =
 });
 test('only what a telling switch should hear is missed', () => {
   const one = heard.filter((h) => h.from === 'shed-5');
-  expect(verdicts(checkNeighbours(design, one))).toEqual(['as drawn', 'as drawn']);
+  const found = checkNeighbours(design, one);
+  expect(verdicts(found)).toEqual(['as drawn', 'as drawn']);
+  expect(found[0]!.sentence).toBe('shed-5 tells the same as the drawing; the other end did not tell.');
 });
 test('a port that hears one end only is said', () => {
   const half = heard.filter((h) => !(h.from === 'dock-4' && h.fromPort === 'p4'));

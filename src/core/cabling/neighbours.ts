@@ -96,6 +96,14 @@ function onOneSegment(design: Design, p: Port | undefined, q: Port | undefined):
   return segment !== undefined && q !== undefined && segmentAt(design, q.id) === segment;
 }
 
+/** Who told of a cable that is as drawn, and who should have but did not. */
+function drawnSentence({ a, b, sides }: Cable, telling: ReadonlySet<string>): string {
+  const silent = [a, b].find((e) => telling.has(e.name) && !sides.has(e.name));
+  if (silent) return `Heard at one end only: ${silent.name} does not hear ${text(silent === a ? b : a)}.`;
+  if (sides.has(a.name) && sides.has(b.name)) return 'Both ends tell the same as the drawing.';
+  return `${[...sides][0]} tells the same as the drawing; the other end did not tell.`;
+}
+
 /** Compares cable by cable. Hosts are left out: few of them tell. */
 export function checkNeighbours(design: Design, hearings: readonly Hearing[]): Finding[] {
   const findings: Finding[] = [];
@@ -107,22 +115,13 @@ export function checkNeighbours(design: Design, hearings: readonly Hearing[]): F
     findings.push({ key: `${verdict} ${keyOf(a, b)}`, verdict, a, b, link: link?.id ?? null, sentence });
 
   for (const cable of heard.values()) {
-    const { a, b, sides } = cable;
+    const { a, b } = cable;
     const [p, q] = [a, b].map(({ name, port }) => portCalled(design, switchCalled(design, name), port));
     const link = p && linkAt(design, p.id);
     const far = link && farEnd(link, p.id);
     if (link && far && 'port' in far && far.port === q?.id) {
       explained.add(link.id);
-      const silent = [a, b].find((e) => telling.has(e.name) && !sides.has(e.name));
-      finding(
-        'as drawn',
-        a,
-        b,
-        link,
-        silent
-          ? `Heard at one end only: ${silent.name} does not hear ${text(silent === a ? b : a)}.`
-          : 'Both ends tell the same as the drawing.',
-      );
+      finding('as drawn', a, b, link, drawnSentence(cable, telling));
     } else if (onOneSegment(design, p, q)) {
       finding('as drawn', a, b, null, `Both ports are on the shared segment ${segmentAt(design, p!.id)!.name}.`);
     } else open.push(cable);

@@ -8,3 +8,4 @@ export * from './topology';
 export * from './intake';
 export { FILE_KINDS } from './recognise';
 export type { FileKind, SourceFile } from './recognise';
+export * from './export';

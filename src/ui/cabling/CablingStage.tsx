@@ -20,7 +20,7 @@ import { Splitter, useDockHeight } from './Splitter';
 import { Tools } from './Tools';
 import { newId, useCabling } from './useCabling';
 import { useCablingCommands } from './useCablingCommands';
-import { useNeighbours } from './useNeighbours';
+import { marksOf, useNeighbours } from './useNeighbours';
 import { VlanStrip } from './VlanStrip';
 
 type Asking =
@@ -57,6 +57,13 @@ export function CablingStage() {
       }
     },
     [design, placeOf, run, say],
+  );
+  const { setMarks } = cabling;
+  const { findings } = neighbours;
+  const checking = tab === 'neighbours' && dock.height > 0;
+  useEffect(
+    () => setMarks(checking && findings ? marksOf(design, findings) : null),
+    [checking, findings, design, setMarks],
   );
   const { toggle, show } = dock;
   const doings = useMemo(

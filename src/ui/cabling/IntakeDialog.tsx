@@ -41,7 +41,7 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
           (GraphML) or another design (JSON). Rows of things that are here change them; the rest comes in beside. One
           undo takes all of it back.
         </p>
-        <FileChoice onFiles={(chosen) => void add(chosen)} />
+        <FileChoice chosen={files.length} onFiles={(chosen) => void add(chosen)} />
         {intake && <IntakeList files={intake.files} />}
         {intake && !brings && <p className="quiet">Nothing in these files differs from what is here.</p>}
         {fault && (

@@ -63,23 +63,25 @@ export function Neighbours({
   };
   return (
     <div className="neighbours">
-      <p className="neighbours-sum" role="status">
-        {telling} {telling === 1 ? 'switch tells' : 'switches tell'} of{' '}
-        {findings.filter((f) => f.verdict !== 'missing').length} cables:{' '}
-        {(['as drawn', 'missing', 'other port', 'unexpected'] as const).map((v, i) => {
-          const n = findings.filter((f) => f.verdict === v).length;
-          return (
-            <span key={v} className={v === 'as drawn' || n === 0 ? undefined : 'alarm'}>
-              {i > 0 && ', '}
-              {n} {v === 'other port' ? 'in another port' : v}
-            </span>
-          );
-        })}
+      <div className="neighbours-sum">
+        <p role="status">
+          {telling} {telling === 1 ? 'switch tells' : 'switches tell'} of{' '}
+          {findings.filter((f) => f.verdict !== 'missing').length} cables:{' '}
+          {(['as drawn', 'missing', 'other port', 'unexpected'] as const).map((v, i) => {
+            const n = findings.filter((f) => f.verdict === v).length;
+            return (
+              <span key={v} className={v === 'as drawn' || n === 0 ? undefined : 'alarm'}>
+                {i > 0 && ', '}
+                {n} {v === 'other port' ? 'in another port' : v}
+              </span>
+            );
+          })}
+        </p>
         <span className="grow" />
         {open.length > 0 && <Button onClick={() => accept(open)}>Accept all {open.length}</Button>}
         <Button onClick={onFiles}>More files…</Button>
         <Button onClick={check.forget}>Clear the check</Button>
-      </p>
+      </div>
       <div className="neighbours-list">
         <table>
           <thead>

@@ -7,6 +7,7 @@ import type { Design, Switch } from '../../core/design';
 import { arrangeAsCabled } from '../chart/arrange';
 import type { ChartHandle } from '../chart/Chart';
 import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
+import type { Marks } from '../chart/cabling-scene';
 import type { Point } from '../chart/geometry';
 import type { Ref } from '../session/view';
 import { isThere, useBench, useSession } from '../shell/context';
@@ -35,7 +36,8 @@ export function useCabling() {
   const lens = useMemo(() => (vlan === null ? null : { vlan, presence: presence(design, vlan) }), [design, vlan]);
   const at = useMemo(() => arrangeAsCabled(design, AREA).at, [design]);
   const places = useMemo(() => placesOf(design, at), [design, at]);
-  const looks = useMemo(() => looksOf(design, lens), [design, lens]);
+  const [marks, setMarks] = useState<Marks | null>(null);
+  const looks = useMemo(() => looksOf(design, lens, marks), [design, lens, marks]);
   const scene = useMemo(() => layOut(looks, places), [looks, places]);
   const selection = useMemo(() => view.selection.filter((ref) => isThere(design, ref)), [view.selection, design]);
 
@@ -78,6 +80,7 @@ export function useCabling() {
       naming,
       setNaming,
       chart,
+      setMarks,
       lens,
       places,
       looks,

@@ -11,6 +11,8 @@ import {
   isThing,
   moveAction,
   oneMoreAction,
+  paintAction,
+  paintsOn,
   pasteAction,
   removeAction,
   tierPlaces,
@@ -41,7 +43,7 @@ const STEP: Record<string, Point> = {
 export function useCablingCommands(cabling: Cabling, doings: Doings): readonly Command[] {
   const { say } = useBench();
   return useMemo(() => {
-    const { design, selection, placeOf, run, make, selectMany, setTool, setNaming, speed } = cabling;
+    const { design, selection, placeOf, run, make, selectMany, setTool, setNaming, speed, view } = cabling;
     const things = selection.filter(isThing);
     const needs = (n: number, what: string, then: () => void) => () =>
       things.length < n ? say({ text: what }) : then();
@@ -112,6 +114,17 @@ export function useCablingCommands(cabling: Cabling, doings: Doings): readonly C
         run: () => {
           if (selection.length === 0) return say({ text: 'Select what should be deleted first.' });
           if (run(removeAction(design, selection))) selectMany([]);
+        },
+      },
+      {
+        id: 'do-paint',
+        title: 'Put the VLAN in view on the selected links, or take it off',
+        keys: ['P'],
+        run: () => {
+          const wires = selection.flatMap((r) => (r.kind === 'link' || r.kind === 'segment' ? [r.id] : []));
+          if (view.vlan === null) return say({ text: 'Choose the VLAN in the row above the drawing first.' });
+          if (wires.length === 0) return say({ text: 'Select the links first, in the drawing or in their table.' });
+          run(paintAction(design, wires, view.vlan, paintsOn(design, wires, view.vlan)));
         },
       },
       { id: 'do-all', title: 'Select everything', keys: ['Ctrl+A'], run: all },

@@ -4,6 +4,7 @@ import { acceptFinding, checkNeighbours } from '../../core/cabling';
 import type { Finding, Hearing } from '../../core/cabling';
 import type { Design, Edit } from '../../core/design';
 import { applyEdits } from '../../core/design';
+import type { Marks } from '../chart/cabling-scene';
 import { newId } from './useCabling';
 
 export interface NeighbourCheck {
@@ -61,4 +62,24 @@ export function useNeighbours(design: Design, variantId: string): NeighbourCheck
     [design, hearings],
   );
   return { hearings, findings, take, forget: () => keep(null), accept };
+}
+
+const WORD: Record<Finding['verdict'], string> = {
+  'as drawn': '',
+  missing: 'not heard',
+  'other port': 'other port',
+  unexpected: 'not drawn',
+};
+
+/** What a check found, for the drawing: words on cables, and the cables that are heard but not drawn. */
+export function marksOf(design: Design, findings: readonly Finding[]): Marks {
+  const open = findings.filter((f) => f.verdict !== 'as drawn');
+  const id = (name: string) => design.switches.find((s) => s.name === name)?.id;
+  return {
+    links: new Map(open.flatMap((f) => (f.link === null ? [] : [[f.link, WORD[f.verdict]] as const]))),
+    ghosts: open.flatMap((f) => {
+      const [a, b] = [id(f.a.name), id(f.b.name)];
+      return f.verdict === 'unexpected' && a && b && a !== b ? [{ key: f.key, a, b, label: WORD[f.verdict] }] : [];
+    }),
+  };
 }

@@ -261,7 +261,7 @@ export function Chart(props: Props) {
             bare={!names}
             register={drawing.register}
             selected={
-              isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id) ||
+              (wire.kind !== 'ghost' && isSelected(wire.kind === 'host' ? 'link' : wire.kind, wire.id)) ||
               [wire.portA, wire.portB].some((id) => id !== null && (isSelected('port', id) || isSelected('bundle', id)))
             }
             onPath={

@@ -41,14 +41,14 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
       }}
       className={classes.filter(Boolean).join(' ')}
       data-kind={wire.kind}
-      data-id={wire.id}
+      data-id={wire.kind === 'ghost' ? undefined : wire.id}
     >
       {!far && <path className="hit" />}
       <path className="line" />
       {wire.kind === 'bundle' && <path className="line second" />}
       {!far && wire.cutA && <path className="knot knot-a" />}
       {!far && wire.cutB && <path className="knot knot-b" />}
-      {wire.label && (wire.kind === 'bundle' || (!far && !bare)) && (
+      {wire.label && (wire.kind === 'bundle' || wire.kind === 'ghost' || (!far && !bare)) && (
         <g className="sum">
           <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />
           <text dy={4}>{wire.label}</text>

@@ -111,7 +111,8 @@ function wireLook(
 type Bare = Omit<WireItem, 'a' | 'b'>;
 /** An end of a wire: a port on a plate, or the middle of a host or segment. */
 type BareEnd =
-  { readonly bridge: number; readonly port: number } | { readonly list: 'hosts' | 'segments'; readonly id: string };
+  | { readonly bridge: number; readonly port: number }
+  | { readonly list: 'switches' | 'hosts' | 'segments'; readonly id: string };
 
 /** Everything of the scene that does not depend on where things stand; made once while something is dragged. */
 export interface Looks {
@@ -120,7 +121,13 @@ export interface Looks {
   readonly wires: readonly { readonly wire: Bare; readonly a: BareEnd; readonly b: BareEnd }[];
 }
 
-export function looksOf(design: Design, lens: Lens | null): Looks {
+/** Words on cables, and cables that are not in the design: what a check found. */
+export interface Marks {
+  readonly links: ReadonlyMap<string, string>;
+  readonly ghosts: readonly { readonly key: string; readonly a: string; readonly b: string; readonly label: string }[];
+}
+
+export function looksOf(design: Design, lens: Lens | null, marks: Marks | null = null): Looks {
   const index = new Map(design.switches.map((s, i) => [s.id, i]));
   const portIndex = new Map(design.ports.map((p, i) => [p.id, i]));
   const portEnd = (id: string): BareEnd => ({
@@ -134,7 +141,9 @@ export function looksOf(design: Design, lens: Lens | null): Looks {
   const links = design.links.map((link) => {
     const kind: Bare['kind'] = 'host' in link.a || 'host' in link.b ? 'host' : 'link';
     const ends = { portA: idOf(link.a), portB: idOf(link.b) };
-    const wire: Bare = { key: `link ${link.id}`, id: link.id, kind, ...ends, ...wireLook(design, link, lens) };
+    const mark = marks?.links.get(link.id);
+    const look = { ...wireLook(design, link, lens), ...(mark ? { label: mark, alarm: true } : {}) };
+    const wire: Bare = { key: `link ${link.id}`, id: link.id, kind, ...ends, ...look };
     return { wire, a: end(link.a), b: end(link.b) };
   });
   const attached = design.segments.flatMap((segment) =>
@@ -154,7 +163,12 @@ export function looksOf(design: Design, lens: Lens | null): Looks {
       return { wire, a: portEnd(port), b: { list: 'segments', id: segment.id } as const };
     }),
   );
-  return { design, lens, wires: [...links, ...attached] };
+  const ghosts = (marks?.ghosts ?? []).map(({ key, a, b, label }) => {
+    const ends = { portA: null, portB: null, cutA: false, cutB: false };
+    const wire: Bare = { key: `ghost ${key}`, id: key, kind: 'ghost', state: 'half', label, alarm: true, ...ends };
+    return { wire, a: { list: 'switches', id: a } as const, b: { list: 'switches', id: b } as const };
+  });
+  return { design, lens, wires: [...links, ...attached, ...ghosts] };
 }
 
 /** The scene with everything in its place. */

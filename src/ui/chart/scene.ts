@@ -46,7 +46,7 @@ export interface WireItem {
   /** Ports or bundles at the ends; null where a host or segment is. */
   readonly portA: string | null;
   readonly portB: string | null;
-  readonly kind: 'link' | 'bundle' | 'segment' | 'host';
+  readonly kind: 'link' | 'bundle' | 'segment' | 'host' | 'ghost';
   readonly a: Anchor;
   readonly b: Anchor;
   readonly state: WireState;

@@ -70,7 +70,7 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
             A design (JSON) or a graph (GraphML), or tables as CSV: switches, links and, if wanted, VLANs. What each
             file is shows from what is in it.
           </p>
-          <FileChoice onFiles={(chosen) => void add(chosen)} />
+          <FileChoice chosen={files.length} onFiles={(chosen) => void add(chosen)} />
           <label className="file-row">
             <span>Name</span>
             <TextField value={name ?? proposed} onChange={(e) => setName(e.target.value)} />

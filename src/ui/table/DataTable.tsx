@@ -6,6 +6,7 @@ import type { Design } from '../../core/design';
 import { readBlock, rowsOfBlock, writeBlock } from '../../core/tables';
 import type { RowText, Table } from '../../core/tables';
 import { CellEditor } from './CellEditor';
+import { GridHead } from './GridHead';
 import { filterRows, sortRows } from './order';
 import type { Sorting } from './order';
 import { corners, inRange, single, stepped, within } from './range';
@@ -216,40 +217,7 @@ export function DataTable({ table, design, filter, only, selected, onSelect, onW
       }}
       onPointerUp={() => (dragging.current = false)}
     >
-      <div className="grid-head" role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
-        <span role="columnheader" className="row-number">
-          <span className="visually-hidden">Row</span>
-        </span>
-        {table.columns.map((column, c) => {
-          const sorted = sorting?.column === column.id ? (sorting.down ? 'descending' : 'ascending') : 'none';
-          return (
-            <span
-              key={column.id}
-              role="columnheader"
-              aria-colindex={c + 1}
-              aria-sort={sorted}
-              className={column.numeric ? 'is-number' : undefined}
-            >
-              <button
-                className="plain"
-                tabIndex={-1}
-                onClick={() =>
-                  setSorting(
-                    sorted === 'none'
-                      ? { column: column.id, down: false }
-                      : sorted === 'ascending'
-                        ? { column: column.id, down: true }
-                        : null,
-                  )
-                }
-              >
-                {column.title}
-                {sorted !== 'none' && <span aria-hidden="true">{sorted === 'ascending' ? ' ↑' : ' ↓'}</span>}
-              </button>
-            </span>
-          );
-        })}
-      </div>
+      <GridHead table={table} sorting={sorting} onSort={setSorting} template={template} />
       <div role="rowgroup" className="grid-body" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map(({ index: row, start }) => {
           const id = ids[row];

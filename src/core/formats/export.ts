@@ -1,0 +1,33 @@
+/** Every way in which a network goes out as a file, in one table. */
+import type { Design } from '../design';
+import { exportCsv } from './csv-export';
+import { exportGraphml } from './graphml';
+import { exportTopology } from './topology';
+
+export interface ExportFormat {
+  readonly id: string;
+  /** What follows the name of the file. */
+  readonly ending: string;
+  readonly type: string;
+  readonly write: (design: Design) => string;
+}
+
+const CSV = 'text/csv; charset=utf-8';
+
+/** The design document; its tables; the network as a graph. */
+export const EXPORT_FORMATS: readonly ExportFormat[] = [
+  { id: 'json', ending: '.json', type: 'application/json', write: (d) => `${JSON.stringify(d, null, 2)}\n` },
+  { id: 'graphml', ending: '.graphml', type: 'application/graphml+xml; charset=utf-8', write: exportGraphml },
+  { id: 'topology', ending: '-topology.json', type: 'application/json', write: exportTopology },
+  { id: 'switches', ending: '-switches.csv', type: CSV, write: (d) => exportCsv(d).switches },
+  { id: 'links', ending: '-links.csv', type: CSV, write: (d) => exportCsv(d).links },
+  { id: 'vlans', ending: '-vlans.csv', type: CSV, write: (d) => exportCsv(d).vlans },
+];
+
+/** The format of that name, or the sentence that says which there are. */
+export function exportFormat(id: string): ExportFormat | string {
+  return (
+    EXPORT_FORMATS.find((f) => f.id === id) ??
+    `Format '${id}' is not known: it is one of ${EXPORT_FORMATS.map((f) => f.id).join(', ')}.`
+  );
+}
