@@ -72,7 +72,7 @@ export interface ChartHandle {
 }
 
 /** How long a zoom has to rest before ports come or go: coming and going on the way would hold it up. */
-const ZOOM_REST_MS = 120;
+const ZOOM_REST_MS = 180;
 /** The drawing of one tree: pan, zoom, select, and motion from what was drawn before. */
 export function Chart(props: Props) {
   const { scene, fitKey, hue, selection, onSelect, pathPorts, pathPlaces, movedPorts, titleOf, hands, handle, label } =
@@ -81,6 +81,7 @@ export function Chart(props: Props) {
   const viewport = useRef<SVGGElement>(null);
   const ruler = useRef<SVGGElement>(null);
   const overlay = useRef<SVGGElement>(null);
+  const pegs = useRef<SVGGElement>(null);
   const [drawing] = useState(() => new Drawing());
   const latest = useRef(scene);
   const size = useRef({ width: 800, height: 600 });
@@ -107,6 +108,8 @@ export function Chart(props: Props) {
       transform.current = t;
       viewport.current?.setAttribute('transform', t.toString());
       placeRuler();
+      // Ports too small to tell apart go at once, by one attribute; React takes them out when the zoom rests.
+      if (pegs.current) pegs.current.style.display = t.k < farScale(latest.current) ? 'none' : '';
       // What comes into sight may follow a little later; the move itself must not wait for it.
       const follow = () =>
         startTransition(() => {
@@ -291,15 +294,17 @@ export function Chart(props: Props) {
             grip={hands !== undefined}
           />
         ))}
-        {scene.pegs.filter(near).map((peg) => (
-          <Peg
-            key={peg.id}
-            peg={names ? peg : { ...peg, name: undefined }}
-            selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
-            moved={movedPorts.has(peg.id)}
-            register={drawing.register}
-          />
-        ))}
+        <g ref={pegs}>
+          {scene.pegs.filter(near).map((peg) => (
+            <Peg
+              key={peg.id}
+              peg={names ? peg : { ...peg, name: undefined }}
+              selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
+              moved={movedPorts.has(peg.id)}
+              register={drawing.register}
+            />
+          ))}
+        </g>
         <g ref={overlay} className="overlay" aria-hidden="true" />
       </g>
     </svg>

@@ -114,6 +114,9 @@ type BareEnd =
   | { readonly bridge: number; readonly port: number }
   | { readonly list: 'switches' | 'hosts' | 'segments'; readonly id: string };
 
+/** Where the labels of parallel cables stand, so that none hides another: the first in the middle, the next beside it. */
+const LABELS_AT = [0.5, 0.38, 0.62, 0.3, 0.7] as const;
+
 /** Everything of the scene that does not depend on where things stand; made once while something is dragged. */
 export interface Looks {
   readonly design: Design;
@@ -138,12 +141,19 @@ export function looksOf(design: Design, lens: Lens | null, marks: Marks | null =
   const idOf = (e: LinkEnd) => ('port' in e ? e.port : null);
   const segmentState = (segment: Segment) =>
     segment.down ? 'down' : !lens || lens.presence.segments.has(segment.id) ? 'open' : 'outside';
+  const parallel = new Map<string, number>();
+  const labelAt = (link: Link) => {
+    const ends = [link.a, link.b].map((e) => endOwner(design, e)?.id ?? '').sort();
+    const n = parallel.get(ends.join('\n')) ?? 0;
+    parallel.set(ends.join('\n'), n + 1);
+    return { labelAt: LABELS_AT[n % LABELS_AT.length]! };
+  };
   const links = design.links.map((link) => {
     const kind: Bare['kind'] = 'host' in link.a || 'host' in link.b ? 'host' : 'link';
     const ends = { portA: idOf(link.a), portB: idOf(link.b) };
     const mark = marks?.links.get(link.id);
     const look = { ...wireLook(design, link, lens), ...(mark ? { label: mark, alarm: true } : {}) };
-    const wire: Bare = { key: `link ${link.id}`, id: link.id, kind, ...ends, ...look };
+    const wire: Bare = { key: `link ${link.id}`, id: link.id, kind, ...ends, ...look, ...labelAt(link) };
     return { wire, a: end(link.a), b: end(link.b) };
   });
   const attached = design.segments.flatMap((segment) =>

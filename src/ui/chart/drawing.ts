@@ -48,7 +48,7 @@ function shape(parts: WireParts, a: Anchor, b: Anchor): void {
       knot.setAttribute('d', KNOT_PATH);
       knot.setAttribute('transform', knotTransform(anchor));
     }
-  label?.setAttribute('transform', translate(wireMiddle(a, b)));
+  label?.setAttribute('transform', translate(wireMiddle(a, b, wire.labelAt)));
 }
 
 const still = (p: Point, q: Point) => p.x === q.x && p.y === q.y;

@@ -29,7 +29,9 @@ const at = ({ x, y }: Point) => `${round(x)} ${round(y)}`;
 function pull(from: Anchor, to: Anchor, cut: boolean): number {
   const ahead = (to.x - from.x) * from.nx + (to.y - from.y) * from.ny;
   const bend = ahead > 0 ? ahead * 0.55 : Math.hypot(to.x - from.x, to.y - from.y) * 0.3;
-  const least = cut ? KNOT.away + KNOT.radius + 12 : 26;
+  // Round the corner of one plate the cable swings out, so that it is seen beside the plate.
+  const corner = from.nx * to.nx + from.ny * to.ny === 0 && Math.hypot(to.x - from.x, to.y - from.y) < 130;
+  const least = corner ? 84 : cut ? KNOT.away + KNOT.radius + 12 : 26;
   return Math.min(170, Math.max(least, bend));
 }
 
@@ -58,8 +60,8 @@ function pointOn([p0, p1, p2, p3]: readonly Point[], t: number): Point {
   return { x: mix('x'), y: mix('y') };
 }
 
-/** Middle of a wire, for its label. */
-export const wireMiddle = (a: Anchor, b: Anchor): Point => pointOn(curve(a, b, false, false), 0.5);
+/** Place on a wire for its label: the middle, or another share of the way. */
+export const wireMiddle = (a: Anchor, b: Anchor, share = 0.5): Point => pointOn(curve(a, b, false, false), share);
 
 /** Two strands that twist round each other from one anchor to the other: a bundle. */
 export function strandPath(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean, side: 1 | -1): string {

@@ -44,21 +44,34 @@ export function attachPegs(
   wires: readonly Attachment[],
 ): { anchors: [Anchor, Anchor][]; width: number[]; crowded: boolean[] } {
   const edges = plates.map((): Record<Edge, Seat[]> => ({ top: [], bottom: [], left: [], right: [] }));
+  const loops: number[] = [];
   wires.forEach(({ a, b }, wire) => {
-    const loop = a.bridge !== null && a.bridge === b.bridge;
+    if (a.bridge !== null && a.bridge === b.bridge) return void loops.push(wire);
     const seat = (own: AttachmentEnd, far: AttachmentEnd, side: 0 | 1) => {
       if (own.bridge === null) return;
-      const edge = loop ? (side === 0 ? 'left' : 'bottom') : facing(own.at, far.at);
-      edges[own.bridge]![edge].push({ wire, side, port: own.port, far: far.at });
+      edges[own.bridge]![facing(own.at, far.at)].push({ wire, side, port: own.port, far: far.at });
     };
     seat(a, b, 0);
     seat(b, a, 1);
   });
+  // A cable from a switch to itself goes round the corner where the fewest others are.
+  for (const wire of loops) {
+    const { a, b } = wires[wire]!;
+    const own = edges[a.bridge!]!;
+    const beside = own.left.length < own.right.length ? 'left' : 'right';
+    const corner = { x: a.at.x + (beside === 'left' ? -1000 : 1000), y: a.at.y + 1000 };
+    own[beside].push({ wire, side: 0, port: a.port, far: corner });
+    own.bottom.push({ wire, side: 1, port: b.port, far: corner });
+  }
 
   const width = edges.map(({ top, bottom, left, right }) =>
     plateWidth(top.length + bottom.length + left.length + right.length),
   );
-  const crowded = edges.map(({ top, bottom }, i) => Math.max(top.length, bottom.length) * (PEG.size - 2) > width[i]!);
+  const crowded = edges.map(
+    ({ top, bottom, left, right }, i) =>
+      Math.max(top.length, bottom.length) * (PEG.size - 2) > width[i]! ||
+      Math.max(left.length, right.length) * (PEG.size - 2) > PLATE.height,
+  );
   const anchors = wires.map(({ a, b }): [Anchor, Anchor] => [
     a.bridge === null ? freeEnd(a, b) : NOWHERE,
     b.bridge === null ? freeEnd(b, a) : NOWHERE,

@@ -53,6 +53,8 @@ export interface WireItem {
   readonly cutA: boolean;
   readonly cutB: boolean;
   readonly label: string | null;
+  /** Share of the way at which the label stands; the middle when absent. */
+  readonly labelAt?: number;
   /** Whether the label tells of something wrong. */
   readonly alarm?: boolean;
   /** Weight of the line by rate, 1 to 4, where the view shows it. */
