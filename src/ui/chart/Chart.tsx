@@ -288,6 +288,7 @@ export function Chart(props: Props) {
           <Plate
             key={plate.id}
             plate={plate}
+            bare={!near(plate)}
             selected={isSelected('switch', plate.id)}
             onPath={pathPlaces.has(plate.id)}
             register={drawing.register}

@@ -10,6 +10,8 @@ interface Props {
   readonly selected: boolean;
   readonly onPath: boolean;
   readonly register: Register;
+  /** Its name alone: seen from afar, or out of sight. Every line of text is laid out anew at every step of a zoom. */
+  readonly bare: boolean;
   /** Whether a cable can be pulled from its corner. */
   readonly grip?: boolean;
 }
@@ -17,6 +19,7 @@ interface Props {
 const sameLooks = (a: Props, b: Props) =>
   a.selected === b.selected &&
   a.onPath === b.onPath &&
+  a.bare === b.bare &&
   a.plate.id === b.plate.id &&
   a.plate.name === b.plate.name &&
   a.plate.width === b.plate.width &&
@@ -26,7 +29,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.plate.standing === b.plate.standing;
 
 /** A switch: its name, what the view notes of it, and where it stands. The root is inverted, the next framed. */
-export const Plate = memo(function Plate({ plate, selected, onPath, register, grip }: Props) {
+export const Plate = memo(function Plate({ plate, selected, onPath, register, bare, grip }: Props) {
   const { width, name, note, tag, standing } = plate;
   const classes = ['plate', `plate-${standing}`, selected && 'is-selected', onPath && 'on-path'];
   return (
@@ -57,10 +60,12 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, gr
       <text className="name" x={-width / 2 + 12} y={-3}>
         {name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name}
       </text>
-      <text className="priority" x={-width / 2 + 12} y={13}>
-        {note}
-      </text>
-      {tag && (
+      {!bare && (
+        <text className="priority" x={-width / 2 + 12} y={13}>
+          {note}
+        </text>
+      )}
+      {!bare && tag && (
         <text className="standing" x={width / 2 - 11} y={13}>
           {tag}
         </text>
