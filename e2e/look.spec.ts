@@ -15,14 +15,17 @@ for (const theme of ['light', 'dark'] as const)
     expect(
       (await new AxeBuilder({ page }).analyze()).violations.map((v) => [v.id, v.nodes.map((n) => n.html)]),
     ).toEqual([]);
-    for (const query of [
-      '&tree=vlan-199',
+    const views = [
       '&tree=vlan-110&sel=port~gate:2',
+      '&tree=vlan-199',
       '&sel=switch~quay-a&view=cabling',
       '&sel=host~ticket-desk&sel=host~ferry-server',
-    ]) {
+    ];
+    // The themes differ in their colours only: the dark one is looked at for those.
+    for (const query of theme === 'light' ? views : views.slice(0, 2)) {
       await openTrees(page, demo, query);
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (theme === 'light' ? axe : axe.withRules(['color-contrast'])).analyze();
       expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
     }
   });
