@@ -15,7 +15,7 @@ import type { KeyboardEvent, MouseEvent } from 'react';
 import { grouped } from '../../core/trees';
 import type { Ref } from '../session/view';
 import { FIT_EVENT } from '../shell/useCommands';
-import { detailAt, EVERYWHERE, farScale, namesAt } from './detail';
+import { detailAt, EVERYWHERE, farScale, FEW, namesAt } from './detail';
 import { neighbour, refOf, sceneBox } from './finding';
 import { contains } from './geometry';
 import type { Box, Point } from './geometry';
@@ -110,12 +110,15 @@ export function Chart(props: Props) {
       placeRuler();
       // Ports too small to tell apart go at once, by one attribute; React takes them out when the zoom rests.
       if (pegs.current) pegs.current.style.display = t.k < farScale(latest.current) ? 'none' : '';
+      if (zoomed && latest.current.pegs.length > FEW) svg.current?.setAttribute('data-zooming', '');
       // What comes into sight may follow a little later; the move itself must not wait for it.
-      const follow = () =>
+      const follow = () => {
+        svg.current?.removeAttribute('data-zooming');
         startTransition(() => {
           setDetail((was) => detailAt(t, size.current, latest.current, was));
           setNames(namesAt(t.k, latest.current));
         });
+      };
       clearTimeout(follower.current);
       if (zoomed) follower.current = setTimeout(follow, ZOOM_REST_MS);
       else follow();
@@ -288,7 +291,7 @@ export function Chart(props: Props) {
           <Plate
             key={plate.id}
             plate={plate}
-            bare={!near(plate)}
+            lines={near(plate) ? 2 : detail ? 0 : 1}
             selected={isSelected('switch', plate.id)}
             onPath={pathPlaces.has(plate.id)}
             register={drawing.register}

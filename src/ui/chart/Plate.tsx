@@ -10,8 +10,8 @@ interface Props {
   readonly selected: boolean;
   readonly onPath: boolean;
   readonly register: Register;
-  /** Its name alone: seen from afar, or out of sight. Every line of text is laid out anew at every step of a zoom. */
-  readonly bare: boolean;
+  /** Lines of text: both near, the name from afar, none out of sight. Text is laid out anew at every step of a zoom. */
+  readonly lines: 0 | 1 | 2;
   /** Whether a cable can be pulled from its corner. */
   readonly grip?: boolean;
 }
@@ -19,7 +19,7 @@ interface Props {
 const sameLooks = (a: Props, b: Props) =>
   a.selected === b.selected &&
   a.onPath === b.onPath &&
-  a.bare === b.bare &&
+  a.lines === b.lines &&
   a.plate.id === b.plate.id &&
   a.plate.name === b.plate.name &&
   a.plate.width === b.plate.width &&
@@ -29,7 +29,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.plate.standing === b.plate.standing;
 
 /** A switch: its name, what the view notes of it, and where it stands. The root is inverted, the next framed. */
-export const Plate = memo(function Plate({ plate, selected, onPath, register, bare, grip }: Props) {
+export const Plate = memo(function Plate({ plate, selected, onPath, register, lines, grip }: Props) {
   const { width, name, note, tag, standing } = plate;
   const classes = ['plate', `plate-${standing}`, selected && 'is-selected', onPath && 'on-path'];
   return (
@@ -57,15 +57,17 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, ba
         />
       )}
       <rect className="sheet" x={-width / 2} y={-PLATE.height / 2} width={width} height={PLATE.height} rx={3} />
-      <text className="name" x={-width / 2 + 12} y={-3}>
-        {name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name}
-      </text>
-      {!bare && (
+      {lines > 0 && (
+        <text className="name" x={-width / 2 + 12} y={-3}>
+          {name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name}
+        </text>
+      )}
+      {lines === 2 && (
         <text className="priority" x={-width / 2 + 12} y={13}>
           {note}
         </text>
       )}
-      {!bare && tag && (
+      {lines === 2 && tag && (
         <text className="standing" x={width / 2 - 11} y={13}>
           {tag}
         </text>

@@ -13,7 +13,7 @@ const VERY_MANY = 2500;
 /** Names of ports and labels of cables are read from this scale on; in a small design they are always there. */
 const NAMES = 0.9;
 /** With fewer ports than this, all are drawn: moving the chart then changes nothing in it. */
-const FEW = 400;
+export const FEW = 400;
 
 /** The scale from which a design is drawn in detail. */
 export const farScale = ({ pegs }: Pick<Scene, 'pegs'>): number =>
