@@ -8,9 +8,13 @@ export interface Opened {
   variant: string;
 }
 
+/** A connection that was kept open may be closed by the server just as it is used again. */
+export const KEPT_OPEN = { maxRetries: 2 };
+
 /** A design of its own for a test, as the demo is cabled. */
 export async function freshDemo(request: APIRequestContext, name: string): Promise<Opened> {
-  const response = await request.post('/api/designs', { data: { name, variant: 'as cabled', design: asCabled() } });
+  const data = { name, variant: 'as cabled', design: asCabled() };
+  const response = await request.post('/api/designs', { data, ...KEPT_OPEN });
   expect(response.status()).toBe(201);
   const head = (await response.json()) as { id: string; variants: { id: string }[] };
   return { design: head.id, variant: head.variants[0]!.id };
@@ -31,7 +35,7 @@ export async function openCabling(page: Page, { design, variant }: Opened, query
 
 /** The document of a variant as the server has it. */
 export async function stored(request: APIRequestContext, { variant }: Opened): Promise<Design> {
-  return ((await (await request.get(`/api/variants/${variant}`)).json()) as { design: Design }).design;
+  return ((await (await request.get(`/api/variants/${variant}`, KEPT_OPEN)).json()) as { design: Design }).design;
 }
 
 /** Drops files on the page as a file manager would. */
