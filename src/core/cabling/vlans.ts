@@ -1,5 +1,5 @@
 /** Which VLAN is where: carried by a link, cut off from the rest, told differently by the two ends. */
-import { bundleAt, groupBy, hostById, linkAt, portById, segmentAt, setField, vlansAt } from '../design';
+import { bundleAt, groupBy, hostById, portById, setField, vlansAt } from '../design';
 import type { Design, Edit, Link, Port } from '../design';
 import { formatVlanRanges, parseVlanRanges, vlanMembership } from '../standard';
 
@@ -218,7 +218,3 @@ export function renumberVlan(design: Design, from: number, to: number): Edit[] {
   for (const host of design.hosts) if (host.vlan === from) edits.push(setField('host', host.id, 'vlan', to));
   return edits;
 }
-
-/** Links with a cable in one of these ports. */
-export const linksAtPorts = (design: Design, portIds: Iterable<string>): Set<string> =>
-  new Set([...portIds].flatMap((id) => linkAt(design, id)?.id ?? segmentAt(design, id)?.id ?? []));

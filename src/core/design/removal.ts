@@ -66,11 +66,6 @@ export function removePort(design: Design, id: string): Edit[] {
   ];
 }
 
-/** A shared segment; the ports on it stay. */
-export function removeSegment(id: string): Edit[] {
-  return [remove('segment', id)];
-}
-
 /** A host with its cables. */
 export function removeHost(design: Design, id: string): Edit[] {
   return [...linksOfHost(design, id).map((link) => remove('link', link.id)), remove('host', id)];

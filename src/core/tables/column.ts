@@ -94,3 +94,7 @@ export function choiceCell<T extends string>(what: string, text: string, legal: 
   const found = legal.find((l) => l === word) ?? (word.length > 1 ? legal.find((l) => l.startsWith(word)) : undefined);
   return found ?? { fault: `${what} '${text.trim()}' is not known: it is one of ${legal.join(', ')}, or empty.` };
 }
+
+/** The fault of a cell that could not be read, or the edits that its value makes. */
+export const unlessFault = (value: unknown, edits: (value: unknown) => readonly Edit[]): CellEdits =>
+  typeof value === 'object' && value !== null && 'fault' in value ? (value as CellFault) : edits(value);

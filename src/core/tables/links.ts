@@ -1,13 +1,13 @@
 /** The table of links: both ends in one row. */
 import { bundleAt, linkById, linkSpeed, portLabel, setField, setPortCost, vlansAt, wording } from '../design';
 import type { Design, Edit, Link } from '../design';
-import { disagreement, disagreementSentence } from '../cabling';
+import { disagreement, disagreementSentence, setVlans } from '../cabling';
 import type { Wiring } from '../cabling';
 import { isFault, numberCell, speedCell, yesCell } from './column';
 import type { CellEdits, Column, Table } from './column';
 import { SIDES, attachRow, createLink, endAt, ownerText, portOf, portText } from './link-rows';
 import type { Side } from './link-rows';
-import { nativeEdits, vlanEdits } from './ports';
+import { nativeEdits } from './ports';
 
 /** Edits that plug one end of a link in elsewhere. */
 function replug(wiring: Wiring, link: Link, side: Side, name: string, port: string): CellEdits {
@@ -71,7 +71,7 @@ const vlanColumns = (side: Side): Column<Link>[] => {
       },
       set: ({ design }, link, text) => {
         const port = portOf(design, link, side);
-        return port ? vlanEdits(design, port.id, text) : text.trim() === '' ? [] : none;
+        return port ? setVlans(design, port.id, text) : text.trim() === '' ? [] : none;
       },
     },
     {

@@ -18,12 +18,12 @@ import type { Design, Edit, Port } from '../design';
 import { setNative, setVlans } from '../cabling';
 import type { Wiring } from '../cabling';
 import { PORT_PRIORITY } from '../standard';
-import { choiceCell, isFault, numberCell, speedCell, yesCell } from './column';
+import { choiceCell, isFault, numberCell, speedCell, unlessFault, yesCell } from './column';
 import type { CellEdits, Column, Table } from './column';
 
 const set = (p: Port, field: keyof Port & string, value: unknown) => [setField('port', p.id, field, value)];
 const chosen = (p: Port, field: keyof Port & string, value: unknown): CellEdits =>
-  typeof value === 'object' && value !== null && 'fault' in value ? (value as { fault: string }) : set(p, field, value);
+  unlessFault(value, (v) => set(p, field, v));
 
 /** The text of a cell that names the other end of a port's cable: `quay-a 3`, a host, a segment. */
 function farText(design: Design, port: Port): string {
@@ -34,11 +34,6 @@ function farText(design: Design, port: Port): string {
   const end = farEnd(link, port.id);
   const owner = endOwner(design, end)?.name ?? '';
   return 'port' in end ? `${owner} ${portById(design, end.port)?.name}` : owner;
-}
-
-/** A list of VLANs as typed, or why it cannot be one; a member of a bundle sets those of the bundle. */
-function vlanEdits(design: Design, portId: string, text: string): CellEdits {
-  return setVlans(design, portId, text);
 }
 
 /** The untagged VLAN as typed. */
@@ -137,7 +132,7 @@ const columns: Column<Port>[] = [
     width: 170,
     mono: true,
     text: (design, p) => vlansAt(design, p.id).vlans,
-    set: ({ design }, p, text) => vlanEdits(design, p.id, text),
+    set: ({ design }, p, text) => setVlans(design, p.id, text),
   },
   {
     id: 'native',
@@ -253,4 +248,4 @@ export function newPortVlan(id: string, field: 'vlans' | 'native', text: string)
       : [setField('port', id, 'native', value)];
 }
 
-export { vlanEdits, nativeEdits, farText };
+export { nativeEdits };

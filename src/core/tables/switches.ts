@@ -5,12 +5,12 @@ import { addElement } from '../design';
 import { BRIDGE_PRIORITY, macToNumber } from '../standard';
 import { Macs, Names } from '../cabling';
 import type { Wiring } from '../cabling';
-import { choiceCell, isFault, numberCell, yesCell } from './column';
+import { choiceCell, isFault, numberCell, unlessFault, yesCell } from './column';
 import type { CellEdits, Column, Table } from './column';
 
 const set = (s: Switch, field: keyof Switch & string, value: unknown) => [setField('switch', s.id, field, value)];
 const chosen = (s: Switch, field: keyof Switch & string, value: unknown): CellEdits =>
-  typeof value === 'object' && value !== null && 'fault' in value ? (value as { fault: string }) : set(s, field, value);
+  unlessFault(value, (v) => set(s, field, v));
 
 const columns: Column<Switch>[] = [
   {

@@ -8,6 +8,7 @@ import { Chart } from '../chart/Chart';
 import type { Hands } from '../chart/Chart';
 import type { Ref } from '../session/view';
 import { useBench } from '../shell/context';
+import { vlanHue } from '../trees/hue';
 import {
   addHostAction,
   addSegmentAction,
@@ -121,16 +122,13 @@ export function CablingChart({ cabling }: { cabling: Cabling }) {
   const titleOf = useCallback((ref: Ref) => titleIn(latest.current, ref), []);
   const onSelect = useCallback((ref: Ref | null, add: boolean) => latest.current.select(ref, add), []);
 
-  const hue = useMemo(() => {
-    const at = view.vlan === null ? -1 : design.vlans.findIndex((v) => v.number === view.vlan);
-    return at < 0 ? null : (design.vlans[at]!.hue ?? at) % 7;
-  }, [view.vlan, design.vlans]);
+  const inView = design.vlans.find((v) => v.number === view.vlan);
   return (
     <>
       <Chart
         scene={scene}
         fitKey={`${variantId} drawing`}
-        hue={hue}
+        hue={inView ? vlanHue(design, inView) : null}
         selection={cabling.selection}
         onSelect={onSelect}
         pathPorts={NOTHING}

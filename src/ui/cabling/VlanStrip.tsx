@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { vlanHue } from '../trees/hue';
 import type { Cabling } from './useCabling';
 
 const MOST = 60;
@@ -41,7 +42,7 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
             aria-checked={view.vlan === v.number}
             className="vlan-item"
             onClick={() => pick(v.number)}
-            style={{ '--tree': `var(--hue-${(v.hue ?? design.vlans.indexOf(v)) % 7})` } as React.CSSProperties}
+            style={{ '--tree': `var(--hue-${vlanHue(design, v)})` } as React.CSSProperties}
           >
             <b>{v.number}</b> {v.name}
           </button>

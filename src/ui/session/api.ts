@@ -22,17 +22,9 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 
 const id = encodeURIComponent;
 
-export interface ImportFiles {
-  json?: { file: string; text: string };
-  switches?: { file: string; text: string };
-  links?: { file: string; text: string };
-  vlans?: { file: string; text: string };
-}
-
 export const api = {
   listDesigns: () => call<{ designs: DesignRow[] }>('GET', '/api/designs').then((r) => r.designs),
   createDesign: (name: string, design?: Design) => call<DesignHead>('POST', '/api/designs', { name, design }),
-  importDesign: (name: string, files: ImportFiles) => call<DesignHead>('POST', '/api/import', { name, ...files }),
   design: (design: string) => call<DesignHead>('GET', `/api/designs/${id(design)}`),
   renameDesign: (design: string, name: string) => call<DesignHead>('PATCH', `/api/designs/${id(design)}`, { name }),
   duplicateDesign: (design: string) => call<DesignHead>('POST', `/api/designs/${id(design)}/duplicate`),

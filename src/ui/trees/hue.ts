@@ -1,10 +1,15 @@
-/** Hue of a tree: that of its VLAN, or the first. */
-import type { Design } from '../../core/design';
+/** Hues of trees and VLANs: that of the VLAN, by order when none is set. */
+import type { Design, Vlan } from '../../core/design';
 import type { Tree } from '../../core/trees';
 
 export const HUES = 7;
 
+/** Hue of a VLAN of the design. */
+export const vlanHue = ({ vlans }: Pick<Design, 'vlans'>, vlan: Vlan): number =>
+  (vlan.hue ?? vlans.indexOf(vlan)) % HUES;
+
+/** Hue of a tree: that of its VLAN, or the first. */
 export function hueOf(design: Design, tree: Tree): number {
-  const at = tree.vlan === null ? -1 : design.vlans.findIndex((v) => v.number === tree.vlan);
-  return at < 0 ? 0 : (design.vlans[at]!.hue ?? at) % HUES;
+  const vlan = design.vlans.find((v) => v.number === tree.vlan);
+  return vlan ? vlanHue(design, vlan) : 0;
 }
