@@ -11,12 +11,17 @@ const FORBIDDEN = {
   'src/demo': ['server', 'workers', 'ui', 'app', 'cli'],
 };
 const FORBIDDEN_IN_CORE = {
-  standard: ['design', 'cabling', 'tables', 'trees', 'bundles', 'formats'],
-  design: ['cabling', 'tables', 'trees', 'bundles', 'formats'],
-  cabling: ['tables', 'trees', 'bundles', 'formats'],
-  bundles: ['trees', 'formats'],
-  tables: ['trees', 'bundles', 'formats'],
-  trees: ['formats'],
+  standard: ['design', 'regions', 'cabling', 'tables', 'trees', 'bundles', 'steering', 'goals', 'formats'],
+  design: ['regions', 'cabling', 'tables', 'trees', 'bundles', 'steering', 'goals', 'formats'],
+  regions: ['cabling', 'tables', 'trees', 'bundles', 'steering', 'goals', 'formats'],
+  cabling: ['tables', 'trees', 'bundles', 'steering', 'goals', 'formats'],
+  frames: ['design', 'regions', 'cabling', 'tables', 'bundles', 'machines', 'trees', 'steering', 'goals', 'formats'],
+  machines: ['design', 'regions', 'cabling', 'tables', 'bundles', 'trees', 'steering', 'goals', 'formats'],
+  bundles: ['machines', 'trees', 'steering', 'goals', 'formats'],
+  tables: ['trees', 'bundles', 'steering', 'goals', 'formats'],
+  trees: ['steering', 'goals', 'formats'],
+  steering: ['goals', 'formats'],
+  goals: ['formats'],
 };
 /** What the core may use from outside: it runs in a page, a worker, the server and a shell alike. */
 const OUTSIDE_CORE = [

@@ -4,7 +4,9 @@ import { applyEdits, setField } from '../src/core/design';
 import type { Design } from '../src/core/design';
 import { cutsOf, explainPort, solveDesign } from '../src/core/trees';
 import type { SolvedDesign } from '../src/core/trees';
+import { propose } from '../src/core/goals';
 import { campus } from '../src/demo/campus';
+import { wishes } from '../tests/support/wishes';
 
 export interface Row {
   what: string;
@@ -60,8 +62,66 @@ const editing = (design: Design, solved: SolvedDesign, make: (n: number) => Retu
   };
 };
 
+/** A campus of one region: 4 094 VLANs in 16 instances, every other one with its root on the other core switch. */
+function instances(): Design {
+  const design = campus({ switches: 200, vlans: 20, outcomes: 6 });
+  const each = 4094 / 16;
+  const map = Object.fromEntries(
+    Array.from({ length: 16 }, (_, i) => [String(i + 1), `${Math.floor(i * each) + 1}-${Math.floor((i + 1) * each)}`]),
+  );
+  return {
+    ...design,
+    mode: 'mstp',
+    vlans: Array.from({ length: 4094 }, (_, i) => ({ id: `v${i + 1}`, number: i + 1 })),
+    regions: [{ id: 'r', name: 'campus', revision: 1, map }],
+    switches: design.switches.map((s, i) =>
+      i < 2
+        ? {
+            ...s,
+            instancePriority: Object.fromEntries(Object.keys(map).map((m) => [m, Number(m) % 2 === i ? 4096 : 8192])),
+          }
+        : s,
+    ),
+    ports: design.ports.map((p, i) => (i % 7 === 0 ? { ...p, instanceCost: { [String((i % 16) + 1)]: 7777 } } : p)),
+  };
+}
+
+/** Proposals for generated goals: one row a network size, over as many seeds as runs. */
+function proposalRow(): Row {
+  const solvedAll = Array.from({ length: 40 }, (_, i) => solveDesign(wishes(i + 1)));
+  const times = solvedAll.map((solved) => {
+    const start = performance.now();
+    propose(solved);
+    return performance.now() - start;
+  });
+  times.sort((a, b) => a - b);
+  return {
+    what: 'propose: 5 goals that some setting meets',
+    size: '60 switches, 3 VLANs, 40 networks',
+    medianMs: times[20]!,
+    worstMs: times.at(-1)!,
+    runs: times.length,
+    aim: '3 s',
+  };
+}
+
 export async function coreRows(): Promise<Row[]> {
   const rows: Row[] = [];
+  const mst = instances();
+  const mstSolved = solveDesign(mst);
+  const mstSize = `200 switches, ${mst.links.length} links, 16 instances, 4 094 VLANs`;
+  for (const [what, aim, run] of [
+    ['full solve, MSTP', '100 ms', () => solveDesign({ ...mst, links: [...mst.links] })],
+    [
+      'edit and solve: priority in one instance',
+      '',
+      editing(mst, mstSolved, (n) => setField('switch', mst.switches[5]!.id, 'instancePriority.3', (n % 16) * 4096)),
+    ],
+  ] as const) {
+    const { median, worst, runs } = await measure(what, run);
+    rows.push({ what, size: mstSize, medianMs: median, worstMs: worst, runs, aim });
+  }
+  rows.push(proposalRow());
   for (const shape of SIZES) {
     const design = campus(shape);
     const solved = solveDesign(design);

@@ -174,6 +174,8 @@ test('a VLAN laid over the drawing shows where it is, where it ends, and is pain
   await expect(page.locator('.wire-half')).toHaveCount(1);
   await page.getByRole('tab', { name: /^Links/ }).click();
   await page.getByLabel('Filter Links').fill('gate quay-b');
+  // The table follows the filter when the page has time for it.
+  await expect(page.getByRole('grid').getByRole('row').nth(1)).toContainText(/quay-b.*gate/);
   await page.getByRole('grid').getByRole('row').nth(1).getByRole('rowheader').click();
   await page.locator('svg.chart').focus();
   await page.keyboard.press('p');

@@ -9,6 +9,8 @@ import '@/ui/theme/shell.css';
 import '@/ui/theme/stage.css';
 import '@/ui/theme/chart.css';
 import '@/ui/theme/cabling.css';
+import '@/ui/theme/boards.css';
+import '@/ui/theme/bundles.css';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import type { Metadata } from 'next';

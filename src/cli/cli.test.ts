@@ -1,9 +1,14 @@
 import { mkdtempSync, readFileSync, writeFileSync, existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { asCabled } from '../demo/brackwater';
+import { applyEdits, differenceBetween } from '../core/design';
+import { asCabled, asMeant } from '../demo/brackwater';
+import { bundles } from './bundles';
 import { check } from './check';
+import { diff } from './diff';
+import { digest } from './digest';
 import { exportDesign } from './export';
+import { goals, propose } from './goals';
 import { importTables } from './import';
 import { neighbours } from './neighbours';
 import { solve } from './solve';
@@ -109,4 +114,81 @@ test('neighbours are held against the drawing; a difference gives status 1', asy
   expect(out).toContain('"verdict":"other port"');
   expect(await neighbours(demo, [file('broken.json', '{"lldp"')], {})).toBe(1);
   expect(err).toContain('holds no list of LLDP neighbours');
+});
+
+test('goals tells each goal with its state, and ends with 1 when one is broken', async () => {
+  expect(await goals(demo, {})).toBe(1);
+  expect(out.split('\n').filter((l) => l.startsWith('broken'))).toHaveLength(2);
+  expect(out).toContain('met     core-east is root of VLANs 110, 120, 130, core-west comes next.');
+  out = '';
+  expect(await goals(file('meant.json', JSON.stringify(asMeant())), { json: true })).toBe(0);
+  expect(JSON.parse(out).goals.map((g: { state: string }) => g.state)).toEqual(Array(6).fill('met'));
+});
+
+test('propose prints edits that another run of goals finds met', async () => {
+  expect(await propose(demo, { json: true })).toBe(0);
+  const { broken, proposals } = JSON.parse(out);
+  expect([broken, proposals[0].settings]).toEqual([2, 2]);
+  const applied = applyEdits(asCabled(), proposals[0].edits);
+  if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
+  expect(await goals(file('proposed.json', JSON.stringify(applied.design)), {})).toBe(0);
+  out = '';
+  await propose(demo, {});
+  expect(out).toMatch(/^Proposal 1: 2 settings on 2 switches\n {2}workshop: priority \d+\n/);
+});
+
+test('propose ends with 1 and names goals that contradict each other', async () => {
+  const design = asMeant();
+  design.goals = ['gate', 'quay-a'].map((id) => ({ id, type: 'root', vlans: '110', switch: id }));
+  expect(await propose(file('contradiction.json', JSON.stringify(design)), {})).toBe(1);
+  expect(out).toMatch(/contradict each other in VLAN 110/);
+});
+
+test('digest prints the value of every region and switch, one that differs with its own', async () => {
+  const design = asMeant();
+  design.mode = 'mstp';
+  design.regions = [{ id: 'r', name: 'port', revision: 7, map: {} }];
+  design.switches[3]!.vlanInstance = { '110': 1 };
+  expect(await digest(file('mst.json', JSON.stringify(design)), { json: true })).toBe(0);
+  const { regions, switches } = JSON.parse(out);
+  expect(regions).toEqual([{ region: 'port', revision: 7, digest: 'AC36177F50283CD4B83821D8AB26DE62' }]);
+  const digests = switches.map((s: { digest: string }) => s.digest);
+  expect(new Set(digests).size).toBe(2);
+  expect(digests.filter((d: string) => d !== regions[0].digest)).toHaveLength(1);
+  out = '';
+  await digest(demo, {});
+  expect(out).toBe('The design has no region, and no switch of it runs MSTP.\n');
+});
+
+test('diff tells what leads from one design to the other and what it moves; 0 when they are alike', async () => {
+  const meant = file('meant.json', JSON.stringify(asMeant()));
+  expect(await diff(demo, meant, {})).toBe(1);
+  expect(out).toContain('signal-tower 1: cost back to the default');
+  expect(out).toMatch(/tree vlan-199: root workshop → core-west, \d+ ports change their role/);
+  out = '';
+  expect(await diff(demo, demo, {})).toBe(0);
+  expect(out).toBe('The designs are alike.\n');
+  out = '';
+  expect(await diff(demo, meant, { json: true })).toBe(1);
+  const applied = applyEdits(asCabled(), JSON.parse(out).edits);
+  if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
+  expect(differenceBetween(applied.design, asMeant())).toEqual([]);
+  expect(await diff(demo, path.join(folder, 'nowhere.json'), {})).toBe(2);
+});
+
+test('bundles tells the verdict at both ends and of each member; 1 when one does not form', async () => {
+  expect(await bundles(demo, { json: true })).toBe(0);
+  const rows = JSON.parse(out).bundles;
+  expect(rows.map((r: { switch: string; outcome: string }) => [r.switch, r.outcome])).toEqual([
+    ['core-east', 'forms'],
+    ['core-west', 'forms'],
+    ['quay-b', 'forms'],
+    ['cold-store', 'forms'],
+  ]);
+  expect(rows[2].members[1]).toMatchObject({ port: '9', far: null, state: 'down' });
+  const design = asCabled();
+  for (const b of design.bundles) b.activity = 'passive';
+  out = '';
+  expect(await bundles(file('passive.json', JSON.stringify(design)), {})).toBe(1);
+  expect(out).toContain('core-east to-core-west: never. Both ends only answer');
 });

@@ -1,6 +1,10 @@
 /** The command line: the same core from a shell. Results go to standard output, complaints to standard error. */
 import { Command, CommanderError } from 'commander';
+import { bundles } from './bundles';
 import { check } from './check';
+import { diff } from './diff';
+import { digest } from './digest';
+import { goals, propose } from './goals';
 import { exportDesign } from './export';
 import { importTables } from './import';
 import { neighbours } from './neighbours';
@@ -49,6 +53,47 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, lists: string[], options: { json?: boolean }) => {
       status = await neighbours(file, lists, options);
+    });
+  program
+    .command('goals')
+    .description('tell which goals of a design are met; status 1 when one is broken')
+    .argument('<design>', 'design file (JSON)')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, options: { json?: boolean }) => {
+      status = await goals(file, options);
+    });
+  program
+    .command('propose')
+    .description('find the smallest changes that meet the broken goals')
+    .argument('<design>', 'design file (JSON)')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, options: { json?: boolean }) => {
+      status = await propose(file, options);
+    });
+  program
+    .command('bundles')
+    .description('tell what becomes of every bundle and member; status 1 when a bundle does not form')
+    .argument('<design>', 'design file (JSON)')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, options: { json?: boolean }) => {
+      status = await bundles(file, options);
+    });
+  program
+    .command('digest')
+    .description('print the MST configuration digest of every region and switch')
+    .argument('<design>', 'design file (JSON)')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, options: { json?: boolean }) => {
+      status = await digest(file, options);
+    });
+  program
+    .command('diff')
+    .description('tell what differs between two designs and what it moves; status 1 when something does')
+    .argument('<a>', 'design file (JSON)')
+    .argument('<b>', 'design file (JSON)')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (a: string, b: string, options: { json?: boolean }) => {
+      status = await diff(a, b, options);
     });
   program
     .command('check')

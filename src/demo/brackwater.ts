@@ -3,12 +3,31 @@
  * access switch wins it; a forgotten port cost keeps an uplink of the signal tower idle; the bundle to the cold store
  * has a lone cable; the two ends of an uplink of the gate disagree on their VLANs. `asMeant` has them put right.
  */
-import type { Design } from '../core/design';
+import type { Demand, Design, Goal } from '../core/design';
 import { DesignDraft } from './build';
 
 const ALL = '110,120,130,140,150,160,199';
 const EAST = [110, 120, 130];
 const WEST = [140, 150, 160];
+
+/** What the engineers of the port want; as cabled, two of them are broken. */
+const GOALS: Goal[] = [
+  { id: 'roots-east', type: 'root', vlans: '110,120,130', switch: 'core-east', next: 'core-west' },
+  { id: 'roots-west', type: 'root', vlans: '140,150,160', switch: 'core-west', next: 'core-east' },
+  { id: 'no-access-root', type: 'never-root', vlans: 'all', tier: 'access' },
+  { id: 'cameras', type: 'path', vlans: '130', from: { host: 'gate-camera' }, to: { host: 'recorder' }, atMost: 3 },
+  { id: 'tower-uplink', type: 'carries', vlans: '140', port: 'signal-tower:1' },
+  { id: 'load', type: 'load', vlans: 'all', percent: 70 },
+];
+
+const DEMANDS: Demand[] = [
+  { id: 'tickets', vlan: 110, from: { host: 'ferry-server' }, to: { host: 'ticket-desk' }, load: 180 },
+  { id: 'gate-stream', vlan: 130, from: { host: 'gate-camera' }, to: { host: 'recorder' }, load: 60 },
+  { id: 'tower-stream', vlan: 130, from: { switch: 'signal-tower' }, to: { host: 'recorder' }, load: 340 },
+  { id: 'crane', vlan: 140, from: { host: 'crane-plc' }, to: { switch: 'core-west' }, load: 12 },
+  { id: 'guests', vlan: 150, from: { switch: 'core-west' }, to: { switch: 'ticket-hall' }, load: 420 },
+  { id: 'freezers', vlan: 160, from: { host: 'freezer-monitor' }, to: { switch: 'core-west' }, load: 8 },
+];
 
 const mac = (last: string) => `00:00:5e:00:53:${last}`;
 const table = (vlans: readonly number[], value: number) => Object.fromEntries(vlans.map((v) => [String(v), value]));
@@ -66,6 +85,8 @@ function cabled(name: string, meant: boolean): Design {
     draft.port(['quay-b', 9], 1000, { vlans: ALL });
     draft.port(['cold-store', 2], 1000, { vlans: ALL });
   }
+  draft.design.goals = GOALS;
+  draft.design.demands = DEMANDS;
   return draft.bundle(
     { at: 'quay-b', number: 102, members: [8, 9] },
     { at: 'cold-store', number: 103, members: [1, 2] },

@@ -1,56 +1,37 @@
-/**
- * Which bundles act as one port. In this version a bundle forms where both ends are configured as one, in kinds that
- * agree, with at least one side starting the negotiation (802.1AX-2014 clause 6.4: two passive ends never come up).
- */
-import { farEnd, linkAt, bundleAt, portById, switchById } from '../design';
+/** Which bundles act as one port, and which members pass nothing at all. */
+import { bundleById, portById } from '../design';
 import type { Bundle, Design } from '../design';
+import { bundleVerdicts } from './verdict';
 
 export interface FormedBundle {
   readonly bundle: Bundle;
-  /** The bundle at the other end. */
-  readonly partner: Bundle;
-  /** Member ports that carry traffic: link up, far end a member of the partner. */
+  /** The bundle at the other end; null where a host's cards are. */
+  readonly partner: Bundle | null;
+  /** Member ports that carry traffic. */
   readonly active: readonly string[];
-}
-
-/** Whether a port has a working cable: neither end down or off, the link not cut. */
-export function portIsUp(design: Design, portId: string): boolean {
-  const port = portById(design, portId);
-  if (!port || port.down || switchById(design, port.switch)?.off) return false;
-  const link = linkAt(design, portId);
-  if (!link || link.down) return false;
-  const far = farEnd(link, portId);
-  if ('host' in far) return true;
-  const farPort = portById(design, far.port);
-  return farPort !== undefined && !farPort.down && !switchById(design, farPort.switch)?.off;
-}
-
-const kindsAgree = (a: Bundle, b: Bundle): boolean =>
-  a.kind === b.kind && (a.kind === 'static' || a.activity !== 'passive' || b.activity !== 'passive');
-
-/** The far bundle that most working members lead to, with those members. */
-function choosePartner(design: Design, bundle: Bundle): FormedBundle | null {
-  const reached = new Map<Bundle, string[]>();
-  for (const member of bundle.members) {
-    if (!portIsUp(design, member)) continue;
-    const far = farEnd(linkAt(design, member)!, member);
-    const partner = 'port' in far ? bundleAt(design, far.port) : undefined;
-    if (partner && partner !== bundle && kindsAgree(bundle, partner))
-      reached.set(partner, [...(reached.get(partner) ?? []), member]);
-  }
-  let best: FormedBundle | null = null;
-  for (const [partner, active] of reached)
-    if (!best || active.length > best.active.length) best = { bundle, partner, active };
-  return best;
 }
 
 /** The bundles that form, by id. Members of any other bundle stand as single ports. */
 export function formedBundles(design: Design): ReadonlyMap<string, FormedBundle> {
-  const chosen = new Map(design.bundles.map((b) => [b.id, choosePartner(design, b)]));
   const formed = new Map<string, FormedBundle>();
-  for (const [id, choice] of chosen)
-    if (choice && chosen.get(choice.partner.id)?.partner === choice.bundle) formed.set(id, choice);
+  for (const { bundle: id, partner, outcome, members } of bundleVerdicts(design)) {
+    if (outcome !== 'forms' || !partner) continue;
+    const active = members.filter((m) => m.state === 'active' && !m.miscabled).map((m) => m.port);
+    const far = partner.kind === 'bundle' ? bundleById(design, partner.id)! : null;
+    formed.set(id, { bundle: bundleById(design, id)!, partner: far, active });
+  }
+  // A bundle whose partner holds with another one stands alone.
+  for (const [id, { partner }] of formed) if (partner && formed.get(partner.id)?.partner?.id !== id) formed.delete(id);
   return formed;
+}
+
+/** Members that pass nothing although their cable is up: they wait, or cannot join and may not go alone. */
+export function heldMembers(design: Design): ReadonlySet<string> {
+  return new Set(
+    bundleVerdicts(design).flatMap((v) =>
+      v.members.flatMap((m) => (m.state === 'standby' || m.state === 'suspended' ? [m.port] : [])),
+    ),
+  );
 }
 
 /** Mb/s that a formed bundle's cost is computed from. */

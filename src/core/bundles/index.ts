@@ -1,1 +1,6 @@
 export * from './formed';
+export * from './link-state';
+export * from './negotiation';
+export * from './verdict';
+export * from './make';
+export * from './distribution';

@@ -166,17 +166,27 @@ describe('edits', () => {
 describe('settings', () => {
   const gate = (design: Design) => design.switches.find((s) => s.id === 'gate')!;
   test('a VLAN setting wins over that of all trees, which wins over the default', () => {
-    expect(priorityInForce(demo, gate(demo), 110)).toEqual({ value: 32768, source: 'default' });
+    expect(priorityInForce(demo, gate(demo), { vlan: 110, instance: null })).toEqual({
+      value: 32768,
+      source: 'default',
+    });
     const all = applied(setBridgePriority(gate(demo), 'all', 8192)).design;
-    expect(priorityInForce(all, gate(all), 110)).toEqual({ value: 8192, source: 'all-trees' });
+    expect(priorityInForce(all, gate(all), { vlan: 110, instance: null })).toEqual({
+      value: 8192,
+      source: 'all-trees',
+    });
     const one = applied(setBridgePriority(gate(all), [110], 0), all).design;
-    expect(priorityInForce(one, gate(one), 110)).toEqual({ value: 0, source: 'vlan' });
-    expect(priorityInForce(one, gate(one), 120)).toEqual({ value: 8192, source: 'all-trees' });
+    expect(priorityInForce(one, gate(one), { vlan: 110, instance: null })).toEqual({ value: 0, source: 'vlan' });
+    expect(priorityInForce(one, gate(one), { vlan: 120, instance: null })).toEqual({
+      value: 8192,
+      source: 'all-trees',
+    });
   });
   test('set for all trees, it holds in all trees', () => {
     const one = applied(setBridgePriority(gate(demo), [110, 120], 0)).design;
     const all = applied(setBridgePriority(gate(one), 'all', 61440), one).design;
-    for (const vlan of [110, 120, 130]) expect(priorityInForce(all, gate(all), vlan).value).toBe(61440);
+    for (const vlan of [110, 120, 130])
+      expect(priorityInForce(all, gate(all), { vlan, instance: null }).value).toBe(61440);
   });
   test('a cost given back leaves no trace', () => {
     const port = demo.ports.find((p) => p.id === 'gate:1')!;

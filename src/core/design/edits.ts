@@ -6,7 +6,7 @@ import { z } from 'zod';
 import type { Fault } from './fault';
 import { faultsOf } from './fault';
 import { integrityFaults } from './integrity';
-import type { Touch } from './integrity';
+import type { Touch } from './rule';
 import { COLLECTIONS, KINDS, designSchema } from './schema';
 import type { AnyElement, Design, ElementOf, Kind } from './schema';
 import { wording } from './wording';
@@ -48,7 +48,9 @@ export function addElement<K extends Kind>(kindOf: K, value: ElementOf[K], at?: 
 export function setField<K extends Kind>(
   kindOf: K,
   id: string,
-  field: (keyof ElementOf[K] & string) | `${'vlanPriority' | 'vlanCost'}.${number}`,
+  field:
+    | (keyof ElementOf[K] & string)
+    | `${'vlanPriority' | 'vlanCost' | 'instancePriority' | 'instanceCost' | 'vlanInstance' | 'map'}.${number}`,
   value: unknown,
 ): Edit {
   return { type: 'set', kind: kindOf, id, field, value: (value ?? null) as never };

@@ -4,6 +4,8 @@ export * from './look-ups';
 export * from './integrity';
 export * from './edits';
 export * from './removal';
+export * from './difference';
+export * from './edit-words';
 export * from './history';
 export * from './settings';
 export * from './read';

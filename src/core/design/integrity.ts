@@ -2,11 +2,11 @@
 import { COST_RANGE } from '../standard';
 import type { Fault } from './fault';
 import { hostById, portById, portLabel, switchById } from './look-ups';
-import { isPerVlan } from './schema';
-import type { Bundle, Design, Kind, Port } from './schema';
+import { bundleRules } from './bundle-rules';
+import { regionRules } from './region-rules';
+import type { Rule, RuleEntry, Touch } from './rule';
+import type { Bundle, Design, ListName, Port } from './schema';
 import { wording } from './wording';
-
-type Rule = (design: Design) => Fault[];
 
 function twice<T>(
   list: readonly T[],
@@ -25,7 +25,7 @@ function twice<T>(
 }
 
 const uniqueIds =
-  (list: 'vlans' | 'switches' | 'ports' | 'links' | 'segments' | 'bundles' | 'hosts'): Rule =>
+  (list: ListName): Rule =>
   (design) =>
     twice(
       design[list] as readonly { id: string }[],
@@ -62,19 +62,6 @@ const switchMacs: Rule = ({ switches }) =>
     }),
   );
 
-const protocols: Rule = ({ switches, mode }) =>
-  switches.flatMap((s, i) =>
-    s.protocol && isPerVlan(s.protocol) !== isPerVlan(mode)
-      ? [
-          {
-            code: 'mixed-protocol',
-            path: ['switches', i, 'protocol'],
-            sentence: wording.mixedProtocol(s.name, s.protocol, mode),
-          },
-        ]
-      : [],
-  );
-
 const hostNames: Rule = ({ hosts }) =>
   twice(
     hosts,
@@ -98,9 +85,16 @@ function portLike(design: Design, list: 'ports' | 'bundles'): Fault[] {
     const scale = owner.costScale ?? design.costScale;
     if (port.cost !== undefined && port.cost > COST_RANGE[scale].max)
       faults.push({ code: 'cost-range', path: [list, i, 'cost'], sentence: wording.cost(port.cost, scale) });
-    for (const [vlan, cost] of Object.entries(port.vlanCost ?? {}))
-      if (cost > COST_RANGE[scale].max)
-        faults.push({ code: 'cost-range', path: [list, i, 'vlanCost', vlan], sentence: wording.cost(cost, scale) });
+    if (port.internalCost !== undefined && port.internalCost > COST_RANGE[scale].max)
+      faults.push({
+        code: 'cost-range',
+        path: [list, i, 'internalCost'],
+        sentence: wording.cost(port.internalCost, scale),
+      });
+    for (const table of ['vlanCost', 'instanceCost'] as const)
+      for (const [key, cost] of Object.entries(port[table] ?? {}))
+        if (cost > COST_RANGE[scale].max)
+          faults.push({ code: 'cost-range', path: [list, i, table, key], sentence: wording.cost(cost, scale) });
   });
   return faults;
 }
@@ -193,24 +187,40 @@ const members: Rule = (design) => {
   return faults;
 };
 
-/** What a change touched: `port.cost` for one field, `port.*` for elements added or removed, `settings`. */
-export type Touch = `${Kind}.${string}` | 'settings';
-
 /** Each rule with what can break it. */
-const RULES: readonly { after: readonly Touch[]; rule: Rule }[] = [
+const RULES: readonly RuleEntry[] = [
   { after: ['vlan.*', 'vlan.id'], rule: uniqueIds('vlans') },
   { after: ['vlan.*', 'vlan.number'], rule: vlanNumbers },
   { after: ['switch.*', 'switch.id'], rule: uniqueIds('switches') },
   { after: ['switch.*', 'switch.name'], rule: switchNames },
   { after: ['switch.*', 'switch.mac'], rule: switchMacs },
-  { after: ['switch.*', 'switch.protocol', 'settings'], rule: protocols },
   { after: ['port.*', 'port.id'], rule: uniqueIds('ports') },
   {
-    after: ['port.*', 'port.cost', 'port.vlanCost', 'port.switch', 'switch.*', 'switch.costScale', 'settings'],
+    after: [
+      'port.*',
+      'port.cost',
+      'port.vlanCost',
+      'port.instanceCost',
+      'port.internalCost',
+      'port.switch',
+      'switch.*',
+      'switch.costScale',
+      'settings',
+    ],
     rule: (d) => portLike(d, 'ports'),
   },
   {
-    after: ['bundle.*', 'bundle.cost', 'bundle.vlanCost', 'bundle.switch', 'switch.*', 'switch.costScale', 'settings'],
+    after: [
+      'bundle.*',
+      'bundle.cost',
+      'bundle.vlanCost',
+      'bundle.instanceCost',
+      'bundle.internalCost',
+      'bundle.switch',
+      'switch.*',
+      'switch.costScale',
+      'settings',
+    ],
     rule: (d) => portLike(d, 'bundles'),
   },
   {
@@ -233,6 +243,11 @@ const RULES: readonly { after: readonly Touch[]; rule: Rule }[] = [
   { after: ['bundle.*', 'bundle.members', 'bundle.switch', 'port.*', 'port.switch'], rule: members },
   { after: ['host.*', 'host.id'], rule: uniqueIds('hosts') },
   { after: ['host.*', 'host.name'], rule: hostNames },
+  { after: ['region.*', 'region.id'], rule: uniqueIds('regions') },
+  { after: ['goal.*', 'goal.id'], rule: uniqueIds('goals') },
+  { after: ['demand.*', 'demand.id'], rule: uniqueIds('demands') },
+  ...regionRules,
+  ...bundleRules,
 ];
 
 /**

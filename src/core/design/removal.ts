@@ -2,7 +2,7 @@
 import type { Edit } from './edits';
 import { setField } from './edits';
 import { bundleAt, bundlesOf, linkAt, linksOfHost, portsOf, segmentAt } from './look-ups';
-import type { Design, Link } from './schema';
+import type { Design, Kind, Link } from './schema';
 
 const remove = (kind: Extract<Edit, { type: 'remove' }>['kind'], id: string): Edit => ({ type: 'remove', kind, id });
 
@@ -73,7 +73,7 @@ export function removeHost(design: Design, id: string): Edit[] {
 
 /** Something to take out of a design. */
 export interface Removable {
-  readonly kind: 'switch' | 'port' | 'link' | 'segment' | 'bundle' | 'host' | 'vlan';
+  readonly kind: Exclude<Kind, 'region'>;
   readonly id: string;
 }
 
@@ -109,7 +109,7 @@ export function removeAll(design: Design, things: readonly Removable[]): Edit[] 
     }
   }
   const shortened = [...sets.values()].filter((s) => !gone.has(`${s.kind} ${s.id}`));
-  const order = ['link', 'segment', 'bundle', 'port', 'host', 'switch', 'vlan'];
+  const order = ['link', 'segment', 'bundle', 'port', 'host', 'switch', 'vlan', 'demand', 'goal'];
   const rank = (edit: Edit) => (edit.type === 'remove' ? order.indexOf(edit.kind) : -1);
   return [...shortened, ...removals.sort((a, b) => rank(a) - rank(b))];
 }

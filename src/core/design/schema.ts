@@ -1,81 +1,37 @@
 /** The design document, version 1. One immutable value; see docs/design-format.md. */
 import { z } from 'zod';
+import { ACTIVE_MEMBERS, INSTANCE_ID, LACP_KEY, LACP_PRIORITY, MAX_HOPS, PORT_NUMBER } from '../standard';
 import {
-  BRIDGE_PRIORITY,
-  COST_RANGE,
-  PORT_NUMBER,
-  PORT_PRIORITY,
-  VLAN_ID,
-  canonicalMac,
-  isIndividualMac,
-  parseVlanRanges,
-} from '../standard';
-import { NAME_LENGTH, SHEET_EDGE, wording } from './wording';
+  saying,
+  whole,
+  choice,
+  id,
+  name,
+  coordinate,
+  bridgePriority,
+  portPriority,
+  pathCost,
+  vlanNumber,
+  perVlan,
+  instanceKey,
+  perInstance,
+  regionName,
+  revision,
+  vlanSet,
+  mac,
+} from './values';
+import { wording } from './wording';
 
 export const DESIGN_FORMAT = 'knot-path-design';
 export const DESIGN_VERSION = 1;
 
-export const MODES = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp'] as const;
+export const MODES = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'] as const;
 export const LINK_TYPES = ['point-to-point', 'shared'] as const;
+/** How a bundle comes about: by LACP, by no negotiation, or by one that a maker's switches have among themselves. */
+export const BUNDLE_KINDS = ['lacp', 'static', 'own'] as const;
+/** Fields of a frame that the distribution of a bundle may look at. */
+export const HASH_FIELDS = ['src-mac', 'dst-mac', 'vlan', 'src-ip', 'dst-ip', 'src-port', 'dst-port'] as const;
 export const TIERS = ['core', 'distribution', 'access'] as const;
-
-const saying = (sentence: (value: unknown) => string) => ({
-  error: (issue: { input?: unknown }) => sentence(issue.input),
-});
-
-const stepped = (range: { step: number; max: number }, sentence: (value: unknown) => string) =>
-  z
-    .int(saying(sentence))
-    .min(0, saying(sentence))
-    .max(range.max, saying(sentence))
-    .multipleOf(range.step, saying(sentence));
-
-const whole = (min: number, max: number, sentence: (value: unknown) => string) =>
-  z.int(saying(sentence)).min(min, saying(sentence)).max(max, saying(sentence));
-
-const choice = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
-  z.enum(
-    values,
-    saying((value) => wording.oneOf(what, value, values)),
-  );
-
-const id = z
-  .string(saying(() => wording.missing('An id')))
-  .regex(
-    /^\S+$/,
-    saying(() => wording.missing('An id without blanks')),
-  )
-  .max(
-    120,
-    saying((value) => wording.tooLong('An id', String(value).length, 120)),
-  );
-const name = z.string(saying(wording.name)).trim().min(1, saying(wording.name)).max(NAME_LENGTH, saying(wording.name));
-const coordinate = z
-  .number(saying(wording.coordinate))
-  .min(-SHEET_EDGE, saying(wording.coordinate))
-  .max(SHEET_EDGE, saying(wording.coordinate));
-const bridgePriority = stepped(BRIDGE_PRIORITY, wording.bridgePriority);
-const portPriority = stepped(PORT_PRIORITY, wording.portPriority);
-/** Written on the wider scale; integrity narrows it to the scale of the switch. */
-const pathCost = whole(COST_RANGE.long.min, COST_RANGE.long.max, (v) => wording.cost(v));
-const vlanNumber = whole(VLAN_ID.min, VLAN_ID.max, wording.vlan);
-
-const vlanKey = z.string().refine((key) => /^[1-9]\d*$/.test(key) && Number(key) <= VLAN_ID.max, {
-  error: (issue) => wording.vlan(issue.input),
-});
-const perVlan = <T extends z.ZodType>(value: T) => z.record(vlanKey, value).optional();
-
-const vlanSet = z.string(saying(wording.vlanList)).superRefine((text, context) => {
-  if (text === 'all') return;
-  const parsed = parseVlanRanges(text);
-  if (!parsed.ok) context.addIssue({ code: 'custom', message: wording.vlanSet(text, parsed.part, parsed.reason) });
-});
-
-const mac = z.string(saying(wording.mac)).superRefine((text, context) => {
-  const canonical = canonicalMac(text);
-  if (canonical !== text) context.addIssue({ code: 'custom', message: wording.mac(text) });
-  else if (!isIndividualMac(text)) context.addIssue({ code: 'custom', message: wording.groupMac(text) });
-});
 
 /** What a port and a bundle have in common: everything that spanning tree and VLANs ask of it. */
 const treeSettings = {
@@ -87,6 +43,12 @@ const treeSettings = {
   vlanCost: perVlan(pathCost),
   /** Port priority for single VLANs, by VLAN number. */
   vlanPriority: perVlan(portPriority),
+  /** Cost inside an MST region where it differs from the one outside (802.1Q internal port path cost). */
+  internalCost: pathCost.optional(),
+  /** Internal port path cost for single MST instances, by MSTID; 0 is the CIST inside its region. */
+  instanceCost: perInstance(pathCost),
+  /** Port priority for single MST instances, by MSTID; 0 is the CIST. */
+  instancePriority: perInstance(portPriority),
   /** VLANs carried, tagged and untagged together; absent: all. */
   vlans: vlanSet.optional(),
   /** The one of them that travels untagged; absent: none named. */
@@ -110,10 +72,20 @@ export const switchSchema = z.strictObject({
   priority: bridgePriority.optional(),
   /** Bridge priority for single VLANs, by VLAN number. */
   vlanPriority: perVlan(bridgePriority),
+  /** Bridge priority for single MST instances, by MSTID; 0 is the CIST. */
+  instancePriority: perInstance(bridgePriority),
+  /** MST region the switch is meant to be in; absent: the first of the design. */
+  region: id.optional(),
+  /** Name, revision and VLAN-to-instance entries where this switch differs from its region; 0 is the CIST. */
+  mstName: regionName.optional(),
+  mstRevision: revision.optional(),
+  vlanInstance: perVlan(whole(0, INSTANCE_ID.max, wording.instance)),
   /** Spanning tree mode where it differs from the design's. */
   protocol: choice('Protocol', MODES).optional(),
   /** Cost scale where it differs from the design's. */
   costScale: choice('Cost scale', ['long', 'short']).optional(),
+  /** LACP system priority; absent: 32768. */
+  lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => wording.lacpPriority('System', v)).optional(),
   /** Powered off. */
   off: z.boolean().optional(),
   x: coordinate.optional(),
@@ -131,6 +103,8 @@ export const portSchema = z.strictObject({
   /** Administratively down. */
   down: z.boolean().optional(),
   edge: z.boolean().optional(),
+  /** LACP port priority; absent: 32768. */
+  lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => wording.lacpPriority('Port', v)).optional(),
   /** Point-to-point or shared where the duplex should not decide it (IEEE 802.1D-2004 6.4.3, adminPointToPointMAC). */
   linkType: choice('Link type', LINK_TYPES).optional(),
   description: z
@@ -166,19 +140,85 @@ export const bundleSchema = z.strictObject({
   name,
   number: whole(PORT_NUMBER.min, PORT_NUMBER.max, wording.portNumber),
   members: z.array(id),
-  kind: choice('Bundle kind', ['lacp', 'static']),
-  /** LACP activity; absent: active. */
-  activity: choice('LACP activity', ['active', 'passive']).optional(),
+  kind: choice('Bundle kind', BUNDLE_KINDS),
+  /** Whether this end starts the negotiation or answers only; absent: active. */
+  activity: choice('Activity', ['active', 'passive']).optional(),
+  /** How soon a silent partner is given up: short 3 s, long 90 s; absent: long. */
+  timeout: choice('LACP timeout', ['short', 'long']).optional(),
+  /** Fewest members that must carry for the bundle to be up; absent: 1. */
+  minActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The minimum', v)).optional(),
+  /** Most members that carry at a time; absent: 8. */
+  maxActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The maximum', v)).optional(),
+  /** Whether members go on as single ports while the partner is silent; absent: yes. */
+  individual: z.boolean().optional(),
+  /** LACP key; absent: the number of the bundle. */
+  key: whole(LACP_KEY.min, LACP_KEY.max, wording.lacpKey).optional(),
+  /** Fields that choose the member a frame leaves by; absent: both addresses of the frame. */
+  hash: z.array(choice('Hash field', HASH_FIELDS)).min(1).optional(),
   ...treeSettings,
 });
 
 export const hostSchema = z.strictObject({
   id,
   name,
+  /** How its cards are bundled; absent: they are single ones. */
+  bond: choice('Bond', ['lacp-active', 'lacp-passive', 'static']).optional(),
   /** The VLAN the host lives in; absent: the untagged VLAN of its port. */
   vlan: vlanNumber.optional(),
   x: coordinate.optional(),
   y: coordinate.optional(),
+});
+
+/** An MST configuration that several switches share: what must be alike for them to be one region (802.1Q 13.8). */
+export const regionSchema = z.strictObject({
+  id,
+  /** At most 32 octets; may be empty. */
+  name: regionName,
+  revision,
+  /** VLANs of each instance by MSTID; VLANs in none belong to the CIST. */
+  map: z.record(instanceKey, vlanSet),
+  /** How many bridges a BPDU may cross inside the region; absent: 20. */
+  maxHops: whole(MAX_HOPS.min, MAX_HOPS.max, wording.maxHops).optional(),
+});
+
+const place = z.union([z.strictObject({ switch: id }), z.strictObject({ host: id })], {
+  error: () => wording.wrongType('{"switch": id} or {"host": id}'),
+});
+
+/** VLANs that a goal speaks of; the trees meant are those that carry them. */
+const goalBase = { id, vlans: vlanSet };
+
+/** What the engineer wants. References may lead nowhere: the goal is then void, and kept. */
+export const goalSchema = z.discriminatedUnion('type', [
+  /** `switch` is root, and `next` takes over when it goes. */
+  z.strictObject({ ...goalBase, type: z.literal('root'), switch: id, next: id.optional() }),
+  /** This port or bundle is a cut end. */
+  z.strictObject({ ...goalBase, type: z.literal('cut'), port: id }),
+  /** The link or bundle at this port carries the VLANs; `only`: and no others while nothing has failed. */
+  z.strictObject({ ...goalBase, type: z.literal('carries'), port: id, only: z.boolean().optional() }),
+  /** Two places talk over at most so many switch-to-switch hops, or not through a switch. */
+  z.strictObject({
+    ...goalBase,
+    type: z.literal('path'),
+    from: place,
+    to: place,
+    atMost: whole(0, 64, wording.hops).optional(),
+    avoid: id.optional(),
+  }),
+  /** No switch of the tier has a better bridge identifier than any switch outside it. */
+  z.strictObject({ ...goalBase, type: z.literal('never-root'), tier: choice('Tier', TIERS) }),
+  /** No link carries more than so much of its rate, one way. */
+  z.strictObject({ ...goalBase, type: z.literal('load'), percent: whole(1, 1000, wording.percent) }),
+]);
+
+/** Traffic offered in a VLAN from one place to another, one way. */
+export const demandSchema = z.strictObject({
+  id,
+  vlan: vlanNumber,
+  from: place,
+  to: place,
+  /** Mb/s. */
+  load: z.number(saying(wording.load)).min(0, saying(wording.load)).max(1_000_000, saying(wording.load)),
 });
 
 export const designSchema = z.strictObject({
@@ -196,6 +236,9 @@ export const designSchema = z.strictObject({
   segments: z.array(segmentSchema),
   bundles: z.array(bundleSchema),
   hosts: z.array(hostSchema),
+  regions: z.array(regionSchema).default([]),
+  goals: z.array(goalSchema).default([]),
+  demands: z.array(demandSchema).default([]),
 });
 
 export type Design = z.infer<typeof designSchema>;
@@ -207,6 +250,10 @@ export type LinkEnd = z.infer<typeof linkEnd>;
 export type Segment = z.infer<typeof segmentSchema>;
 export type Bundle = z.infer<typeof bundleSchema>;
 export type Host = z.infer<typeof hostSchema>;
+export type Region = z.infer<typeof regionSchema>;
+export type Goal = z.infer<typeof goalSchema>;
+export type Demand = z.infer<typeof demandSchema>;
+export type PlaceRef = z.infer<typeof place>;
 export type Mode = (typeof MODES)[number];
 
 /** The lists of a design, by the kind of element they hold. */
@@ -218,9 +265,14 @@ export const COLLECTIONS = {
   segment: { list: 'segments', schema: segmentSchema },
   bundle: { list: 'bundles', schema: bundleSchema },
   host: { list: 'hosts', schema: hostSchema },
+  region: { list: 'regions', schema: regionSchema },
+  goal: { list: 'goals', schema: goalSchema },
+  demand: { list: 'demands', schema: demandSchema },
 } as const;
 
 export type Kind = keyof typeof COLLECTIONS;
+/** Name of a list of a design. */
+export type ListName = (typeof COLLECTIONS)[Kind]['list'];
 export const KINDS = Object.keys(COLLECTIONS) as Kind[];
 export type ElementOf = {
   vlan: Vlan;
@@ -230,11 +282,17 @@ export type ElementOf = {
   segment: Segment;
   bundle: Bundle;
   host: Host;
+  region: Region;
+  goal: Goal;
+  demand: Demand;
 };
 export type AnyElement = ElementOf[Kind];
 
 /** Whether every VLAN has a tree of its own in this mode. */
 export const isPerVlan = (mode: Mode): boolean => mode === 'per-vlan-rstp' || mode === 'per-vlan-stp';
+
+/** The mode a switch runs: its own, else the design's. */
+export const modeOf = (design: Design, s: Switch): Mode => s.protocol ?? design.mode;
 
 /** A design with nothing in it yet but the VLAN that every switch has. */
 export function emptyDesign(designName: string): Design {
@@ -252,5 +310,8 @@ export function emptyDesign(designName: string): Design {
     segments: [],
     bundles: [],
     hosts: [],
+    regions: [],
+    goals: [],
+    demands: [],
   };
 }

@@ -1,5 +1,20 @@
 /** Every sentence about a faulty value, in one place: what is wrong, and what would be right. */
-import { BRIDGE_PRIORITY, COST_RANGE, PORT_NUMBER, PORT_PRIORITY, VLAN_ID, nearestLegal } from '../standard';
+import {
+  ACTIVE_MEMBERS,
+  BRIDGE_PRIORITY,
+  COST_RANGE,
+  INSTANCE_ID,
+  LACP_KEY,
+  LACP_PRIORITY,
+  MAX_HOPS,
+  MOST_INSTANCES,
+  PORT_NUMBER,
+  PORT_PRIORITY,
+  REGION_NAME_OCTETS,
+  REVISION,
+  VLAN_ID,
+  nearestLegal,
+} from '../standard';
 import type { CostScale } from '../standard';
 
 /** A value from outside as it was given; an object from a file may have no text form of its own, so JSON it is. */
@@ -78,6 +93,34 @@ export const wording = {
   notADesign: () => 'This file is no Knot Path design: a design is a JSON object with "format": "knot-path-design".',
   brokenJson: (detail: string) => `The file is not complete JSON: ${detail}.`,
   noEditTarget: (kind: string, id: string) => `The ${kind} '${id}' that should change is not in the design (any more).`,
-  mixedProtocol: (name: string, protocol: string, mode: string) =>
-    `Switch '${name}' runs ${protocol} in a design of mode ${mode}: one tree for all VLANs and one tree per VLAN cannot be mixed here.`,
+  instance: (value: unknown) =>
+    String(value) === '0'
+      ? 'Instance 0 is the CIST and cannot be edited: it has every VLAN that is in no other instance. Move VLANs into or out of the others.'
+      : `Instance ${shown(value)} is not legal: instances run from ${INSTANCE_ID.min} to ${INSTANCE_ID.max}; 0 is the CIST.`,
+  regionName: (value: unknown) =>
+    typeof value === 'string'
+      ? `The region name '${value.length > 40 ? `${value.slice(0, 40)}…` : value}' has ${new TextEncoder().encode(value).length} octets: at most ${REGION_NAME_OCTETS} are allowed.`
+      : `Region name ${shown(value)} is not a text: give one of at most ${REGION_NAME_OCTETS} octets.`,
+  revision: (value: unknown) =>
+    `Revision ${shown(value)} is not legal: a whole number from ${REVISION.min} to ${REVISION.max}.`,
+  maxHops: (value: unknown) =>
+    `Maximum hops ${shown(value)} is not legal: a whole number from ${MAX_HOPS.min} to ${MAX_HOPS.max}.`,
+  hops: (value: unknown) => `${shown(value)} is no number of hops: a whole number from 0 to 64.`,
+  percent: (value: unknown) => `${shown(value)} is no share of a link: a whole number of percent from 1 to 1000.`,
+  load: (value: unknown) => `Load ${shown(value)} is not legal: Mb/s from 0 to 1000000.`,
+  lacpPriority: (what: string, value: unknown) =>
+    `${what} priority ${shown(value)} is not legal: LACP priorities are whole numbers from ${LACP_PRIORITY.min} to ${LACP_PRIORITY.max}.`,
+  lacpKey: (value: unknown) =>
+    `Key ${shown(value)} is not legal: a whole number from ${LACP_KEY.min} to ${LACP_KEY.max}.`,
+  members: (what: string, value: unknown) =>
+    `${what} of active members ${shown(value)} is not legal: a whole number from ${ACTIVE_MEMBERS.min} to ${ACTIVE_MEMBERS.max}; members beyond the maximum wait as standby.`,
+  minAboveMax: (bundle: string, min: number, max: number) =>
+    `Bundle '${bundle}' needs ${min} active members but lets at most ${max} be active: it could never come up.`,
+  minAboveMembers: (bundle: string, min: number, count: number) =>
+    `Bundle '${bundle}' needs ${min} active members but has ${count}: it could never come up. Add members, or lower the minimum.`,
+  vlanTwice: (region: string, vlan: number, first: string, second: string) =>
+    `VLAN ${vlan} is in instance ${first} and in instance ${second} of region '${region}': a VLAN is in one instance only.`,
+  tooManyInstances: (where: string, count: number) =>
+    `${where} has ${count} instances: at most ${MOST_INSTANCES} are allowed.`,
+  sameSwitchTwice: (name: string) => `Switch '${name}' has two ranks in one tree: a switch is first or next, not both.`,
 } as const;

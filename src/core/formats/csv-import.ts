@@ -1,5 +1,5 @@
 /** A design from tables of switches, links and VLANs. All rows come in, or none and every refused one is named. */
-import { MODES, emptyDesign, isPerVlan, readDesign } from '../design';
+import { MODES, emptyDesign, readDesign } from '../design';
 import type { Design, Fault, Mode, Port } from '../design';
 import { canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
 import type { CostScale } from '../standard';
@@ -57,7 +57,7 @@ class Intake {
   }
 
   switches(file: string, rows: readonly TableRow[]): void {
-    const modes: { row: TableRow; mode: Mode | null; scale: CostScale | null }[] = [];
+    const modes: { mode: Mode | null; scale: CostScale | null }[] = [];
     for (const row of rows) {
       const name = row.cell('switch');
       const id = `s${this.design.switches.length + 1}`;
@@ -73,9 +73,9 @@ class Intake {
         ...(priority === undefined ? {} : { priority }),
         ...(tier === '' ? {} : { tier: tier as 'core' }),
       });
-      modes.push({ row, mode: this.protocol(file, row), scale: this.scale(file, row) });
+      modes.push({ mode: this.protocol(file, row), scale: this.scale(file, row) });
     }
-    this.modes(file, modes);
+    this.modes(modes);
   }
 
   private protocol(file: string, row: TableRow): Mode | null {
@@ -83,14 +83,7 @@ class Intake {
     if (text === '') return null;
     if ((MODES as readonly string[]).includes(text)) return text as Mode;
     const legal = MODES.join(', ');
-    this.refuse(
-      file,
-      row,
-      'protocol',
-      text === 'mstp'
-        ? `Protocol mstp cannot be solved in this version yet: use one of ${legal}.`
-        : `Protocol '${text}' is not known: it is one of ${legal}.`,
-    );
+    this.refuse(file, row, 'protocol', `Protocol '${text}' is not known: it is one of ${legal}.`);
     return null;
   }
 
@@ -104,7 +97,7 @@ class Intake {
   }
 
   /** The design takes what most switches say; the others keep their own. */
-  private modes(file: string, said: readonly { row: TableRow; mode: Mode | null; scale: CostScale | null }[]): void {
+  private modes(said: readonly { mode: Mode | null; scale: CostScale | null }[]): void {
     const most = <T>(values: readonly (T | null)[], otherwise: T): T => {
       const counts = new Map<T, number>();
       for (const v of values) if (v !== null) counts.set(v, (counts.get(v) ?? 0) + 1);
@@ -118,17 +111,8 @@ class Intake {
       said.map((s) => s.scale),
       this.design.costScale,
     );
-    said.forEach(({ row, mode, scale }, i) => {
-      if (mode && mode !== this.design.mode) {
-        if (isPerVlan(mode) !== isPerVlan(this.design.mode))
-          this.refuse(
-            file,
-            row,
-            'protocol',
-            `Protocol ${mode} cannot be mixed with ${this.design.mode} of other rows: either every switch has one tree for all VLANs, or every switch one per VLAN.`,
-          );
-        this.design.switches[i]!.protocol = mode;
-      }
+    said.forEach(({ mode, scale }, i) => {
+      if (mode && mode !== this.design.mode) this.design.switches[i]!.protocol = mode;
       if (scale && scale !== this.design.costScale) this.design.switches[i]!.costScale = scale;
     });
   }

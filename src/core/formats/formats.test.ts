@@ -118,9 +118,9 @@ describe('import of tables', () => {
       /Protocol 'ring' is not known: it is one of per-vlan-rstp/,
     ],
     [
-      'one tree and many in one network',
-      ['switch,mac,protocol\na,00:00:5e:00:53:01,rstp\nb,00:00:5e:00:53:02,per-vlan-rstp\n'],
-      /cannot be mixed/,
+      'an unknown protocol',
+      ['switch,mac,protocol\na,00:00:5e:00:53:01,rapid\n'],
+      /Protocol 'rapid' is not known: it is one of per-vlan-rstp, per-vlan-stp, rstp, stp, mstp/,
     ],
     [
       'a b side on a segment',

@@ -1,7 +1,7 @@
 /** GraphML, plain, with typed keys: every field of a design's elements has its key, so that what goes out comes in again. */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, emptyDesign, readDesign } from '../design';
-import type { Design, LinkEnd, Port } from '../design';
+import type { Design, Kind, LinkEnd, Port } from '../design';
 import { Macs, Names, Wiring } from '../cabling';
 import type { TableFault } from './table';
 
@@ -22,6 +22,8 @@ const TYPES: Readonly<Record<string, GraphType>> = {
   down: 'boolean',
   edge: 'boolean',
 };
+/** What belongs to the design as a whole and is no node, port or edge. */
+const OF_GRAPH = ['mode', 'costScale', 'bundleCost', 'vlans', 'bundles', 'regions', 'goals', 'demands'] as const;
 const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
 const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));
 
@@ -89,8 +91,12 @@ export function exportGraphml(design: Design): string {
       })),
     ),
   ];
-  const { name, mode, costScale, bundleCost, vlans, bundles } = design;
-  const graph = dataOf('graph', { name, mode, costScale, bundleCost, vlans, bundles }, [], keys);
+  const graph = dataOf(
+    'graph',
+    Object.fromEntries(['name', ...OF_GRAPH].map((f) => [f, design[f as 'name']])),
+    [],
+    keys,
+  );
   const key = [...keys].map(([id, type]) => ({
     '@_id': id,
     '@_for': id === 'kind' ? 'node' : (FOR[id.split('.')[0]!] ?? 'node'),
@@ -142,7 +148,7 @@ function fieldsOf({ data = [] }: XmlElement, keys: ReadonlyMap<string, Key>): Re
   );
 }
 
-const pick = (fields: Record<string, unknown>, kind: keyof typeof COLLECTIONS, leave: readonly string[] = []) => {
+const pick = (fields: Record<string, unknown>, kind: Exclude<Kind, 'goal'>, leave: readonly string[] = []) => {
   const known = Object.keys(COLLECTIONS[kind].schema.shape);
   return Object.fromEntries(
     Object.entries(fields).filter(([field]) => known.includes(field) && !leave.includes(field)),
@@ -232,9 +238,7 @@ function documentOf(
   const made = wiring.edits.flatMap((e) => (e.type === 'add' && e.kind === 'port' ? [e.value] : []));
   return {
     ...base,
-    ...Object.fromEntries(
-      Object.entries(own).filter(([k]) => ['mode', 'costScale', 'bundleCost', 'vlans', 'bundles'].includes(k)),
-    ),
+    ...Object.fromEntries(Object.entries(own).filter(([k]) => (OF_GRAPH as readonly string[]).includes(k))),
     format: DESIGN_FORMAT,
     version: DESIGN_VERSION,
     switches,

@@ -1,5 +1,5 @@
 /** The solution of a design as plain rows with names, for the command line and the API. */
-import { roleAt, rootsOf, settledState, TreeReader } from '../trees';
+import { roleAt, rootsOf, settledState, stepCost, TreeReader } from '../trees';
 import type { PortState, Role, SolvedDesign, SolvedTree } from '../trees';
 import { formatBridgeId } from '../standard';
 
@@ -8,7 +8,16 @@ export interface SolutionTree {
   vlans: readonly number[];
   /** Name of the root; of the largest part, when the tree falls apart; null when no switch has the tree. */
   root: string | null;
-  switches: { switch: string; rootPathCost: number; rootPort: string | null; bridgeId: string }[];
+  switches: {
+    switch: string;
+    rootPathCost: number;
+    rootPort: string | null;
+    bridgeId: string;
+    /** In the CIST of a network with MST regions only. */
+    externalCost?: number;
+    internalCost?: number;
+    regionalRoot?: string;
+  }[];
   ports: {
     switch: string;
     port: string;
@@ -24,7 +33,7 @@ export interface SolutionTree {
 export function solutionOf(solved: SolvedDesign, of: SolvedTree): SolutionTree {
   const reader = new TreeReader(solved, of);
   const { topology } = solved;
-  const { outcome, problem } = of;
+  const { outcome } = of;
   const root = rootsOf(of)[0];
   const portName = (port: number) => (port < 0 ? null : reader.portName(port));
   return {
@@ -40,13 +49,18 @@ export function solutionOf(solved: SolvedDesign, of: SolvedTree): SolutionTree {
               rootPathCost: outcome.rootPathCost[b]!,
               rootPort: portName(outcome.rootPort[b]!),
               bridgeId: formatBridgeId(reader.bridgeId(b)),
+              ...(outcome.cist && {
+                externalCost: outcome.cist.external[b]!,
+                internalCost: outcome.cist.internal[b]!,
+                regionalRoot: reader.bridgeName(outcome.cist.regionalRoot[b]!),
+              }),
             },
           ],
     ),
     ports: topology.ports.flatMap((_, p) => {
       const role = roleAt(of, p);
       if (role === 'none') return [];
-      const lan = topology.portLan[p]!;
+      const lan = of.topology.portLan[p]!;
       const from = role === 'disabled' || lan < 0 ? -1 : outcome.designatedPort[lan]!;
       return [
         {
@@ -54,7 +68,7 @@ export function solutionOf(solved: SolvedDesign, of: SolvedTree): SolutionTree {
           port: reader.portName(p),
           role,
           state: settledState(role),
-          cost: problem.portCost[p]!,
+          cost: stepCost(of, p),
           designatedSwitch: from < 0 ? null : reader.bridgeName(topology.portBridge[from]!),
           designatedPort: portName(from),
         },

@@ -12,6 +12,30 @@ export const PORT_NUMBER = { min: 1, max: 4095 } as const;
 /** VLAN identifiers that may be used: 0 is the priority tag, 4095 is reserved (802.1Q table 9-2). */
 export const VLAN_ID = { min: 1, max: 4094 } as const;
 
+/** MST instance identifiers besides the CIST, which is 0 (802.1Q-2018 clause 13.5). */
+export const INSTANCE_ID = { min: 1, max: 4094 } as const;
+
+/** Instances that one region may have besides the CIST (802.1Q-2018 clause 13.5). */
+export const MOST_INSTANCES = 64;
+
+/** Configuration name of an MST region, in octets (802.1Q-2018 clause 13.8). */
+export const REGION_NAME_OCTETS = 32;
+
+/** Revision level of an MST region: two octets (802.1Q-2018 clause 13.8). */
+export const REVISION = { min: 0, max: 65535 } as const;
+
+/** Bridges that a BPDU may cross inside a region (802.1Q-2018 table 13-5). */
+export const MAX_HOPS = { min: 6, max: 40, default: 20 } as const;
+
+/** LACP system and port priorities, two octets (802.1AX-2014 clause 6.3.2, 6.3.4). */
+export const LACP_PRIORITY = { min: 0, max: 65535, default: 32768 } as const;
+
+/** Operational keys: two octets; 0 is no key. */
+export const LACP_KEY = { min: 1, max: 65535 } as const;
+
+/** Members of a bundle that may carry traffic at a time; more wait as standby. */
+export const ACTIVE_MEMBERS = { min: 1, max: 8 } as const;
+
 /** The sixteen legal bridge priorities, best first. */
 export const BRIDGE_PRIORITIES: readonly number[] = Array.from({ length: 16 }, (_, i) => i * BRIDGE_PRIORITY.step);
 

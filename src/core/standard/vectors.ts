@@ -54,13 +54,26 @@ export function splitPortId(identifier: number): { priority: number; number: num
   return { priority: (identifier >> 12) << 4, number: identifier & 0xfff };
 }
 
-/** The parts of a spanning tree priority vector, in the order in which they are compared. */
-export const VECTOR_PARTS = ['root', 'rootPathCost', 'designatedBridge', 'designatedPort', 'receivingPort'] as const;
+/**
+ * The parts of a spanning tree priority vector, in the order in which they are compared. Only the CIST has a regional
+ * root and an internal cost (802.1Q-2018 clause 13.9); its root path cost is the external one.
+ */
+export const VECTOR_PARTS = [
+  'root',
+  'rootPathCost',
+  'regionalRoot',
+  'internalCost',
+  'designatedBridge',
+  'designatedPort',
+  'receivingPort',
+] as const;
 export type VectorPart = (typeof VECTOR_PARTS)[number];
 
 export interface PriorityVector {
   readonly root: BridgeId;
   readonly rootPathCost: number;
+  readonly regionalRoot?: BridgeId;
+  readonly internalCost?: number;
   readonly designatedBridge: BridgeId;
   readonly designatedPort: number;
   readonly receivingPort: number;
@@ -69,6 +82,8 @@ export interface PriorityVector {
 const PART_COMPARATORS: Record<VectorPart, Comparator<PriorityVector>> = {
   root: (a, b) => compareBridgeId(a.root, b.root),
   rootPathCost: by((v) => v.rootPathCost),
+  regionalRoot: (a, b) => (a.regionalRoot && b.regionalRoot ? compareBridgeId(a.regionalRoot, b.regionalRoot) : 0),
+  internalCost: by((v) => v.internalCost ?? 0),
   designatedBridge: (a, b) => compareBridgeId(a.designatedBridge, b.designatedBridge),
   designatedPort: by((v) => v.designatedPort),
   receivingPort: by((v) => v.receivingPort),

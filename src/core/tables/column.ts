@@ -35,14 +35,14 @@ export interface Refusal {
 export type Created = { readonly edits: readonly Edit[]; readonly id: string } | Refusal;
 export const isRefusal = (created: Created): created is Refusal => 'fault' in created;
 
-export type TableId = 'switches' | 'ports' | 'links' | 'vlans' | 'hosts' | 'segments';
+export type TableId = 'switches' | 'ports' | 'links' | 'vlans' | 'hosts' | 'segments' | 'demands';
 
 export interface Table<E extends { readonly id: string } = { readonly id: string }> {
   readonly id: TableId;
   readonly title: string;
   /** One of its rows, for labels: `switch`. */
   readonly one: string;
-  readonly kind: 'switch' | 'port' | 'link' | 'vlan' | 'host' | 'segment';
+  readonly kind: 'switch' | 'port' | 'link' | 'vlan' | 'host' | 'segment' | 'demand';
   readonly columns: readonly Column<E>[];
   /** Schema field to column, where the names differ; refusals of the document lead back to cells by it. */
   readonly fields: Readonly<Record<string, string>>;

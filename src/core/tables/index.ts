@@ -1,4 +1,5 @@
 import type { Table, TableId } from './column';
+import { DEMANDS } from './demands';
 import { LINKS } from './links';
 import { HOSTS, SEGMENTS, VLANS } from './others';
 import { PORTS } from './ports';
@@ -7,8 +8,8 @@ import { SWITCHES } from './switches';
 export * from './column';
 export * from './paste';
 export { HUES } from './others';
-export { HOSTS, LINKS, PORTS, SEGMENTS, SWITCHES, VLANS };
+export { DEMANDS, HOSTS, LINKS, PORTS, SEGMENTS, SWITCHES, VLANS };
 
 /** The tables beside the drawing, in the order in which they are offered. */
-export const TABLES = [SWITCHES, PORTS, LINKS, VLANS, HOSTS, SEGMENTS] as unknown as readonly Table[];
+export const TABLES = [SWITCHES, PORTS, LINKS, VLANS, HOSTS, SEGMENTS, DEMANDS] as unknown as readonly Table[];
 export const tableById = (id: TableId): Table => TABLES.find((t) => t.id === id)!;

@@ -57,7 +57,9 @@ describe('typing into a cell', () => {
   test('a priority typed holds in every tree', () => {
     const { design } = write(SWITCHES, 'core-east', { priority: '4096' });
     const at = design.switches.find((s) => s.id === 'core-east')!;
-    expect([110, 140, 199].map((vlan) => priorityInForce(design, at, vlan).value)).toEqual([4096, 4096, 4096]);
+    expect([110, 140, 199].map((vlan) => priorityInForce(design, at, { vlan, instance: null }).value)).toEqual([
+      4096, 4096, 4096,
+    ]);
   });
   test('the speed of a link sets both ends; what is shown is the lower of them', () => {
     const slow = write(PORTS, 'gate:1', { speed: '100' }).design;

@@ -5,6 +5,8 @@
 import { comparePriorityVector, compareBridgeId, decidingPart } from '../standard';
 import type { BridgeId, PriorityVector, VectorPart } from '../standard';
 import { systemIdExtension } from './list';
+import { regionCount, treeOnSwitch } from './many';
+import type { CistProblem } from './problem';
 import type { SolvedDesign, SolvedTree } from './state';
 import { roleAt, rootsOf } from './state';
 import * as say from './sentences';
@@ -49,11 +51,11 @@ export class TreeReader {
     this.extension = systemIdExtension(of.tree);
   }
   get topology() {
-    return this.solved.topology;
+    return this.of.topology;
   }
   bridgeId(bridge: number): BridgeId {
     return {
-      priority: this.of.problem.bridgePriority[bridge]! + this.extension,
+      priority: this.of.problem.bridgePriority[bridge]! + (this.of.problem.extensions?.[bridge] ?? this.extension),
       mac: this.topology.bridgeMac[bridge]!,
     };
   }
@@ -66,8 +68,29 @@ export class TreeReader {
   portName(port: number): string {
     return this.topology.ports[port]!.element.name;
   }
+  /** As the vectors have it: in the CIST the external cost. */
   rootPathCost(bridge: number): number {
-    return this.of.outcome.rootPathCost[bridge]!;
+    const { cist, rootPathCost } = this.of.outcome;
+    return (cist?.external ?? rootPathCost)[bridge]!;
+  }
+  /** Whether regions matter to the vectors of this tree. */
+  private get regions(): boolean {
+    return this.of.outcome.cist?.region.some((r) => r >= 0) ?? false;
+  }
+  /** Regions in which an MST instance runs; 0 for any other tree. */
+  regionCount(): number {
+    return regionCount(this.solved, this.of);
+  }
+  /** Whether two bridges are of one MST region. */
+  sameRegion(a: number, b: number): boolean {
+    const region = this.of.outcome.cist?.region;
+    return region !== undefined && region[a]! >= 0 && region[a] === region[b];
+  }
+  /** Regional root and cost inside the region, which only the CIST has. */
+  private regional(bridge: number): Pick<PriorityVector, 'regionalRoot' | 'internalCost'> {
+    const { cist } = this.of.outcome;
+    if (!cist || !this.regions) return {};
+    return { regionalRoot: this.bridgeId(cist.regionalRoot[bridge]!), internalCost: cist.internal[bridge]! };
   }
   rootId(bridge: number): BridgeId {
     return this.bridgeId(this.of.outcome.root[bridge]!);
@@ -89,27 +112,40 @@ export class TreeReader {
     return {
       root: this.rootId(bridge),
       rootPathCost: this.rootPathCost(bridge),
+      ...this.regional(bridge),
       designatedBridge: this.bridgeId(bridge),
       designatedPort: this.portId(port),
       receivingPort: 0,
     };
+  }
+  /** Cost that a port adds to what it hears from a bridge: inside a region the internal one. */
+  private heardAt(port: number, offer: PriorityVector, from: number): PriorityVector {
+    const bridge = this.topology.portBridge[port]!;
+    const { portCost } = this.of.problem;
+    const receivingPort = this.portId(port);
+    if (this.sameRegion(bridge, from)) {
+      const { internalCost } = this.of.problem as CistProblem;
+      return { ...offer, internalCost: offer.internalCost! + internalCost[port]!, receivingPort };
+    }
+    const heard = { ...offer, rootPathCost: offer.rootPathCost + portCost[port]!, receivingPort };
+    if (!this.regions) return heard;
+    const { region } = this.of.outcome.cist!;
+    if (region[bridge]! >= 0) return { ...heard, regionalRoot: this.bridgeId(bridge), internalCost: 0 };
+    // A bridge without MSTP finds the regional root where it looks for the designated bridge.
+    return { ...heard, designatedBridge: offer.regionalRoot!, regionalRoot: undefined, internalCost: undefined };
   }
   /** What a port hears from the designated port of its LAN, with its own cost added; null when it hears nobody. */
   received(port: number): PriorityVector | null {
     const lan = this.topology.portLan[port]!;
     const from = lan < 0 ? -1 : this.of.outcome.designatedPort[lan]!;
     if (from < 0 || from === port) return null;
-    const offer = this.offer(from);
-    return {
-      ...offer,
-      rootPathCost: offer.rootPathCost + this.of.problem.portCost[port]!,
-      receivingPort: this.portId(port),
-    };
+    return this.heardAt(port, this.offer(from), this.topology.portBridge[from]!);
   }
   /** The vector of a bridge that takes itself for the root. */
   own(bridge: number): PriorityVector {
     const id = this.bridgeId(bridge);
-    return { root: id, rootPathCost: 0, designatedBridge: id, designatedPort: 0, receivingPort: 0 };
+    const regional = this.regions ? { regionalRoot: id, internalCost: 0 } : {};
+    return { root: id, rootPathCost: 0, ...regional, designatedBridge: id, designatedPort: 0, receivingPort: 0 };
   }
 }
 
@@ -204,11 +240,28 @@ export function explainSwitch(solved: SolvedDesign, of: SolvedTree, bridge: numb
   };
 }
 
+/**
+ * The tree that decides a port's role where it is not the one in question: the CIST at the boundary of a region, or
+ * what a switch without trees per VLAN runs.
+ */
+function followed(solved: SolvedDesign, of: SolvedTree, port: number): SolvedTree | null {
+  const role = roleAt(of, port);
+  if (of.problem.portTakesPart[port] || role === 'none' || role === 'disabled') return null;
+  if (of.tree.vlan === null) return solved.trees[0]!;
+  const tree = treeOnSwitch(solved, of.topology.portBridge[port]!, of.tree.vlan);
+  return tree === of ? null : tree;
+}
+
 /** Why a port has its role. */
 export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
   const reader = new TreeReader(solved, of);
-  const { portLan, portBridge } = solved.topology;
+  const { portLan, portBridge } = of.topology;
   const role = roleAt(of, port);
+  const follows = followed(solved, of, port);
+  if (follows) {
+    const ledger = explainPort(solved, follows, port);
+    return { ...ledger, sentence: say.followsSentence(reader, port, follows, role, ledger.sentence) };
+  }
   if (role === 'none') return { sentence: say.outsideSentence(reader, port), contests: [] };
   if (role === 'disabled') return { sentence: say.downSentence(reader, port), contests: [] };
   const bridge = portBridge[port]!;
@@ -217,7 +270,8 @@ export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number):
     const contest = rootPortContest(reader, bridge);
     return { sentence: say.rootPortSentence(reader, bridge, contest), contests: [contest, lan] };
   }
-  if (role === 'designated') return { sentence: say.designatedSentence(reader, port, lan), contests: [lan] };
+  if (role === 'designated' || role === 'master')
+    return { sentence: say.designatedSentence(reader, port, lan), contests: [lan] };
   const contests = of.outcome.root[bridge] === bridge ? [lan] : [lan, rootPortContest(reader, bridge)];
   return { sentence: say.cutSentence(reader, port, role, lan), contests };
 }

@@ -1,16 +1,16 @@
 /** Making a switch the root: the legal priority that beats everybody else, and who has to give way when none does. */
-import { priorityInForce, setBridgePriority } from '../design';
-import type { Edit, Scope, Switch } from '../design';
+import { priorityInForce, scopeAt, setBridgePriority } from '../design';
+import type { Edit, Switch } from '../design';
 import { BRIDGE_PRIORITY, macToNumber } from '../standard';
 import type { SolvedDesign, SolvedTree } from './state';
 
 /** Switches with a port in the tree, those that are off included, since they come back. */
-function inTree({ topology }: SolvedDesign, of: SolvedTree): Switch[] {
+export function inTree({ topology }: SolvedDesign, of: SolvedTree): Switch[] {
   const { design, portBridge } = topology;
-  if (of.tree.vlan === null) return [...design.switches];
+  if (of.tree.vlan === null && of.tree.instance === null) return [...design.switches];
   const has = new Set<number>();
   of.problem.portTakesPart.forEach((takesPart, port) => takesPart && has.add(portBridge[port]!));
-  return design.switches.filter((_, b) => has.has(b));
+  return design.switches.filter((_, b) => has.has(b) || of.problem.bridgeTakesPart[b]);
 }
 
 /**
@@ -19,21 +19,19 @@ function inTree({ topology }: SolvedDesign, of: SolvedTree): Switch[] {
  */
 export function makeRootEdits(solved: SolvedDesign, of: SolvedTree, switchId: string): Edit[] {
   const { design } = solved.topology;
-  const { vlan } = of.tree;
-  const scope: Scope = vlan === null ? 'all' : [vlan];
   const s = design.switches.find((candidate) => candidate.id === switchId)!;
-  const own = priorityInForce(design, s, vlan).value;
+  const own = priorityInForce(design, s, of.tree).value;
   const rivals = inTree(solved, of)
     .filter((other) => other.id !== switchId)
-    .map((other) => ({ other, priority: priorityInForce(design, other, vlan).value }));
+    .map((other) => ({ other, priority: priorityInForce(design, other, of.tree).value }));
   const below = Math.min(...rivals.map((r) => r.priority), BRIDGE_PRIORITY.max) - BRIDGE_PRIORITY.step;
   if (own <= below || rivals.length === 0) return [];
-  if (below >= 0) return setBridgePriority(s, scope, below);
+  if (below >= 0) return setBridgePriority(s, scopeAt(design, s, of.tree), below);
   const inTheWay = rivals.filter(
     ({ other, priority }) => priority === 0 && macToNumber(other.mac) < macToNumber(s.mac),
   );
   return [
-    ...(own === 0 ? [] : setBridgePriority(s, scope, 0)),
-    ...inTheWay.flatMap(({ other }) => setBridgePriority(other, scope, BRIDGE_PRIORITY.step)),
+    ...(own === 0 ? [] : setBridgePriority(s, scopeAt(design, s, of.tree), 0)),
+    ...inTheWay.flatMap(({ other }) => setBridgePriority(other, scopeAt(design, other, of.tree), BRIDGE_PRIORITY.step)),
   ];
 }

@@ -1,7 +1,9 @@
 /** The way frames take between two places in one tree: along forwarding ports only, so there is at most one. */
 import { hostById, switchById } from '../design';
 import { vlanMembership } from '../standard';
-import { ROLE } from './solve';
+import { treeOnSwitch } from './many';
+import { stepCost } from './mst';
+import { ROLE, forwardsRole } from './solve';
 import type { SolvedDesign, SolvedTree } from './state';
 
 /** A switch or a host, by id. */
@@ -34,10 +36,19 @@ export interface Path {
 
 export type PathAnswer = { ok: true; path: Path } | { ok: false; fault: PathFault };
 
+type RoleOfPort = (port: number) => number;
+
+/** The role of a port in the tree that a VLAN's frames follow on its switch; without a VLAN, in the tree asked about. */
+function rolesFor(solved: SolvedDesign, of: SolvedTree, vlan: number | null): RoleOfPort {
+  if (vlan === null || of.tree.instance === null) return (port) => of.outcome.role[port]!;
+  const { portBridge } = solved.topology;
+  return (port) => treeOnSwitch(solved, portBridge[port]!, vlan).outcome.role[port]!;
+}
+
 /** Where a place meets the network: its bridge, and for a host the switch port it is plugged into. */
 function attach(
   solved: SolvedDesign,
-  of: SolvedTree,
+  roleOf: RoleOfPort,
   place: Place,
 ): { bridge: number; port: number | null } | PathFault {
   const { design, bridgeIndex, portIndex, portBridge } = solved.topology;
@@ -47,19 +58,23 @@ function attach(
       'host' in link.a ? [link.a.host, link.b] : 'host' in link.b ? [link.b.host, link.a] : [null, null];
     if (host !== place.host || !port || !('port' in port)) continue;
     const index = portIndex.get(port.port)!;
-    const role = of.outcome.role[index];
-    if (role === ROLE.designated || role === ROLE.root) return { bridge: portBridge[index]!, port: index };
+    if (forwardsRole(roleOf(index))) return { bridge: portBridge[index]!, port: index };
   }
   return { kind: 'host-unplugged', host: place.host };
 }
 
-const forwards = (of: SolvedTree, port: number) =>
-  of.outcome.role[port] === ROLE.root || of.outcome.role[port] === ROLE.designated;
+const leadsUp = (role: number): boolean => role === ROLE.root || role === ROLE.master;
+
+/** Whether a switch has the tree, or for a VLAN the one its frames follow there. */
+function takesPart(solved: SolvedDesign, of: SolvedTree, bridge: number, vlan: number | null): boolean {
+  const on = vlan === null ? of : treeOnSwitch(solved, bridge, vlan);
+  return on.outcome.root[bridge]! >= 0;
+}
 
 /** Breadth first from one bridge over forwarding ports; the port pair by which each bridge was reached. */
 function reach(
   solved: SolvedDesign,
-  of: SolvedTree,
+  roleOf: RoleOfPort,
   from: number,
 ): Map<number, { via: number; out: number; in: number }> {
   const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge } = solved.topology;
@@ -68,11 +83,11 @@ function reach(
     for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
       const out = bridgePorts[i]!;
       const lan = portLan[out]!;
-      if (lan < 0 || !forwards(of, out)) continue;
+      if (lan < 0 || !forwardsRole(roleOf(out))) continue;
       for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
         const into = lanPorts[j]!;
         const next = portBridge[into]!;
-        if (!reached.has(next) && forwards(of, into)) reached.set(next, { via: bridge, out, in: into });
+        if (!reached.has(next) && forwardsRole(roleOf(into))) reached.set(next, { via: bridge, out, in: into });
       }
     }
   return reached;
@@ -97,25 +112,26 @@ export function findPath(
   to: Place,
   vlan: number | null,
 ): PathAnswer {
-  const [start, end] = [attach(solved, of, from), attach(solved, of, to)];
+  const roleOf = rolesFor(solved, of, vlan);
+  const [start, end] = [attach(solved, roleOf, from), attach(solved, roleOf, to)];
   if ('kind' in start) return { ok: false, fault: start };
   if ('kind' in end) return { ok: false, fault: end };
   if (JSON.stringify(from) === JSON.stringify(to)) return { ok: false, fault: { kind: 'same-place' } };
   for (const place of [start, end])
-    if (of.outcome.root[place.bridge]! < 0) return { ok: false, fault: { kind: 'not-in-tree', bridge: place.bridge } };
-  const reached = reach(solved, of, start.bridge);
+    if (!takesPart(solved, of, place.bridge, vlan))
+      return { ok: false, fault: { kind: 'not-in-tree', bridge: place.bridge } };
+  const reached = reach(solved, roleOf, start.bridge);
   if (!reached.has(end.bridge)) return { ok: false, fault: { kind: 'apart', from: start.bridge, to: end.bridge } };
 
-  const { portCost } = of.problem;
   const hops: Hop[] = [];
   let outPort = end.port;
   for (let bridge = end.bridge; bridge >= 0;) {
     const step = reached.get(bridge)!;
-    const counted = step.in < 0 ? -1 : of.outcome.role[step.in] === ROLE.root ? step.in : step.out;
+    const counted = step.in < 0 ? -1 : leadsUp(roleOf(step.in)) ? step.in : step.out;
     const inPort = step.in < 0 ? start.port : step.in;
     // Between two designated ends no cost arises; on a shared segment both may be, with the root port a third one.
-    const cost = counted < 0 || of.outcome.role[counted] !== ROLE.root ? 0 : portCost[counted]!;
-    hops.unshift({ bridge, inPort, outPort, cost: segmentCost(of, step, cost) });
+    const cost = counted < 0 || !leadsUp(roleOf(counted)) ? 0 : stepCost(of, counted);
+    hops.unshift({ bridge, inPort, outPort, cost: segmentCost(of, roleOf, step, cost) });
     outPort = step.out < 0 ? null : step.out;
     bridge = step.via;
   }
@@ -126,15 +142,15 @@ export function findPath(
       hops,
       cost: hops.reduce((sum, h) => sum + h.cost, 0),
       ports,
-      lostAt: firstLoss(solved, ports, of.tree.vlan ?? vlan),
+      lostAt: firstLoss(solved, ports, vlan ?? of.tree.vlan),
     },
   };
 }
 
 /** Over a shared segment frames may pass from one root port to another without touching the designated bridge. */
-function segmentCost(of: SolvedTree, step: { out: number; in: number }, cost: number): number {
-  if (step.in < 0 || of.outcome.role[step.in] !== ROLE.root || of.outcome.role[step.out] !== ROLE.root) return cost;
-  return of.problem.portCost[step.in]! + of.problem.portCost[step.out]!;
+function segmentCost(of: SolvedTree, roleOf: RoleOfPort, step: { out: number; in: number }, cost: number): number {
+  if (step.in < 0 || !leadsUp(roleOf(step.in)) || !leadsUp(roleOf(step.out))) return cost;
+  return stepCost(of, step.in) + stepCost(of, step.out);
 }
 
 /** One sentence about a path that does not exist or loses its frames. */

@@ -2,43 +2,58 @@
  * What one tree asks of the solver: who takes part, with which priorities and costs. Trees that ask the same are one
  * class and are solved once.
  */
+import { isPerVlan, modeOf, priorityInForce } from '../design';
 import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
-import { treesOf } from './list';
+import { mstConfigOf } from '../regions';
+import { isMixed, mixtureOf, treesOf } from './list';
 import type { Tree } from './list';
 import type { Topology } from './topology';
 
 export interface TreeProblem {
   /** 1 for a bridge that has the tree at all. */
   readonly bridgeTakesPart: Uint8Array;
-  /** Without the system id extension, which is the same on every bridge of a tree. */
+  /** Without the system id extension, which is the same on every bridge of a tree unless `extensions` says otherwise. */
   readonly bridgePriority: Int32Array;
+  /** System id extension by bridge, where it is not the same on all: in the common tree of a mixed network. */
+  readonly extensions?: Int32Array;
   /** 1 for a port that belongs to the tree, up or down. */
   readonly portTakesPart: Uint8Array;
+  /** In the CIST the external cost; in an MST instance the internal one. */
   readonly portCost: Float64Array;
   readonly portId: Int32Array;
 }
 
-/** One setting made for a single VLAN: a bridge's priority, a port's cost, a port's priority. */
+/** What the CIST needs besides. */
+export interface CistProblem extends TreeProblem {
+  readonly internalCost: Float64Array;
+  /** Number of the MST configuration by bridge; bridges of one number are of one region. −1: no MST bridge. */
+  readonly region: Int32Array;
+}
+
+/** One setting made for a single VLAN or instance: a bridge's priority, a port's cost, a port's priority. */
 interface Override {
   readonly field: 'bridgePriority' | 'portCost' | 'portId';
   readonly index: number;
   readonly value: number;
 }
 
-function overridesByVlan(topology: Topology): Map<number, Override[]> {
+type OverrideTable = 'vlan' | 'instance';
+
+/** All settings for single VLANs, or for single instances, by number. */
+function overridesBy(topology: Topology, kind: OverrideTable): Map<number, Override[]> {
   const found = new Map<number, Override[]>();
   const add = (table: Record<string, number> | undefined, field: Override['field'], index: number) => {
-    for (const vlan in table) {
-      const override = { field, index, value: table[vlan]! };
-      const list = found.get(Number(vlan));
+    for (const key in table) {
+      const override = { field, index, value: table[key]! };
+      const list = found.get(Number(key));
       if (list) list.push(override);
-      else found.set(Number(vlan), [override]);
+      else found.set(Number(key), [override]);
     }
   };
-  topology.design.switches.forEach((s, b) => add(s.vlanPriority, 'bridgePriority', b));
+  topology.design.switches.forEach((s, b) => add(s[`${kind}Priority`], 'bridgePriority', b));
   topology.ports.forEach(({ element }, i) => {
-    if (element.vlanCost) add(element.vlanCost, 'portCost', i);
-    if (element.vlanPriority) add(element.vlanPriority, 'portId', i);
+    add(element[`${kind}Cost`], 'portCost', i);
+    add(element[`${kind}Priority`], 'portId', i);
   });
   return found;
 }
@@ -49,41 +64,54 @@ export interface TreeClass {
   readonly problem: TreeProblem;
 }
 
-/** Sorts the trees into classes by the VLAN sets that hold them and by the settings made for them alone. */
-export function classesOf(topology: Topology): TreeClass[] {
-  const overrides = overridesByVlan(topology);
+const commonPriorities = ({ design }: Topology): Int32Array =>
+  Int32Array.from(design.switches, (s) => s.priority ?? BRIDGE_PRIORITY.default);
+
+/** Bridges that keep a tree for every VLAN. */
+export const perVlanBridges = ({ design }: Topology): Uint8Array =>
+  Uint8Array.from(design.switches, (s) => (isPerVlan(modeOf(design, s)) ? 1 : 0));
+
+/** Sorts trees into classes by the VLAN sets that hold them, by the settings made for them alone, and by `besides`. */
+export function classesOf(
+  topology: Topology,
+  trees: readonly Tree[] = treesOf(topology.design),
+  besides: (tree: Tree) => string = () => '',
+  among?: Uint8Array,
+): TreeClass[] {
+  const overrides = overridesBy(topology, 'vlan');
   const sets = topology.vlanSets.map(vlanMembership);
   const classes = new Map<string, Tree[]>();
-  for (const tree of treesOf(topology.design)) {
+  for (const tree of trees) {
     let key = '';
     if (tree.vlan !== null) {
       for (const set of sets) key += set[tree.vlan];
       const special = overrides.get(tree.vlan);
       if (special) for (const { field, index, value } of special) key += ` ${field}${index}:${value}`;
+      key += besides(tree);
     }
     const known = classes.get(key);
     if (known) known.push(tree);
     else classes.set(key, [tree]);
   }
-  const common = Int32Array.from(topology.design.switches, (s) => s.priority ?? BRIDGE_PRIORITY.default);
+  const common = commonPriorities(topology);
   const takingPart = new Map<string, Pick<TreeProblem, 'bridgeTakesPart' | 'portTakesPart'>>();
-  return [...classes.values()].map((trees) => {
-    const { vlan } = trees[0]!;
+  return [...classes.values()].map((members) => {
+    const { vlan } = members[0]!;
     const held = sets.map((set) => (vlan === null ? 1 : set[vlan]!));
     const key = held.join('');
-    if (!takingPart.has(key)) takingPart.set(key, participation(topology, held, vlan === null));
+    if (!takingPart.has(key)) takingPart.set(key, participation(topology, held, vlan === null, among));
     const special = vlan === null ? [] : (overrides.get(vlan) ?? []);
-    return { trees, problem: { ...takingPart.get(key)!, ...settings(topology, common, special) } };
+    return { trees: members, problem: { ...takingPart.get(key)!, ...settings(topology, common, special) } };
   });
 }
 
 /** Ports whose VLAN set is held, and bridges that have one; a tree of all VLANs runs on every bridge. */
-function participation(topology: Topology, held: readonly number[], everywhere: boolean) {
+function participation(topology: Topology, held: readonly number[], everywhere: boolean, among?: Uint8Array) {
   const { design, ports, portVlans, portBridge } = topology;
   const bridgeTakesPart = new Uint8Array(design.switches.length).fill(everywhere ? 1 : 0);
   const portTakesPart = new Uint8Array(ports.length);
   for (let p = 0; p < portTakesPart.length; p++)
-    if (held[portVlans[p]!]) {
+    if (held[portVlans[p]!] && (!among || among[portBridge[p]!])) {
       portTakesPart[p] = 1;
       bridgeTakesPart[portBridge[p]!] = 1;
     }
@@ -93,16 +121,106 @@ function participation(topology: Topology, held: readonly number[], everywhere: 
   return { bridgeTakesPart, portTakesPart };
 }
 
-/** The settings of all trees with those of single VLANs laid over; an array without any is shared, not copied. */
-function settings(topology: Topology, common: Int32Array, special: readonly Override[]) {
+/** The settings of all trees with special ones laid over; an array without any is shared, not copied. */
+function settings(
+  topology: Topology,
+  common: Int32Array,
+  special: readonly Override[],
+  portCost: Float64Array = topology.portCost,
+) {
   const copied = <T extends { slice(): T }>(array: T, field: Override['field']): T =>
     special.some((o) => o.field === field) ? array.slice() : array;
   const result = {
     bridgePriority: copied(common, 'bridgePriority'),
-    portCost: copied(topology.portCost, 'portCost'),
+    portCost: copied(portCost, 'portCost'),
     portId: copied(topology.portId, 'portId'),
   };
   for (const { field, index, value } of special)
     result[field][index] = field === 'portId' ? portIdentifier(value, topology.portNumber[index]!) : value;
   return result;
 }
+
+const internalCosts = ({ ports, portCost }: Topology): Float64Array =>
+  Float64Array.from(ports, ({ element }, i) => element.internalCost ?? portCost[i]!);
+
+/** Number of the region by bridge: switches with equal configurations share one; −1 for switches without MSTP. */
+function regionNumbers({ design }: Topology): Int32Array {
+  const numbers = new Map<string, number>();
+  return Int32Array.from(design.switches, (s) => {
+    if (modeOf(design, s) !== 'mstp') return -1;
+    const { key } = mstConfigOf(design, s);
+    if (!numbers.has(key)) numbers.set(key, numbers.size);
+    return numbers.get(key)!;
+  });
+}
+
+/**
+ * The CIST, or the common tree where switches with a tree per VLAN take part with that of VLAN 1: with its priority
+ * and cost, its extension, and on the ports that carry it.
+ */
+export function cistProblem(topology: Topology): CistProblem {
+  const { design, ports, portBridge, portVlans, vlanSets } = topology;
+  const region = regionNumbers(topology);
+  const ofCist = (overridesBy(topology, 'instance').get(0) ?? []).filter(({ field, index }) =>
+    field === 'bridgePriority' ? region[index]! >= 0 : region[portBridge[index]!]! >= 0,
+  );
+  const internalCost = internalCosts(topology);
+  for (const { field, index, value } of ofCist) if (field === 'portCost') internalCost[index] = value;
+  const notCosts = ofCist.filter(({ field }) => field !== 'portCost');
+  const everywhere = participation(
+    topology,
+    vlanSets.map(() => 1),
+    true,
+  );
+  if (!isMixed(mixtureOf(design)))
+    return { ...everywhere, ...settings(topology, commonPriorities(topology), notCosts), internalCost, region };
+  const perVlan = perVlanBridges(topology);
+  const one = vlanSets.map((set) => vlanMembership(set)[1]!);
+  const ofVlan1 = (overridesBy(topology, 'vlan').get(1) ?? []).filter(({ field, index }) =>
+    field === 'bridgePriority' ? perVlan[index] : perVlan[portBridge[index]!],
+  );
+  const { bridgeTakesPart } = participation(topology, one, false, perVlan);
+  return {
+    bridgeTakesPart: everywhere.bridgeTakesPart.map((on, b) => (perVlan[b] ? bridgeTakesPart[b]! : on)),
+    portTakesPart: Uint8Array.from(ports, (_, p) => (perVlan[portBridge[p]!] ? one[portVlans[p]!]! : 1)),
+    extensions: Int32Array.from(perVlan),
+    ...settings(topology, commonPriorities(topology), [...notCosts, ...ofVlan1]),
+    internalCost,
+    region,
+  };
+}
+
+/**
+ * An MST instance: on the bridges whose map has a VLAN in it, over LANs that belong to their region. Which LANs do is
+ * decided by the CIST, hence `inRegion`, by port.
+ */
+export function instanceProblems(
+  topology: Topology,
+  instances: readonly number[],
+  inRegion: Uint8Array,
+): ReadonlyMap<number, TreeProblem> {
+  const { design, ports, portBridge } = topology;
+  const configs = design.switches.map((s) => (modeOf(design, s) === 'mstp' ? mstConfigOf(design, s) : null));
+  const overrides = overridesBy(topology, 'instance');
+  const common = commonPriorities(topology);
+  const internalCost = internalCosts(topology);
+  // Instances that exist on the same bridges share the arrays that say so.
+  const takingPart = new Map<string, Pick<TreeProblem, 'bridgeTakesPart' | 'portTakesPart'>>();
+  return new Map(
+    instances.map((instance) => {
+      const has = configs.map((c, b) => (c?.instances.includes(instance) && !design.switches[b]!.off ? 1 : 0));
+      const key = has.join('');
+      if (!takingPart.has(key))
+        takingPart.set(key, {
+          bridgeTakesPart: Uint8Array.from(has),
+          portTakesPart: Uint8Array.from(ports, (_, p) => (has[portBridge[p]!] && inRegion[p] ? 1 : 0)),
+        });
+      const special = overrides.get(instance) ?? [];
+      return [instance, { ...takingPart.get(key)!, ...settings(topology, common, special, internalCost) }];
+    }),
+  );
+}
+
+/** Bridge priority of a switch in the tree, as the problem has it. */
+export const priorityIn = (topology: Topology, tree: Tree, bridge: number): number =>
+  priorityInForce(topology.design, topology.design.switches[bridge]!, tree).value;

@@ -1,8 +1,12 @@
 /** The one plain sentence of each ledger. Costs are written with thin groups of three digits, as on the chart. */
-import { farEnd, linkAt, portById, segmentAt, switchById } from '../design';
+import { verdictOf } from '../bundles';
+import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById } from '../design';
 import type { Port } from '../design';
 import { numberToMac } from '../standard';
+import type { PriorityVector } from '../standard';
 import type { Candidate, Contest, TreeReader } from './ledger';
+import type { Role } from './solve';
+import type { SolvedTree } from './state';
 
 /** `22 000`: digits in groups of three, set apart by a no-break space. */
 export function grouped(value: number): string {
@@ -25,6 +29,9 @@ export function treeSentence(reader: TreeReader, contests: readonly Contest[]): 
   if (contests.length === 0) return 'No switch that is on carries this tree.';
   const first = electionWords(reader, contests[0]!);
   if (contests.length === 1) return `${first}.`;
+  const regions = reader.regionCount();
+  if (regions >= contests.length)
+    return `The instance has a root of its own in each of ${contests.length} regions. In the largest, ${first}.`;
   return `The tree falls into ${contests.length} parts that do not reach each other, each with a root of its own. In the largest, ${first}.`;
 }
 
@@ -34,7 +41,33 @@ export function noTreeSentence(reader: TreeReader, bridge: number): string {
   const name = reader.bridgeName(bridge);
   return reader.topology.design.switches[bridge]!.off
     ? `${name} is switched off.`
-    : `${name} has no port in this tree: none of its ports carries the VLAN.`;
+    : reader.of.tree.vlan === null
+      ? `${name} does not run this tree: ${reader.of.tree.instance ? `no VLAN is in instance ${reader.of.tree.instance} there, or it does not run MSTP` : 'none of its ports takes part'}.`
+      : `${name} has no port in this tree: none of its ports carries the VLAN.`;
+}
+
+/** What a vector costs: in the CIST the parts outside and inside the region where both count. */
+function costWords({ rootPathCost, internalCost }: PriorityVector): string {
+  if (internalCost === undefined || internalCost === 0) return grouped(rootPathCost);
+  if (rootPathCost === 0) return `${grouped(internalCost)} inside the region`;
+  return `${grouped(rootPathCost)} outside and ${grouped(internalCost)} inside the region`;
+}
+
+const isRoot = (reader: TreeReader, bridge: number) => reader.of.outcome.root[bridge] === bridge;
+
+/** Why a port has the role that another tree gives it. */
+export function followsSentence(
+  reader: TreeReader,
+  port: number,
+  follows: SolvedTree,
+  role: Role,
+  sentence: string,
+): string {
+  const name = reader.bridgeName(reader.topology.portBridge[port]!);
+  if (reader.of.tree.vlan !== null)
+    return `${name} has no tree for VLAN ${reader.of.tree.vlan} alone; its frames follow ${follows.tree.name} there. ${sentence}`;
+  if (role === 'master') return `Master: here the CIST leaves the region, and every instance with it. ${sentence}`;
+  return `Boundary of the region: the instances follow the CIST here. ${sentence}`;
 }
 
 /** How the winner of a comparison of received vectors beat the next. */
@@ -43,12 +76,15 @@ export function rootPortSentence(reader: TreeReader, bridge: number, contest: Co
   const second = contest.candidates.find((c) => c.lostBy !== null && !c.own);
   const from = reader.bridgeName(winner.bridge);
   const port = reader.portName(winner.port!);
-  const base = `${reader.bridgeName(bridge)} reaches the root through port ${port}, by ${from}, at ${grouped(winner.vector.rootPathCost)}`;
+  const base = `${reader.bridgeName(bridge)} reaches the root through port ${port}, by ${from}, at ${costWords(winner.vector)}`;
   if (!second) return `${base}; no other port hears of the root.`;
   const other = `port ${reader.portName(second.port!)} by ${reader.bridgeName(second.bridge)}`;
   switch (second.lostBy) {
     case 'rootPathCost':
-      return `${base}; ${other} would cost ${grouped(second.vector.rootPathCost)}.`;
+    case 'internalCost':
+      return `${base}; ${other} would cost ${costWords(second.vector)}.`;
+    case 'regionalRoot':
+      return `${base}; ${other} costs the same outside, but leads by a worse regional root.`;
     case 'designatedBridge':
       return `${base}; ${other} costs the same, but ${from} has the lower bridge identifier.`;
     case 'designatedPort':
@@ -66,17 +102,15 @@ export function designatedSentence(reader: TreeReader, port: number, contest: Co
   const second = contest.candidates.find((c) => c.lostBy !== null);
   if (!second) return aloneSentence(reader, port);
   const far = reader.bridgeName(second.bridge);
-  if (
-    mine.vector.rootPathCost === 0 &&
-    reader.of.outcome.root[mine.bridge] === mine.bridge &&
-    second.bridge !== mine.bridge
-  )
-    return 'Designated: every port of the root is.';
+  if (isRoot(reader, mine.bridge) && second.bridge !== mine.bridge) return 'Designated: every port of the root is.';
   switch (second.lostBy) {
     case 'rootPathCost':
-      return `Designated: this end reaches the root at ${grouped(mine.vector.rootPathCost)}, ${far} at ${grouped(second.vector.rootPathCost)}.`;
+    case 'internalCost':
+      return `Designated: this end reaches the root at ${costWords(mine.vector)}, ${far} at ${costWords(second.vector)}.`;
+    case 'regionalRoot':
+      return `Designated: both ends reach the root at ${grouped(mine.vector.rootPathCost)} outside, and the regional root of this end is the better.`;
     case 'designatedBridge':
-      return `Designated: both ends reach the root at ${grouped(mine.vector.rootPathCost)}, and this end has the lower bridge identifier.`;
+      return `Designated: both ends reach the root at ${costWords(mine.vector)}, and this end has the lower bridge identifier.`;
     default:
       return 'Designated: of this switch’s ports on the same LAN it has the lowest port identifier.';
   }
@@ -93,15 +127,14 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
     2
       ? reader.bridgeName(winner.bridge)
       : 'the far end';
-  if (mine.lostBy === 'rootPathCost') {
-    const at =
-      winner.vector.rootPathCost === 0
-        ? 'is the root itself'
-        : `reaches the root at ${grouped(winner.vector.rootPathCost)}`;
-    return `Cut here: ${far} ${at}, this end at ${grouped(mine.vector.rootPathCost)}.`;
+  if (mine.lostBy === 'rootPathCost' || mine.lostBy === 'internalCost') {
+    const at = isRoot(reader, winner.bridge) ? 'is the root itself' : `reaches the root at ${costWords(winner.vector)}`;
+    return `Cut here: ${far} ${at}, this end at ${costWords(mine.vector)}.`;
   }
+  if (mine.lostBy === 'regionalRoot')
+    return `Cut here: both ends reach the root at ${grouped(mine.vector.rootPathCost)} outside, and ${reader.bridgeName(winner.bridge)} has the better regional root.`;
   if (mine.lostBy === 'designatedBridge')
-    return `Cut here: both ends reach the root at ${grouped(mine.vector.rootPathCost)}, and ${reader.bridgeName(winner.bridge)} has the lower bridge identifier.`;
+    return `Cut here: both ends reach the root at ${costWords(mine.vector)}, and ${reader.bridgeName(winner.bridge)} has the lower bridge identifier.`;
   return 'Cut here: another port of the same LAN has the lower port identifier.';
 }
 
@@ -120,7 +153,9 @@ function aloneSentence(reader: TreeReader, port: number): string {
 
 export function outsideSentence(reader: TreeReader, port: number): string {
   const { element } = reader.topology.ports[port]!;
-  return `Takes no part: port ${element.name} does not carry VLAN ${reader.of.tree.vlan}.`;
+  return reader.of.tree.vlan === null
+    ? `Takes no part: the switch does not run ${reader.of.tree.name}.`
+    : `Takes no part: port ${element.name} does not carry VLAN ${reader.of.tree.vlan}.`;
 }
 
 /** Why a port is down: the first cause that is found, nearest first. */
@@ -130,6 +165,10 @@ export function downSentence(reader: TreeReader, port: number): string {
   const off = (id: string) => switchById(design, id)?.off === true;
   if (off(element.switch)) return 'Down: the switch is off.';
   if (kind === 'port' && (element as Port).down) return 'Down: the port is administratively down.';
+  const member = kind === 'port' ? bundleAt(design, element.id) : undefined;
+  const held = member && verdictOf(design, member.id)?.members.find((m) => m.port === element.id);
+  if (held && (held.state === 'standby' || held.state === 'suspended'))
+    return `Held by bundle ${member.name}. ${held.sentence}`;
   const segment = segmentAt(design, element.id);
   if (segment) return `Down: the segment ${segment.name} is cut.`;
   const link = linkAt(design, element.id);

@@ -8,11 +8,16 @@
  */
 import { BridgeQueue } from './queue';
 import type { Topology } from './topology';
+import type { CistPart } from './mst';
 import type { TreeProblem } from './problem';
 
-export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled'] as const;
+export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled', 'master'] as const;
 export type Role = (typeof ROLES)[number];
-export const ROLE = { none: 0, root: 1, designated: 2, alternate: 3, backup: 4, disabled: 5 } as const;
+export const ROLE = { none: 0, root: 1, designated: 2, alternate: 3, backup: 4, disabled: 5, master: 6 } as const;
+
+/** Whether a port of this role passes frames once everything has settled. */
+export const forwardsRole = (role: number | undefined): boolean =>
+  role === ROLE.root || role === ROLE.designated || role === ROLE.master;
 
 export interface TreeOutcome {
   /** Place of each bridge in the order of bridge identifiers. */
@@ -26,18 +31,20 @@ export interface TreeOutcome {
   readonly designatedPort: Int32Array;
   /** Index into `ROLES` by port. */
   readonly role: Uint8Array;
+  /** Of the CIST only. */
+  readonly cist?: CistPart;
 }
 
 /** Bridges from best to worst identifier; the rank of each. */
-function rankBridges(topology: Topology, problem: TreeProblem): { order: Int32Array; rank: Int32Array } {
+export function rankBridges(topology: Topology, problem: TreeProblem): { order: Int32Array; rank: Int32Array } {
   const { macRank } = topology;
-  const { bridgePriority } = problem;
+  const { bridgePriority, extensions } = problem;
   const count = macRank.length;
   // Priority and the rank of the address in one number: sorted without a comparator.
   const keys = new Float64Array(count);
   const byMac = new Int32Array(count);
   for (let b = 0; b < count; b++) {
-    keys[b] = bridgePriority[b]! * count + macRank[b]!;
+    keys[b] = (bridgePriority[b]! + (extensions?.[b] ?? 0)) * count + macRank[b]!;
     byMac[macRank[b]!] = b;
   }
   keys.sort();
@@ -51,9 +58,35 @@ function rankBridges(topology: Topology, problem: TreeProblem): { order: Int32Ar
   return { order, rank };
 }
 
+/**
+ * Makes a bridge that settles designated on every LAN it is first on, by its lowest port identifier, and calls `offer`
+ * with each port that it then offers its vector through.
+ */
+export function claimLans(
+  { bridgeStart, bridgePorts, portLan, portBridge }: Topology,
+  { portTakesPart, portId }: TreeProblem,
+  designatedPort: Int32Array,
+  bridge: number,
+  offer: (bridge: number, port: number, lan: number) => void,
+): void {
+  for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
+    const port = bridgePorts[i]!;
+    const lan = portLan[port]!;
+    if (lan < 0 || !portTakesPart[port]) continue;
+    const holder = designatedPort[lan]!;
+    if (holder >= 0 && (portBridge[holder] !== bridge || portId[holder]! < portId[port]!)) continue;
+    designatedPort[lan] = port;
+  }
+  for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
+    const port = bridgePorts[i]!;
+    const lan = portLan[port]!;
+    if (lan >= 0 && designatedPort[lan] === port) offer(bridge, port, lan);
+  }
+}
+
 /** Solves one tree. Deterministic; the same problem gives the same outcome. */
 export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome {
-  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
+  const { lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
   const { bridgeTakesPart, portTakesPart, portCost, portId } = problem;
   const bridges = bridgeTakesPart.length;
   const { order, rank } = rankBridges(topology, problem);
@@ -65,22 +98,9 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
   const settled = new Uint8Array(bridges);
   const queue = new BridgeQueue(bridges);
 
-  /** Makes a bridge designated on every LAN it is first on, and offers its vector to the others there. */
   const settle = (bridge: number) => {
     settled[bridge] = 1;
-    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-      const port = bridgePorts[i]!;
-      const lan = portLan[port]!;
-      if (lan < 0 || !portTakesPart[port]) continue;
-      const holder = designatedPort[lan]!;
-      if (holder >= 0 && (portBridge[holder] !== bridge || portId[holder]! < portId[port]!)) continue;
-      designatedPort[lan] = port;
-    }
-    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-      const port = bridgePorts[i]!;
-      const lan = portLan[port]!;
-      if (lan >= 0 && designatedPort[lan] === port) offer(bridge, port, lan);
-    }
+    claimLans(topology, problem, designatedPort, bridge, offer);
   };
 
   const offer = (bridge: number, port: number, lan: number) => {
@@ -135,7 +155,7 @@ export function roleOfPort(topology: Topology, rootPort: Int32Array, designatedP
   return portBridge[designated] === bridge ? ROLE.backup : ROLE.alternate;
 }
 
-function rolesOf(
+export function rolesOf(
   topology: Topology,
   problem: TreeProblem,
   rootPort: Int32Array,

@@ -2,7 +2,9 @@
 import type { Design } from '../design';
 import { adjustCosts } from './adjust';
 import { Reuse, costIsIdle, sameNumbers, sameStructure } from './reuse';
+import { isMixed, mixtureOf } from './list';
 import type { Tree } from './list';
+import { solveMany } from './many';
 import { classesOf } from './problem';
 import type { TreeProblem } from './problem';
 import { ROLE, ROLES, solveTree } from './solve';
@@ -13,6 +15,8 @@ import type { Topology } from './topology';
 export interface SolvedTree {
   readonly tree: Tree;
   readonly problem: TreeProblem;
+  /** LANs as this tree sees them; those of the design but in a network where trees per VLAN meet others. */
+  readonly topology: Topology;
   readonly outcome: TreeOutcome;
   /** Equal for trees whose roots, roles and costs are all the same. */
   readonly fold: number;
@@ -73,29 +77,57 @@ function foldNumbers(topology: Topology, outcomes: readonly TreeOutcome[]): numb
   });
 }
 
+/** A tree with its problem and outcome, before equal ones are told. */
+export interface Solution {
+  readonly trees: readonly Tree[];
+  readonly problem: TreeProblem;
+  readonly topology: Topology;
+  readonly outcome: TreeOutcome;
+}
+
+/** What of an earlier solution may be lent: nothing when bridges, ports or LANs hang together differently now. */
+const lendersOf = (topology: Topology, before?: SolvedDesign) =>
+  before && sameStructure(before.topology, topology) ? before.byId : null;
+
+/** One tree, or one a VLAN: the classes that an edit cannot have moved are lent. */
+function solvePlain(topology: Topology, lenders: ReadonlyMap<string, SolvedTree> | null) {
+  const reuse = new Reuse();
+  let solvedCount = 0;
+  const solutions = classesOf(topology).map(({ trees, problem }): Solution => {
+    const found = lenders?.get(trees[0]!.id);
+    // A tree that saw joined LANs before has nothing to lend to one that does not.
+    const lender = found && sameNumbers(found.topology.portLan, topology.portLan) ? found : undefined;
+    const costs = lender ? reuse.changedCosts(lender.problem, problem) : null;
+    const telling = costs?.filter((port) => !costIsIdle(topology, problem, lender!.outcome, port));
+    if (telling?.length === 0) return { trees, problem, topology, outcome: lender!.outcome };
+    solvedCount++;
+    const outcome = telling ? adjustCosts(topology, problem, lender!.outcome, telling) : solveTree(topology, problem);
+    return { trees, problem, topology, outcome };
+  });
+  return { solutions, solvedCount };
+}
+
+/** The common tree or the CIST first, then instances, then VLANs, each by number. */
+const place = ({ vlan, instance }: Tree): number => (vlan === null ? (instance ?? 0) : 10_000 + vlan);
+
 /**
  * Solves all trees of a design. Given the solution of the design before an edit, only the trees that the edit can
  * have moved are solved again.
  */
 export function solveDesign(design: Design, before?: SolvedDesign): SolvedDesign {
   const topology = topologyOf(design, before?.topology);
-  const lenders = before && sameStructure(before.topology, topology) ? before.byId : null;
-  const reuse = new Reuse();
-  let solvedCount = 0;
-  const classes = classesOf(topology);
-  const outcomes = classes.map(({ trees, problem }) => {
-    const lender = lenders?.get(trees[0]!.id);
-    const costs = lender ? reuse.changedCosts(lender.problem, problem) : null;
-    const telling = costs?.filter((port) => !costIsIdle(topology, problem, lender!.outcome, port));
-    if (telling?.length === 0) return lender!.outcome;
-    solvedCount++;
-    return telling ? adjustCosts(topology, problem, lender!.outcome, telling) : solveTree(topology, problem);
-  });
-  const folds = foldNumbers(topology, outcomes);
-  const trees = classes.flatMap(({ trees: members, problem }, i) =>
-    members.map((tree) => ({ tree, problem, outcome: outcomes[i]!, fold: folds[i]! })),
+  const lenders = lendersOf(topology, before);
+  const mixture = mixtureOf(design);
+  const { solutions, solvedCount } =
+    mixture.mst || isMixed(mixture) ? solveMany(topology, lenders) : solvePlain(topology, lenders);
+  const folds = foldNumbers(
+    topology,
+    solutions.map((s) => s.outcome),
   );
-  trees.sort((a, b) => (a.tree.vlan ?? 0) - (b.tree.vlan ?? 0));
+  const trees = solutions.flatMap(({ trees: members, ...rest }, i) =>
+    members.map((tree) => ({ tree, ...rest, fold: folds[i]! })),
+  );
+  trees.sort((a, b) => place(a.tree) - place(b.tree));
   return { topology, trees, byId: new Map(trees.map((t) => [t.tree.id, t])), solvedCount };
 }
 
@@ -106,6 +138,7 @@ export function settledState(role: Role): PortState {
   switch (role) {
     case 'root':
     case 'designated':
+    case 'master':
       return 'forwarding';
     case 'alternate':
     case 'backup':

@@ -4,7 +4,7 @@
  */
 import type { Bundle, Design, Port } from '../design';
 import { farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
-import { bundleRate, formedBundles } from '../bundles';
+import { bundleRate, formedBundles, heldMembers } from '../bundles';
 import { PORT_PRIORITY, defaultPathCost, macToNumber, portIdentifier } from '../standard';
 
 /** What stands behind a logical port. */
@@ -83,17 +83,19 @@ function gatherPorts(design: Design): Gathered & { formed: ReturnType<typeof for
 function joinLans(design: Design, { ports, portIndex, formed }: ReturnType<typeof gatherPorts>) {
   const portLan = new Int32Array(ports.length).fill(-1);
   const offSwitches = new Set(design.switches.filter((s) => s.off).map((s) => s.id));
+  const held = heldMembers(design);
   const segmentLan = new Map<string, number>();
   let lanCount = 0;
   ports.forEach(({ kind, element }, index) => {
     if (portLan[index]! >= 0) return;
     if (kind === 'bundle') {
-      const far = portIndex.get(formed.get(element.id)!.partner.id)!;
-      portLan[index] = portLan[far] = lanCount++;
+      const { partner } = formed.get(element.id)!;
+      portLan[index] = lanCount++;
+      if (partner) portLan[portIndex.get(partner.id)!] = portLan[index]!;
       return;
     }
     const port = element as Port;
-    if (port.down || offSwitches.has(port.switch)) return;
+    if (port.down || offSwitches.has(port.switch) || held.has(port.id)) return;
     const segment = segmentAt(design, port.id);
     if (segment) {
       if (segment.down) return;
@@ -107,6 +109,8 @@ function joinLans(design: Design, { ports, portIndex, formed }: ReturnType<typeo
     if ('host' in far) return void (portLan[index] = lanCount++);
     const farPort = portById(design, far.port)!;
     if (farPort.down || offSwitches.has(farPort.switch)) return;
+    // A far end that is held passes nothing: this one is alone on its LAN.
+    if (held.has(farPort.id)) return void (portLan[index] = lanCount++);
     const farIndex = portIndex.get(far.port)!;
     portLan[index] = lanCount++;
     // An active bundle at the far end has its own LAN; a cable into it from a port outside stays a stub.
@@ -202,8 +206,9 @@ function sameCabling(a: Design, b: Design): boolean {
     a.bundles === b.bundles &&
     a.costScale === b.costScale &&
     a.bundleCost === b.bundleCost &&
-    alike(a.switches, b.switches, ['id', 'mac', 'off', 'costScale']) &&
-    alike(a.ports, b.ports, ['id', 'switch', 'number', 'speed', 'down', 'vlans'])
+    alike(a.switches, b.switches, ['id', 'mac', 'off', 'costScale', 'lacpPriority']) &&
+    alike(a.hosts, b.hosts, ['id', 'bond']) &&
+    alike(a.ports, b.ports, ['id', 'switch', 'number', 'speed', 'duplex', 'down', 'vlans', 'lacpPriority'])
   );
 }
 

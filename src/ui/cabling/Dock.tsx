@@ -75,7 +75,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
   );
 
   const onSelect = (ids: readonly string[]) => {
-    if (!table || only) return;
+    if (!table || only || table.kind === 'demand') return;
     if (table.kind === 'vlan') {
       const [one] = ids;
       if (ids.length === 1) setView({ vlan: design.vlans.find((v) => v.id === one)?.number ?? null });

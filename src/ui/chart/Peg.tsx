@@ -8,6 +8,7 @@ export const ROLE_LETTER: Record<Role, string> = {
   designated: 'D',
   alternate: 'A',
   backup: 'B',
+  master: 'M',
   disabled: '',
   none: '',
 };
@@ -17,6 +18,7 @@ const LETTER_PATH: Partial<Record<Role, string>> = {
   root: 'M-2.3 3.7V-3.7H0.6A2 2 0 0 1 0.6 0.5H-2.3M0.5 0.5L2.8 3.7',
   designated: 'M-2.6 3.7V-3.7H-0.4A3.7 3.7 0 0 1 -0.4 3.7Z',
   alternate: 'M-3 3.7L0 -3.7L3 3.7M-1.9 1.2H1.9',
+  master: 'M-3.2 3.7V-3.7L0 0.6L3.2 -3.7V3.7',
   backup: 'M-2.4 0V-3.7H0.5A1.8 1.8 0 0 1 0.5 0H-2.4V3.7H0.8A1.8 1.8 0 0 0 0.8 0',
 };
 
@@ -38,6 +40,13 @@ function PegShape({ role }: { role: Role | 'port' }) {
       return <rect className="peg-shape" x={-4.5} y={-4.5} width={9} height={9} />;
     case 'root':
       return <path className="peg-shape" d="M-7 -7H7V2.5L0 8L-7 2.5Z" />;
+    case 'master':
+      return (
+        <>
+          <path className="peg-shape" d="M-7 -7H7V2.5L0 8L-7 2.5Z" />
+          <path className="peg-bar" d="M-8 -10H8" />
+        </>
+      );
     case 'designated':
       return <rect className="peg-shape" x={-7} y={-7} width={14} height={14} />;
     case 'alternate':
@@ -81,6 +90,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.peg.id === b.peg.id &&
   a.peg.role === b.peg.role &&
   a.peg.name === b.peg.name &&
+  a.peg.boundary === b.peg.boundary &&
   a.peg.nx === b.peg.nx &&
   a.peg.ny === b.peg.ny &&
   a.peg.crowded === b.peg.crowded;
@@ -100,6 +110,7 @@ export const Peg = memo(function Peg({ peg, selected, moved, register }: Props) 
     >
       <g transform={peg.crowded ? 'scale(0.62)' : undefined}>
         {moved && <circle className="ring" r={13} />}
+        {peg.boundary && <path className="boundary" d={`M-11 -9V9M${peg.boundary === 1 ? '-14 -9V9' : '11 -9V9'}`} />}
         <RoleSign role={peg.role} />
         {peg.name !== undefined && <PortName name={peg.name} nx={peg.nx} ny={peg.ny} />}
       </g>

@@ -26,7 +26,9 @@ const sameLooks = (a: Props, b: Props) =>
   a.plate.note === b.plate.note &&
   a.plate.tag === b.plate.tag &&
   a.plate.spoken === b.plate.spoken &&
-  a.plate.standing === b.plate.standing;
+  a.plate.standing === b.plate.standing &&
+  a.plate.region?.name === b.plate.region?.name &&
+  a.plate.region?.hue === b.plate.region?.hue;
 
 /** A switch: its name, what the view notes of it, and where it stands. The root is inverted, the next framed. */
 export const Plate = memo(function Plate({ plate, selected, onPath, register, lines, grip }: Props) {
@@ -46,6 +48,31 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
       aria-pressed={selected}
       tabIndex={-1}
     >
+      {plate.region && (
+        <>
+          {plate.region.hue >= 0 && (
+            <rect
+              className="region-wash"
+              style={{ fill: `var(--hue-${plate.region.hue})` }}
+              x={-width / 2 - 6}
+              y={-PLATE.height / 2 - 22}
+              width={width + 12}
+              height={PLATE.height + 44}
+              rx={9}
+            />
+          )}
+          {lines === 2 && (
+            <text
+              className="region-name"
+              style={{ fill: plate.region.hue >= 0 ? `var(--hue-${plate.region.hue})` : 'var(--ink-2)' }}
+              x={-width / 2}
+              y={-PLATE.height / 2 - 10}
+            >
+              {plate.region.name}
+            </text>
+          )}
+        </>
+      )}
       {selected && (
         <rect
           className="halo"

@@ -111,7 +111,8 @@ const MOST_STRETCH = 1.5;
 
 /** The root at the top, every switch as far down as its root path cost; below all, those without the tree. */
 export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: readonly Point[], area: Area): Arranged {
-  const { design, portLan, portBridge } = solved.topology;
+  const { design, portBridge } = solved.topology;
+  const { portLan } = of.topology;
   const { rootPort, rootPathCost, root, designatedPort } = of.outcome;
   const costs = [...new Set([...rootPathCost].filter(Number.isFinite))].sort((a, b) => a - b);
   const level = new Map(costs.map((cost, i) => [cost, i]));

@@ -10,6 +10,8 @@ import type { Arranged } from './arrange';
 import { attachPegs } from './pegs';
 import type { Attachment } from './pegs';
 import { PLATE } from './geometry';
+import { regionsOf } from './regions';
+import type { Regions } from './regions';
 import type { Anchor, Point } from './geometry';
 
 export interface PlateItem extends Point {
@@ -23,6 +25,8 @@ export interface PlateItem extends Point {
   /** The plate in words, for those who do not see it. */
   readonly spoken: string;
   readonly standing: Standing;
+  /** MST region, where there are any: its name and its hue. */
+  readonly region?: { readonly name: string; readonly hue: number };
 }
 export type Standing = 'root' | 'accidental-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';
 
@@ -32,6 +36,8 @@ export interface PegItem extends Anchor {
   readonly role: Role | 'port';
   /** Name of the port, where the view shows it. */
   readonly name?: string | undefined;
+  /** Faces another MST region: 1 where the link is the neighbour's, 2 where it is one's own. */
+  readonly boundary?: 1 | 2;
   /** Smaller where many ports crowd on one edge. */
   readonly crowded: boolean;
 }
@@ -198,6 +204,16 @@ function standings(solved: SolvedDesign, of: SolvedTree): Standing[] {
   return standing;
 }
 
+function boundaryAt(regions: Regions, port: number): Pick<PegItem, 'boundary'> {
+  const boundary = regions.boundary(port);
+  return boundary === 0 ? {} : { boundary };
+}
+
+function regionAt(regions: Regions, bridge: number): Pick<PlateItem, 'region'> {
+  const region = regions.of(bridge);
+  return region ? { region } : {};
+}
+
 /** The scene of a tree in an arrangement. */
 export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arranged): Scene {
   const { topology } = solved;
@@ -214,6 +230,7 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
   const { anchors, width, crowded } = attachPegs(arranged.at, attachments);
   const roleOf = (end: WireEnd) => ('port' in end ? roleAt(of, end.port) : null);
 
+  const regions = regionsOf(solved);
   const pegs: PegItem[] = [];
   const wires = ends.map((end, i): WireItem => {
     const [a, b] = anchors[i]!;
@@ -230,6 +247,7 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
           ny: anchor.ny,
           id,
           role: roleAt(of, side.port),
+          ...boundaryAt(regions, side.port),
           crowded: crowded[topology.portBridge[side.port]!]!,
         });
       }
@@ -251,7 +269,7 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
   });
   const standing = standings(solved, of);
   const plates = design.switches.map((s, i): PlateItem => {
-    const priority = String(priorityInForce(design, s, of.tree.vlan).value);
+    const priority = String(priorityInForce(design, s, of.tree).value);
     const word = STANDING_WORD[standing[i]!];
     return {
       id: s.id,
@@ -262,6 +280,7 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
       tag: standing[i] === 'accidental-root' ? 'root' : standing[i] === 'outside' ? 'no part' : word,
       spoken: [s.name, word, `priority ${priority}`].filter(Boolean).join(', '),
       standing: standing[i]!,
+      ...regionAt(regions, i),
     };
   });
   return { plates, pegs, wires, spots, ruler: arranged.ruler, outside: arranged.outside };

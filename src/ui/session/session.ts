@@ -27,6 +27,8 @@ export interface LastChange {
   readonly label: string;
   readonly kind: Step['kind'] | 'theirs';
   readonly moved: readonly MovedTree[];
+  /** The network as it was before. */
+  readonly before: SolvedDesign;
 }
 
 export interface SessionState {
@@ -80,10 +82,10 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
   const complain = (sentence: string) => setState((s) => ({ complaint: { sentence, n: (s.complaint?.n ?? 0) + 1 } }));
 
   /** Shows a design, and what moved from the one shown before. */
-  const show = (design: Design, last: Omit<LastChange, 'moved'> | null) => {
+  const show = (design: Design, last: Omit<LastChange, 'moved' | 'before'> | null) => {
     const before = getState().solved;
     const solved = solveDesign(design, before);
-    setState({ design, solved, ...(last ? { last: { ...last, moved: movedBetween(before, solved) } } : {}) });
+    setState({ design, solved, ...(last ? { last: { ...last, before, moved: movedBetween(before, solved) } } : {}) });
   };
 
   const keep = (next: PendingEdit[]) => {

@@ -5,6 +5,8 @@ const view: View = {
   tree: 'vlan-130',
   arrangement: 'cabling',
   vlan: 130,
+  board: 'weave',
+  panel: 'goals',
   selection: [
     { kind: 'port', id: 'crane-yard:2' },
     { kind: 'host', id: 'a~b/c & d' },
@@ -20,11 +22,20 @@ test('a view survives the way through the address bar', () => {
 });
 
 test('what an address does not say is the default, and what makes no sense is left out', () => {
-  expect(readView(new URLSearchParams(''))).toEqual({ tree: null, selection: [], arrangement: 'depth', vlan: null });
+  expect(readView(new URLSearchParams(''))).toEqual({
+    tree: null,
+    selection: [],
+    arrangement: 'depth',
+    vlan: null,
+    board: 'chart',
+    panel: 'selection',
+  });
   expect(readView(new URLSearchParams('sel=nonsense&sel=planet~mars&sel=switch~gate&view=sideways&vlan=0x6'))).toEqual({
     vlan: null,
     tree: null,
     selection: [{ kind: 'switch', id: 'gate' }],
     arrangement: 'depth',
+    board: 'chart',
+    panel: 'selection',
   });
 });

@@ -9,7 +9,21 @@ export interface View {
   readonly arrangement: Arrangement;
   /** VLAN laid over the cabling; null for none. */
   readonly vlan: number | null;
+  /** How the trees are looked at: one on the chart, or all of them on a board. */
+  readonly board: Board;
+  /** What the panel beside shows. */
+  readonly panel: 'selection' | 'goals';
 }
+
+export const BOARDS = [
+  { id: 'chart', name: 'Chart' },
+  { id: 'roots', name: 'Roots' },
+  { id: 'weave', name: 'Weave' },
+  { id: 'instances', name: 'Instances' },
+  { id: 'compare', name: 'Compare' },
+  { id: 'predict', name: 'Predict' },
+] as const;
+export type Board = (typeof BOARDS)[number]['id'];
 
 export const NO_SELECTION: readonly Ref[] = [];
 
@@ -32,6 +46,8 @@ export function readView(params: URLSearchParams): View {
     selection: params.getAll('sel').flatMap((text) => readRef(text) ?? []),
     arrangement: params.get('view') === 'cabling' ? 'cabling' : 'depth',
     vlan: /^[1-9]\d{0,3}$/.test(params.get('vlan') ?? '') ? Number(params.get('vlan')) : null,
+    board: BOARDS.find((b) => b.id === params.get('board'))?.id ?? 'chart',
+    panel: params.get('panel') === 'goals' ? 'goals' : 'selection',
   };
 }
 
@@ -40,6 +56,8 @@ export function viewAddress(designId: string, stage: string, variantId: string, 
   const params = new URLSearchParams({ variant: variantId });
   if (view.tree) params.set('tree', view.tree);
   if (view.arrangement === 'cabling') params.set('view', 'cabling');
+  if (view.board !== 'chart') params.set('board', view.board);
+  if (view.panel === 'goals') params.set('panel', 'goals');
   if (view.vlan !== null) params.set('vlan', String(view.vlan));
   for (const ref of view.selection) params.append('sel', refText(ref));
   return `/d/${encodeURIComponent(designId)}/${stage}?${params}`;

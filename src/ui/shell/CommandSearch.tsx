@@ -3,6 +3,7 @@ import Autocomplete from '@mui/material/Autocomplete';
 import Dialog from '@mui/material/Dialog';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
+import { treeTitle } from '../trees/words';
 import type { Ref } from '../session/view';
 import { useBench, useSession } from './context';
 import type { Command } from './useCommands';
@@ -32,7 +33,7 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
       ...trees.map(({ tree }) => ({
         key: tree.id,
         group: 'Trees',
-        title: tree.vlan === null ? tree.name : `VLAN ${tree.vlan} ${tree.name}`,
+        title: treeTitle(tree),
         hint: '',
         run: () => setView({ tree: tree.id }),
       })),

@@ -10,6 +10,7 @@ import type { Drawer, PendingEdit } from '../session/session';
 import type { DesignHead, LoadedVariant, Step } from '../session/types';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
 import type { Ref, View } from '../session/view';
+import { BundlesStage } from '../bundles/BundlesStage';
 import { CablingStage } from '../cabling/CablingStage';
 import { TreesStage } from '../trees/TreesStage';
 import { CommandSearch } from './CommandSearch';
@@ -24,6 +25,7 @@ import type { Command } from './useCommands';
 import { isStage } from './stages';
 import type { StageId } from './stages';
 import { useComplaints } from './useComplaints';
+import { useDraft } from './useDraft';
 
 /** Edits that are not stored yet wait in the browser, by window and variant. */
 function drawerFor(variantId: string): Drawer {
@@ -100,6 +102,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
     [session, say],
   );
 
+  const trial = useDraft(session, edit, say);
   /** To another stage without leaving the page: the session stays open, and Back leads back. */
   const go = useCallback(
     (to: StageId) => window.history.pushState(null, '', viewAddress(head.id, to, variant.id, view)),
@@ -115,6 +118,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
       setView,
       select,
       edit,
+      ...trial,
       say,
       scope,
       setScope,
@@ -122,7 +126,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
       go,
       setStageCommands,
     }),
-    [session, head, variant.id, view, setView, select, edit, say, scope, stage, go],
+    [session, head, variant.id, view, setView, select, edit, trial, say, scope, stage, go],
   );
   const search = useCallback(() => setSearching(true), []);
   const commands = useCommands(bench, search, stageCommands);
@@ -131,7 +135,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
     <BenchContext.Provider value={bench}>
       <div className="bench">
         <Header stage={stage} onSearch={search} />
-        {stage === 'cabling' ? <CablingStage /> : <TreesStage />}
+        {stage === 'cabling' ? <CablingStage /> : stage === 'trees' ? <TreesStage /> : <BundlesStage />}
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />
         {shown}

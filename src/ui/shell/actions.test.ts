@@ -77,7 +77,14 @@ test('make root names the tree, and an accidental root is made one on purpose', 
 
 test('an address that names what is not there is answered with a sentence', () => {
   const solved = solveDesign(design);
-  const view = { tree: 'vlan-110', selection: [], arrangement: 'depth' as const, vlan: null };
+  const view = {
+    tree: 'vlan-110',
+    selection: [],
+    arrangement: 'depth' as const,
+    vlan: null,
+    board: 'chart' as const,
+    panel: 'selection' as const,
+  };
   expect(missingInView({ design, solved }, view)).toBeNull();
   expect(missingInView({ design, solved }, { ...view, tree: 'vlan-7' })).toBe(
     "The address names a tree 'vlan-7', which this design does not have: vlan-110 is shown.",

@@ -27,6 +27,11 @@ export interface Action {
 /** ` for VLAN 130`, ` for VLANs 110-120`, or nothing for all trees. */
 export function scopeWords(scope: Scope): string {
   if (scope === 'all') return '';
+  if ('instances' in scope) {
+    const named = formatVlanRanges(scope.instances.filter((i) => i !== 0));
+    if (!named) return ' for the CIST';
+    return ` for ${scope.instances.length === 1 ? 'instance' : 'instances'} ${scope.instances.includes(0) ? '0,' : ''}${named}`;
+  }
   return scope.length === 1 ? ` for VLAN ${scope[0]}` : ` for VLANs ${formatVlanRanges(scope)}`;
 }
 
@@ -53,6 +58,22 @@ export function costAction(design: Design, port: Port | Bundle, scope: Scope, va
   };
 }
 
+/** The same cost on many ports; `portPriority` likewise. */
+export function manyPortsAction(
+  ports: readonly (Port | Bundle)[],
+  what: 'cost' | 'priority',
+  scope: Scope,
+  value: number | null,
+): Action {
+  const set = what === 'cost' ? setPortCost : setPortPriority;
+  const word = what === 'cost' ? 'Cost' : 'Port priority';
+  const otherwise = what === 'cost' ? 'by speed' : 'default';
+  return {
+    label: `${word} of ${ports.length} ports${scopeWords(scope)}: ${value ?? otherwise}`,
+    edits: ports.flatMap((port) => set(kindOf(port), port, scope, value)),
+  };
+}
+
 export function portPriorityAction(design: Design, port: Port | Bundle, scope: Scope, value: number | null): Action {
   return {
     label: `Port priority of ${endName(design, port)}${scopeWords(scope)}: ${value ?? 'default'}`,
@@ -62,9 +83,9 @@ export function portPriorityAction(design: Design, port: Port | Bundle, scope: S
 
 /** Makes a switch root of the tree in view. Empty edits: it is already, on purpose. */
 export function makeRootAction(solved: SolvedDesign, of: SolvedTree, switchId: string): Action {
-  const { vlan } = of.tree;
+  const { vlan, instance } = of.tree;
   return {
-    label: `Make ${switchById(solved.topology.design, switchId)?.name} root${vlan === null ? '' : ` of VLAN ${vlan}`}`,
+    label: `Make ${switchById(solved.topology.design, switchId)?.name} root${vlan !== null ? ` of VLAN ${vlan}` : instance ? ` of instance ${instance}` : instance === 0 ? ' of the CIST' : ''}`,
     edits: makeRootEdits(solved, of, switchId),
   };
 }

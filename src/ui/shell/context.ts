@@ -4,7 +4,7 @@ import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { bundleById, hostById, linkById, portById, segmentById, switchById } from '../../core/design';
 import type { Design, Edit, Scope } from '../../core/design';
-import type { SolvedTree } from '../../core/trees';
+import type { MovedTree, SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Session, SessionState } from '../session/session';
 import type { Ref, View } from '../session/view';
 import type { DesignHead } from '../session/types';
@@ -23,6 +23,13 @@ export interface Bench {
   readonly select: (ref: Ref | null, add?: boolean) => void;
   /** Makes a change and says so when it is refused. True when it was made. */
   readonly edit: (label: string, edits: readonly Edit[], known?: { from: Design; to: Design }) => boolean;
+  /** Shows what a change would do without making it; what is wrong with it is said. True when it can be made. */
+  readonly tryOut: (label: string, edits: readonly Edit[]) => boolean;
+  /** The change that is tried out, and whether the chart shows the network with it. */
+  readonly draft: Draft | null;
+  readonly setDraftSide: (side: Draft['side']) => void;
+  readonly applyDraft: () => void;
+  readonly dropDraft: () => void;
   readonly say: (notice: NoticeContent) => void;
   readonly scope: ScopeChoice;
   readonly setScope: (scope: ScopeChoice) => void;
@@ -30,6 +37,15 @@ export interface Bench {
   readonly go: (stage: StageId) => void;
   /** Commands that only the stage in view has. */
   readonly setStageCommands: (commands: readonly Command[]) => void;
+}
+
+/** A change that is looked at before it is made. */
+export interface Draft {
+  readonly label: string;
+  readonly edits: readonly Edit[];
+  readonly solved: SolvedDesign;
+  readonly moved: readonly MovedTree[];
+  readonly side: 'before' | 'after';
 }
 
 /** Which trees the settings in the panel are for. */
@@ -72,6 +88,13 @@ export function missingInView({ design, solved }: Pick<SessionState, 'design' | 
   }
   const lost = view.selection.find((ref) => !isThere(design, ref));
   return lost ? `The address selects a ${lost.kind} '${lost.id}', which this design does not have.` : null;
+}
+
+/** The network as it is shown: with the change that is tried out, if one is, else as it is. */
+export function useShown(): SolvedDesign {
+  const { draft } = useBench();
+  const solved = useSession((s) => s.solved);
+  return draft && draft.side === 'after' ? draft.solved : solved;
 }
 
 export function useTree(): SolvedTree | null {

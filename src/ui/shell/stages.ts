@@ -2,6 +2,7 @@
 export const STAGES = [
   { id: 'cabling', name: 'Cabling' },
   { id: 'trees', name: 'Trees' },
+  { id: 'bundles', name: 'Bundles' },
 ] as const;
 export type StageId = (typeof STAGES)[number]['id'];
 

@@ -1,11 +1,15 @@
 'use client';
 import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo } from 'react';
+import { bundleLinks } from '../../core/bundles';
+import { linkAt } from '../../core/design';
+import { newId } from '../cabling/useCabling';
 import type { Session } from '../session/session';
 import { failAction, makeRootAction } from './actions';
 import type { Bench } from './context';
 import { STAGES } from './stages';
 import { treeInView } from './context';
+import { BOARDS } from '../session/view';
 
 export interface Command {
   readonly id: string;
@@ -44,6 +48,18 @@ function fail(bench: Bench): void {
   else bench.edit(label, edits);
 }
 
+function bundleSelected(bench: Bench): void {
+  const { design } = bench.session.store.getState();
+  const links = bench.view.selection.flatMap((r) =>
+    r.kind === 'link' ? [r.id] : r.kind === 'port' ? (linkAt(design, r.id)?.id ?? []) : [],
+  );
+  const result = bundleLinks(design, [...new Set(links)], newId);
+  if (!result.ok) return bench.say({ text: result.sentence, alarm: links.length > 0 });
+  const [first] = result.edits;
+  if (bench.edit('Bundle the selected cables', result.edits) && first?.type === 'add')
+    bench.select({ kind: 'bundle', id: first.value.id });
+}
+
 function listCommands(
   bench: Bench,
   search: () => void,
@@ -57,8 +73,14 @@ function listCommands(
     { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
     { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
     { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
+    { id: 'bundle', title: 'Bundle the selected cables', keys: ['J'], run: () => bundleSelected(bench) },
     { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
-    { id: 'clear', title: 'Clear the selection', keys: ['Escape'], run: () => select(null) },
+    {
+      id: 'clear',
+      title: bench.draft ? 'Drop the change that is tried out' : 'Clear the selection',
+      keys: ['Escape'],
+      run: () => (bench.draft ? bench.dropDraft() : select(null)),
+    },
     ...STAGES.map(({ id, name }, i) => ({
       id: `stage-${id}`,
       title: `Go to ${name}`,
@@ -72,6 +94,38 @@ function listCommands(
   if (bench.stage !== 'trees') return everywhere;
   return [
     ...everywhere,
+    ...(bench.draft
+      ? [
+          { id: 'apply', title: `Apply: ${bench.draft.label}`, keys: ['Enter'], run: bench.applyDraft },
+          {
+            id: 'side',
+            title: 'Before or after the change that is tried out',
+            keys: ['B'],
+            run: () => bench.setDraftSide(bench.draft?.side === 'after' ? 'before' : 'after'),
+          },
+        ]
+      : []),
+    {
+      id: 'next-board',
+      title: 'Next view of the trees',
+      keys: ['V'],
+      run: () => {
+        const at = BOARDS.findIndex((b) => b.id === view.board);
+        setView({ board: BOARDS[(at + 1) % BOARDS.length]!.id });
+      },
+    },
+    ...BOARDS.map(({ id, name }) => ({
+      id: `board-${id}`,
+      title: `Trees: ${name.toLowerCase()}`,
+      keys: [],
+      run: () => setView({ board: id }),
+    })),
+    {
+      id: 'goals',
+      title: 'Goals',
+      keys: ['G'],
+      run: () => setView({ panel: view.panel === 'goals' ? 'selection' : 'goals' }),
+    },
     {
       id: 'arrange',
       title: view.arrangement === 'depth' ? 'Arrange as cabled' : 'Arrange by depth',
@@ -118,6 +172,8 @@ export function useCommands(bench: Bench, search: () => void, ofStage: readonly 
       if (typing && !EVEN_TYPING.has(name)) return;
       const command = commands.find((c) => c.keys.includes(name));
       if (!command) return;
+      // Enter on a button or a link presses it.
+      if (name === 'Enter' && event.target instanceof Element && event.target.matches('button, a, summary')) return;
       event.preventDefault();
       command.run();
     };

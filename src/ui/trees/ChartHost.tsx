@@ -8,7 +8,7 @@ import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
 import { buildScene } from '../chart/scene';
 import type { Ref } from '../session/view';
-import { useBench, useSession, useTree } from '../shell/context';
+import { treeInView, useBench, useSession, useShown } from '../shell/context';
 import { hueOf } from './hue';
 import { usePath } from './usePath';
 
@@ -47,10 +47,10 @@ function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref)
 
 /** The chart of the tree in view, with what the session and the view know. */
 export function ChartHost() {
-  const { view, setView, select, variantId } = useBench();
-  const solved = useSession((s) => s.solved);
+  const { view, setView, select, variantId, draft } = useBench();
+  const solved = useShown();
   const last = useSession((s) => s.last);
-  const of = useTree();
+  const of = treeInView({ solved }, view);
   const { design } = solved.topology;
   const path = usePath();
   // Wiring and places decide the arrangement as cabled; settings do not.
@@ -65,9 +65,9 @@ export function ChartHost() {
     return buildScene(solved, of, arranged);
   }, [solved, of, view.arrangement, cabled]);
   const moved = useMemo(() => {
-    const mine = last?.moved.find((m) => m.tree === of?.tree.id);
+    const mine = (draft ?? last)?.moved.find((m) => m.tree === of?.tree.id);
     return mine ? new Set(mine.ports.map((p) => p.id)) : NOTHING;
-  }, [last, of]);
+  }, [draft, last, of]);
   const onPath = useMemo(() => {
     if (!path?.answer?.ok) return { ports: NOTHING, places: NOTHING };
     const { hops, ports } = path.answer.path;

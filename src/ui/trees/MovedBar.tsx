@@ -8,7 +8,7 @@ import { useBench, useSession, useTree } from '../shell/context';
 const MOST_PORTS = 4;
 const WORD = { edit: 'Changed', undo: 'Undone', redo: 'Redone', theirs: 'Changed in another window' } as const;
 
-const treeWord = (id: string) => id.replace(/^vlan-/, '');
+const treeWord = (id: string) => id.replace(/^vlan-/, '').replace(/^msti-/, 'instance ');
 const roleWord = (role: MovedTree['ports'][number]['before']) =>
   ROLE_LETTER[role] || (role === 'disabled' ? 'down' : 'out');
 
@@ -17,24 +17,24 @@ function portWord(design: Design, id: string): string {
   return port ? `${switchById(design, port.switch)?.name} ${port.name}` : id;
 }
 
-/** What the last change moved: roots and roles in the tree in view, and which other trees moved besides. */
-export function MovedBar() {
+interface Props {
+  design: Design;
+  moved: readonly MovedTree[];
+  /** Trees that there are. */
+  total: number;
+  here: string | undefined;
+}
+
+/** Roots and roles that moved in the tree in view, other trees that moved besides, and how many stay. */
+export function MovedWords({ design, moved, total, here: treeId }: Props) {
   const { setView, select } = useBench();
-  const last = useSession((s) => s.last);
-  const design = useSession((s) => s.design);
-  const total = useSession((s) => s.solved.trees.length);
-  const of = useTree();
-  if (!last) return null;
-  const here = last.moved.find((m) => m.tree === of?.tree.id);
-  const elsewhere = last.moved.filter((m) => m !== here);
+  const here = moved.find((m) => m.tree === treeId);
+  const elsewhere = moved.filter((m) => m !== here);
   const name = (id: string | null) => (id === null ? 'none' : (switchById(design, id)?.name ?? id));
   return (
-    <div className="moved" role="status" aria-label="What the last change moved">
-      <span>
-        <b>{WORD[last.kind]}</b> {last.label}
-      </span>
+    <>
       <span className="quiet">
-        {last.moved.length === 0 && 'Nothing moved in any tree.'}
+        {moved.length === 0 && 'Nothing moves in any tree.'}
         {here && here.rootBefore !== here.rootAfter && (
           <b>
             root {name(here.rootBefore)} → {name(here.rootAfter)}{' '}
@@ -50,8 +50,8 @@ export function MovedBar() {
           </button>
         ))}
         {here && here.ports.length > MOST_PORTS && <> and {here.ports.length - MOST_PORTS} more ports</>}
-        {here && here.ports.length === 0 && here.rootBefore === here.rootAfter && 'Costs moved, no role changed.'}
-        {!here && last.moved.length > 0 && 'Nothing moved in this tree.'}
+        {here && here.ports.length === 0 && here.rootBefore === here.rootAfter && 'Costs move, no role changes.'}
+        {!here && moved.length > 0 && 'Nothing moves in this tree.'}
       </span>
       {elsewhere.length > 0 && (
         <span className="quiet">
@@ -64,11 +64,28 @@ export function MovedBar() {
           {elsewhere.length > 8 && `and ${elsewhere.length - 8} more trees`}
         </span>
       )}
-      {last.moved.length > 0 && total > last.moved.length && (
+      {moved.length > 0 && total > moved.length && (
         <span className="quiet">
-          {total - last.moved.length} of {total} trees stay
+          {total - moved.length} of {total} trees stay
         </span>
       )}
+    </>
+  );
+}
+
+/** What the last change moved. */
+export function MovedBar() {
+  const last = useSession((s) => s.last);
+  const design = useSession((s) => s.design);
+  const total = useSession((s) => s.solved.trees.length);
+  const of = useTree();
+  if (!last) return null;
+  return (
+    <div className="moved" role="status" aria-label="What the last change moved">
+      <span>
+        <b>{WORD[last.kind]}</b> {last.label}
+      </span>
+      <MovedWords design={design} moved={last.moved} total={total} here={of?.tree.id} />
     </div>
   );
 }

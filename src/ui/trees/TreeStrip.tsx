@@ -2,12 +2,13 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { cutsOf, isAccidentalRoot, rootsOf } from '../../core/trees';
+import { cutsOf, isAccidentalRoot, regionCount, rootsOf } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { groupBy } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
 import { useBench, useSession, useTree } from '../shell/context';
 import { hueOf } from './hue';
+import { treeMark, treeTitle } from './words';
 
 interface Fold {
   readonly trees: readonly SolvedTree[];
@@ -15,6 +16,8 @@ interface Fold {
   readonly root: string | null;
   readonly accident: boolean;
   readonly parts: number;
+  /** Regions of an MST instance: each has a root of its own, so that many parts are as they should be. */
+  readonly regions: number;
   readonly cuts: number;
 }
 
@@ -30,6 +33,7 @@ function foldsOf(solved: SolvedDesign): Fold[] {
       root: root === undefined ? null : design.switches[root]!.name,
       accident: root !== undefined && isAccidentalRoot(solved, first, root),
       parts: roots.length,
+      regions: regionCount(solved, first),
       cuts: cutsOf(first).length,
     };
   });
@@ -64,7 +68,8 @@ interface ItemProps {
 
 function StripItem({ fold, inView, onPick }: ItemProps) {
   const [more, setMore] = useState<HTMLElement | null>(null);
-  const { trees, root, accident, parts, cuts } = fold;
+  const hidden = useBench().view.board === 'predict';
+  const { trees, root, accident, parts, regions, cuts } = fold;
   const current = inView !== null && trees.includes(inView);
   const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
   const shown =
@@ -82,10 +87,10 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
             aria-pressed={t === inView}
             onClick={() => onPick(t.tree.id)}
             title={t.tree.name}
-            aria-label={`Tree ${t.tree.vlan ?? t.tree.name} ${t.tree.vlan === null ? '' : t.tree.name}`}
+            aria-label={`Tree ${t.tree.vlan ?? treeTitle(t.tree)} ${t.tree.vlan === null ? '' : t.tree.name}`}
           >
             {t.tree.vlan !== null && !t.tree.name && named ? 'VLAN ' : ''}
-            {t.tree.vlan ?? t.tree.name}
+            {t.tree.vlan ?? (named ? t.tree.name : treeMark(t.tree))}
             {named && t.tree.vlan !== null && <span> {t.tree.name}</span>}
           </button>
         ))}
@@ -104,23 +109,31 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
                 onPick(t.tree.id);
               }}
             >
-              {t.tree.vlan} {t.tree.name}
+              {treeTitle(t.tree)}
             </MenuItem>
           ))}
         </Menu>
       </div>
-      <button className="plain strip-root" tabIndex={-1} onClick={() => onPick((current ? inView : trees[0]!).tree.id)}>
-        <span className={accident ? 'alarm' : 'quiet'}>
-          {root === null ? 'no switch has it' : `root ${root}`}
-          {accident && ', by accident'}
-        </span>
-        <span className="quiet">
-          {' '}
-          · {cuts} {cuts === 1 ? 'cut' : 'cuts'}
-          {parts > 1 && <b className="alarm"> · {parts} parts</b>}
-        </span>
-        <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>
-      </button>
+      {hidden ? (
+        <span className="quiet strip-root">root and cuts hidden</span>
+      ) : (
+        <button
+          className="plain strip-root"
+          tabIndex={-1}
+          onClick={() => onPick((current ? inView : trees[0]!).tree.id)}
+        >
+          <span className={accident ? 'alarm' : 'quiet'}>
+            {root === null ? 'no switch has it' : `root ${root}`}
+            {accident && ', by accident'}
+          </span>
+          <span className="quiet">
+            {' '}
+            · {cuts} {cuts === 1 ? 'cut' : 'cuts'}
+            {parts > 1 && (parts > regions ? <b className="alarm"> · {parts} parts</b> : ` · ${parts} regions`)}
+          </span>
+          <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>
+        </button>
+      )}
     </div>
   );
 }

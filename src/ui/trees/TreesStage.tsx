@@ -1,22 +1,60 @@
 'use client';
-import { useInBrowser } from '../shell/useInBrowser';
-import { ChartHost } from './ChartHost';
-import { MovedBar } from './MovedBar';
-import { Panel } from './panels/Panel';
-import { TreeStrip } from './TreeStrip';
 import Button from '@mui/material/Button';
+import { BOARDS } from '../session/view';
 import { useBench, useSession } from '../shell/context';
+import { useInBrowser } from '../shell/useInBrowser';
+import { CompareBoard } from './boards/CompareBoard';
+import { InstanceBoard } from './boards/InstanceBoard';
+import { PredictBoard } from './boards/PredictBoard';
+import { RootBoard } from './boards/RootBoard';
+import { WeaveBoard } from './boards/WeaveBoard';
+import { ChartHost } from './ChartHost';
+import { DraftBar } from './DraftBar';
+import { MovedBar } from './MovedBar';
+import { SidePanel } from './SidePanel';
+import { TreeStrip } from './TreeStrip';
+
+/** One tree on the chart, or all of them on a board. */
+function BoardTabs() {
+  const { view, setView } = useBench();
+  return (
+    <div className="boards" role="radiogroup" aria-label="View of the trees">
+      {BOARDS.map(({ id, name }) => (
+        <button
+          key={id}
+          role="radio"
+          aria-checked={view.board === id}
+          className="tool"
+          onClick={() => setView({ board: id })}
+        >
+          {name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+const SHOWN = {
+  chart: ChartHost,
+  roots: RootBoard,
+  weave: WeaveBoard,
+  instances: InstanceBoard,
+  compare: CompareBoard,
+  predict: PredictBoard,
+} as const;
 
 /** The trees of the design: which way each VLAN goes, where it is cut, and why. */
 export function TreesStage() {
-  const { go } = useBench();
+  const { go, view, draft } = useBench();
   const inBrowser = useInBrowser();
   const empty = useSession((s) => s.design.switches.length === 0);
+  const Shown = SHOWN[view.board];
   return (
     <>
       <TreeStrip />
       <main className="stage">
-        <section className="chart-side" aria-label="Chart">
+        <section className="chart-side" aria-label={BOARDS.find((b) => b.id === view.board)!.name}>
+          <BoardTabs />
           {empty ? (
             <div className="empty-chart">
               <h2>No switches yet</h2>
@@ -30,11 +68,11 @@ export function TreesStage() {
               </p>
             </div>
           ) : (
-            inBrowser && <ChartHost />
+            inBrowser && <Shown />
           )}
-          <MovedBar />
+          {draft ? <DraftBar draft={draft} /> : <MovedBar />}
         </section>
-        <Panel />
+        <SidePanel />
       </main>
     </>
   );

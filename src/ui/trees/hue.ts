@@ -11,5 +11,5 @@ export const vlanHue = ({ vlans }: Pick<Design, 'vlans'>, vlan: Vlan): number =>
 /** Hue of a tree: that of its VLAN, or the first. */
 export function hueOf(design: Design, tree: Tree): number {
   const vlan = design.vlans.find((v) => v.number === tree.vlan);
-  return vlan ? vlanHue(design, vlan) : 0;
+  return vlan ? vlanHue(design, vlan) : (tree.instance ?? 0) % HUES;
 }

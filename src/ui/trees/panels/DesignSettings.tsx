@@ -4,11 +4,12 @@ import Select from '@mui/material/Select';
 import type { Edit } from '../../../core/design';
 import { useBench, useSession } from '../../shell/context';
 
-const MODES = {
+export const MODE_WORDS = {
   'per-vlan-rstp': 'one tree per VLAN, rapid',
   'per-vlan-stp': 'one tree per VLAN, classic',
   rstp: 'one tree for all, rapid',
   stp: 'one tree for all, classic',
+  mstp: 'trees for groups of VLANs',
 };
 const SCALES = { long: '32-bit (1 Gb/s is 20 000)', short: '16-bit (1 Gb/s is 4)' };
 const BUNDLES = { active: 'of working members', configured: 'of all members' };
@@ -51,7 +52,7 @@ export function DesignSettings() {
   return (
     <section className="settings" aria-label="Settings of the design">
       <h3>Settings of the design</h3>
-      <Choice label="Spanning tree" value={mode} options={MODES} onPick={set('mode', 'Spanning tree')} />
+      <Choice label="Spanning tree" value={mode} options={MODE_WORDS} onPick={set('mode', 'Spanning tree')} />
       <Choice label="Cost scale" value={costScale} options={SCALES} onPick={set('costScale', 'Cost scale')} />
       <Choice
         label="Bundle cost by the rate"

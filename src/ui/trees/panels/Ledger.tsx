@@ -6,7 +6,7 @@ import { grouped, systemIdExtension } from '../../../core/trees';
 import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
 import { useSession, useTree } from '../../shell/context';
 
-const HEADS: Record<Contest['kind'], readonly [string, string, string, string, string]> = {
+const HEADS: Record<Contest['kind'], readonly string[]> = {
   received: ['heard on', 'root', 'cost', 'from', 'its port'],
   lan: ['offered by', 'root', 'cost', 'bridge', 'port'],
   election: ['switch', '', 'priority', 'MAC address', ''],
@@ -25,7 +25,7 @@ function shortBridgeId(id: { priority: number; mac: number }): Pick<Cell, 'text'
   return { text: `${full.slice(0, 4)}·${full.slice(-5)}`, full };
 }
 
-function cells(contest: Contest, c: Candidate, extension: number): Cell[] {
+function cells(contest: Contest, c: Candidate, extension: number, regional: boolean): Cell[] {
   const { vector } = c;
   if (contest.kind === 'election')
     return [
@@ -39,6 +39,12 @@ function cells(contest: Contest, c: Candidate, extension: number): Cell[] {
   return [
     part('root', shortBridgeId(vector.root)),
     part('rootPathCost', { text: grouped(vector.rootPathCost) }),
+    ...(regional
+      ? [
+          part('regionalRoot', vector.regionalRoot ? shortBridgeId(vector.regionalRoot) : { text: '–' }),
+          part('internalCost', { text: grouped(vector.internalCost ?? 0) }),
+        ]
+      : []),
     part('designatedBridge', shortBridgeId(vector.designatedBridge)),
     part('designatedPort', { text: c.own ? '–' : formatPortId(vector.designatedPort) }),
   ];
@@ -63,12 +69,15 @@ function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Cont
   const of = useTree();
   const extension = of ? systemIdExtension(of.tree) : 0;
   const [all, setAll] = useState(false);
-  const heads = HEADS[contest.kind].filter((h) => h !== '');
+  const regional = contest.kind !== 'election' && contest.candidates.some((c) => c.vector.regionalRoot !== undefined);
+  const heads = HEADS[contest.kind].flatMap((h) =>
+    h === '' ? [] : h === 'cost' && regional ? ['outside', 'regional', 'inside'] : [h],
+  );
   const rows = all ? contest.candidates : contest.candidates.slice(0, MOST_SHOWN);
   const hidden = contest.candidates.length - rows.length;
   return (
     <>
-      <table className="ledger">
+      <table className={regional ? 'ledger ledger-wide' : 'ledger'}>
         <caption>{contest.title}</caption>
         <thead>
           <tr>
@@ -86,7 +95,7 @@ function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Cont
                 {label(solved, contest, c)}
                 {c.barred && <small> own offer</small>}
               </th>
-              {cells(contest, c, extension).map((cell) => {
+              {cells(contest, c, extension, regional).map((cell) => {
                 const decided = c.wins && cell.part === contest.decidedBy;
                 const lost = c.lostBy !== null && cell.part === c.lostBy;
                 return (

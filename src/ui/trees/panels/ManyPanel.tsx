@@ -7,16 +7,17 @@ import { failAction, priorityAction } from '../../shell/actions';
 import type { Ref } from '../../session/view';
 import { useBench, useSession, useTree } from '../../shell/context';
 import { StepPicker } from './fields';
+import { ManyPorts } from './ManyPorts';
 import { ScopePicker, useScope } from './ScopePicker';
 
 /** Many things selected: the same change on all of them, in one step. */
 export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
-  const { edit, select } = useBench();
+  const { edit, select, tryOut } = useBench();
   const design = useSession((s) => s.design);
   const of = useTree()!;
   const scope = useScope();
   const switches = selection.flatMap((r) => (r.kind === 'switch' ? (switchById(design, r.id) ?? []) : []));
-  const values = switches.map((s) => priorityInForce(design, s, of.tree.vlan));
+  const values = switches.map((s) => priorityInForce(design, s, of.tree));
   const common: InForce | undefined = values.every((v) => v.value === values[0]?.value) ? values[0] : undefined;
   const fail = failAction(design, selection);
   return (
@@ -41,6 +42,11 @@ export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
                 inForce={common ?? values[0]!}
                 steps={BRIDGE_PRIORITIES}
                 disabled={!scope.ok}
+                onTry={(value) => {
+                  if (!scope.ok) return;
+                  const { label, edits } = priorityAction(switches, scope.scope, value);
+                  tryOut(label, edits);
+                }}
                 onPick={(value) => {
                   if (!scope.ok) return;
                   const { label, edits } = priorityAction(switches, scope.scope, value);
@@ -50,6 +56,7 @@ export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
             </div>
           </>
         )}
+        <ManyPorts selection={selection} />
         <div className="buttons">
           {fail.edits.length > 0 && (
             <Button onClick={() => edit(fail.label, fail.edits)}>{fail.restores ? 'Restore all' : 'Fail all'}</Button>

@@ -1,6 +1,6 @@
 'use client';
 import { hostById, segmentById, switchById } from '../../../core/design';
-import { grouped, roleAt } from '../../../core/trees';
+import { grouped, roleAt, stepCost } from '../../../core/trees';
 import { useBench, useSession, useTree } from '../../shell/context';
 import { PlacePicker } from './PlacePicker';
 import { RoleMark, roleWords } from './RoleMark';
@@ -66,7 +66,7 @@ export function SegmentPanel({ id }: { id: string }) {
                 <td>
                   <RoleMark role={roleAt(of, index)} /> {roleWords(roleAt(of, index))}
                 </td>
-                <td className="number mono">{grouped(of.problem.portCost[index]!)}</td>
+                <td className="number mono">{grouped(stepCost(of, index))}</td>
               </tr>
             );
           })}

@@ -1,7 +1,7 @@
 'use client';
 import TextField from '@mui/material/TextField';
-import { isPerVlan } from '../../../core/design';
 import type { Scope } from '../../../core/design';
+import type { SolvedDesign } from '../../../core/trees';
 import { parseVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../shell/context';
 import type { ScopeChoice } from '../../shell/context';
@@ -12,10 +12,13 @@ export type ScopeResult = { ok: true; scope: Scope } | { ok: false; sentence: st
 export function useScope(): ScopeResult {
   const { scope } = useBench();
   const of = useTree();
-  const design = useSession((s) => s.design);
-  if (!isPerVlan(design.mode) || scope.kind === 'all' || !of || of.tree.vlan === null)
+  const solved = useSession((s) => s.solved);
+  const { design } = solved.topology;
+  if (scope.kind === 'all' || !of || (of.tree.vlan === null && of.tree.instance === null))
     return { ok: true, scope: 'all' };
-  if (scope.kind === 'this') return { ok: true, scope: [of.tree.vlan] };
+  if (scope.kind === 'this')
+    return { ok: true, scope: of.tree.vlan === null ? { instances: [of.tree.instance!] } : [of.tree.vlan] };
+  if (of.tree.instance !== null) return instancesIn(scope.text, solved);
   const parsed = parseVlanRanges(scope.text);
   if (!parsed.ok)
     return {
@@ -28,16 +31,32 @@ export function useScope(): ScopeResult {
   return { ok: true, scope: vlans };
 }
 
+/** MSTIDs as typed, those that the design has; 0 is the CIST. */
+function instancesIn(text: string, solved: SolvedDesign): ScopeResult {
+  const parts = text.split(/[,;\s]+/).filter((part) => part !== '');
+  const known = new Set(solved.trees.flatMap((t) => t.tree.instance ?? []));
+  const wrong = parts.find((part) => !/^\d+$/.test(part) || !known.has(Number(part)));
+  if (wrong !== undefined || parts.length === 0)
+    return {
+      ok: false,
+      sentence: `'${wrong ?? text}' is no instance of this design: it has ${[...known].join(', ')}.`,
+    };
+  return { ok: true, scope: { instances: parts.map(Number) } };
+}
+
 /** Which trees a setting is for: the one in view, a list of VLANs, or all. */
 export function ScopePicker() {
   const { scope, setScope } = useBench();
   const of = useTree();
-  const mode = useSession((s) => s.design.mode);
   const result = useScope();
-  if (!isPerVlan(mode) || !of || of.tree.vlan === null) return null;
+  if (!of || (of.tree.vlan === null && of.tree.instance === null)) return null;
+  const [one, some, number] =
+    of.tree.vlan !== null
+      ? [`VLAN ${of.tree.vlan}`, 'some VLANs', of.tree.vlan]
+      : [of.tree.instance === 0 ? 'the CIST' : of.tree.name, 'some instances', of.tree.instance];
   const choices: { choice: ScopeChoice; label: string }[] = [
-    { choice: { kind: 'this' }, label: `VLAN ${of.tree.vlan}` },
-    { choice: scope.kind === 'vlans' ? scope : { kind: 'vlans', text: `${of.tree.vlan}` }, label: 'some VLANs' },
+    { choice: { kind: 'this' }, label: one },
+    { choice: scope.kind === 'vlans' ? scope : { kind: 'vlans', text: `${number}` }, label: some },
     { choice: { kind: 'all' }, label: 'all trees' },
   ];
   return (
@@ -63,7 +82,12 @@ export function ScopePicker() {
           onChange={(e) => setScope({ kind: 'vlans', text: e.target.value })}
           error={!result.ok}
           helperText={result.ok ? null : result.sentence}
-          slotProps={{ htmlInput: { 'aria-label': 'VLANs that settings are for', className: 'mono' } }}
+          slotProps={{
+            htmlInput: {
+              'aria-label': `${of.tree.vlan !== null ? 'VLANs' : 'Instances'} that settings are for`,
+              className: 'mono',
+            },
+          }}
         />
       )}
     </div>

@@ -1,14 +1,14 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { isPerVlan, priorityInForce, setField, switchById } from '../../../core/design';
+import { priorityInForce, setField, switchById } from '../../../core/design';
 import { BRIDGE_PRIORITIES, formatBridgeId } from '../../../core/standard';
-import { TreeReader, explainSwitch, grouped, roleAt, settledState } from '../../../core/trees';
+import { TreeReader, explainSwitch, grouped, remainingHops, roleAt, settledState, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { failAction, makeRootAction, priorityAction } from '../../shell/actions';
 import { useBench, useSession, useTree } from '../../shell/context';
 import { StepPicker, sourceWord } from './fields';
-import { Choice } from './DesignSettings';
+import { Choice, MODE_WORDS } from './DesignSettings';
 import { Ledger } from './Ledger';
 import { RoleMark } from './RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
@@ -16,7 +16,7 @@ import { farLabel } from './ends';
 
 /** A switch in the tree in view: identity, way to the root, priority, ports, why. */
 export function SwitchPanel({ id }: { id: string }) {
-  const { edit, select } = useBench();
+  const { edit, select, tryOut } = useBench();
   const solved = useSession((s) => s.solved);
   const of = useTree()!;
   const scope = useScope();
@@ -27,7 +27,7 @@ export function SwitchPanel({ id }: { id: string }) {
   const ledger = useMemo(() => explainSwitch(solved, of, bridge), [solved, of, bridge]);
   const takesPart = of.outcome.root[bridge]! >= 0;
   const makeRoot = makeRootAction(solved, of, id);
-  const inForce = priorityInForce(design, s, of.tree.vlan);
+  const inForce = priorityInForce(design, s, of.tree);
   const apply = ({ label, edits }: { label: string; edits: Parameters<typeof edit>[1] }) => edit(label, edits);
   const fail = failAction(design, [{ kind: 'switch', id }]);
 
@@ -41,6 +41,7 @@ export function SwitchPanel({ id }: { id: string }) {
           <dd className="mono">{formatBridgeId(reader.bridgeId(bridge))}</dd>
         </div>
         <Way solved={solved} of={of} bridge={bridge} />
+        <RegionFacts solved={solved} of={of} bridge={bridge} />
       </dl>
       <Ledger ledger={ledger} />
       <section className="settings" aria-label="Settings">
@@ -54,6 +55,11 @@ export function SwitchPanel({ id }: { id: string }) {
             inForce={inForce}
             steps={BRIDGE_PRIORITIES}
             disabled={!scope.ok}
+            onTry={(value) => {
+              if (!scope.ok) return;
+              const { label, edits } = priorityAction([s], scope.scope, value);
+              tryOut(label, edits);
+            }}
             onPick={(value) => scope.ok && apply(priorityAction([s], scope.scope, value))}
           />
         </div>
@@ -67,7 +73,17 @@ export function SwitchPanel({ id }: { id: string }) {
             ])
           }
         />
-        {isPerVlan(design.mode) && s.vlanPriority && (
+        <Choice
+          label="Spanning tree"
+          value={s.protocol ?? 'design'}
+          options={{ design: 'as the design', ...MODE_WORDS }}
+          onPick={(value, words) =>
+            edit(`Spanning tree of ${s.name}: ${words}`, [
+              setField('switch', id, 'protocol', value === 'design' ? null : value),
+            ])
+          }
+        />
+        {of.tree.vlan !== null && s.vlanPriority && (
           <p className="quiet small">
             Set for single VLANs:{' '}
             <span className="mono">
@@ -118,7 +134,7 @@ export function SwitchPanel({ id }: { id: string }) {
                   <RoleMark role={role} /> {role === 'none' ? 'no part' : role}
                 </td>
                 <td>{role === 'none' ? '' : settledState(role)}</td>
-                <td className="number mono">{role === 'none' ? '' : grouped(of.problem.portCost[port]!)}</td>
+                <td className="number mono">{role === 'none' ? '' : grouped(stepCost(of, port))}</td>
               </tr>
             );
           })}
@@ -131,6 +147,36 @@ export function SwitchPanel({ id }: { id: string }) {
 const portsOfBridge = ({ topology }: SolvedDesign, bridge: number) => [
   ...topology.bridgePorts.subarray(topology.bridgeStart[bridge], topology.bridgeStart[bridge + 1]),
 ];
+
+/** What the vectors of the CIST and of instances hold besides: costs outside and inside, regional root, hops left. */
+function RegionFacts({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bridge: number }) {
+  const { tree, outcome } = of;
+  const { cist } = outcome;
+  if (tree.vlan !== null || tree.instance === null || outcome.root[bridge]! < 0) return null;
+  if (cist && cist.region[bridge]! < 0) return null;
+  const regional = cist ? cist.regionalRoot[bridge]! : outcome.root[bridge]!;
+  const hops = remainingHops(of, bridge);
+  return (
+    <>
+      {cist && (
+        <div>
+          <dt>outside / inside</dt>
+          <dd className="mono">
+            {grouped(cist.external[bridge]!)} / {grouped(cist.internal[bridge]!)}
+          </dd>
+        </div>
+      )}
+      <div>
+        <dt>regional root</dt>
+        <dd>{regional === bridge ? 'itself' : solved.topology.design.switches[regional]!.name}</dd>
+      </div>
+      <div>
+        <dt>hops left</dt>
+        <dd className={hops > 0 ? 'mono' : 'mono alarm'}>{hops > 0 ? hops : `${hops}: the region is too deep`}</dd>
+      </div>
+    </>
+  );
+}
 
 /** Root path cost, root port and next hop. */
 function Way({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bridge: number }) {
@@ -150,7 +196,7 @@ function Way({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bri
         <dd className="mono">0, it is the root</dd>
       </div>
     );
-  const next = topology.portBridge[of.outcome.designatedPort[topology.portLan[port]!]!]!;
+  const next = topology.portBridge[of.outcome.designatedPort[of.topology.portLan[port]!]!]!;
   return (
     <>
       <div>

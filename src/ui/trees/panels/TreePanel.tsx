@@ -1,10 +1,10 @@
 'use client';
 import { useMemo } from 'react';
-import { isPerVlan } from '../../../core/design';
 import { cutsOf, explainTree, nextRoot, roleAt, rootsOf } from '../../../core/trees';
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../shell/context';
-import { DesignSettings } from './DesignSettings';
+import { treeTitle } from '../words';
+import { DesignSettings, MODE_WORDS } from './DesignSettings';
 import { farLabel } from './ends';
 import { Ledger } from './Ledger';
 import { PlacePicker } from './PlacePicker';
@@ -35,10 +35,15 @@ export function TreePanel() {
   );
   return (
     <>
-      <h2>{of.tree.vlan === null ? 'Tree of all VLANs' : `VLAN ${of.tree.vlan} ${of.tree.name}`}</h2>
+      <h2>{treeTitle(of.tree)}</h2>
       <p className="quiet">
-        {isPerVlan(design.mode) ? 'one tree per VLAN' : 'one tree for all VLANs'} ·{' '}
-        {design.mode.endsWith('rstp') ? 'rapid spanning tree' : 'classic spanning tree'}
+        {MODE_WORDS[design.mode]}
+        {of.tree.instance !== null && of.tree.vlan === null && (
+          <>
+            {' '}
+            · VLANs <span className="mono">{formatVlanRanges(of.tree.vlans).replaceAll(',', ', ') || 'none'}</span>
+          </>
+        )}
         {alike.length > 0 && <> · same outcome as {alikeWords(alike.flatMap((t) => t.tree.vlans))}</>}
       </p>
       <dl className="facts">

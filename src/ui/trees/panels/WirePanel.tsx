@@ -13,7 +13,7 @@ import {
   setField,
   switchById,
 } from '../../../core/design';
-import type { Bundle, Port } from '../../../core/design';
+import type { Bundle, Port, TreeKey } from '../../../core/design';
 import { COMMON_SPEEDS, PORT_PRIORITIES } from '../../../core/standard';
 import { explainPort, grouped, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
@@ -22,6 +22,7 @@ import { costAction, failAction, portPriorityAction } from '../../shell/actions'
 import { useBench, useSession, useTree } from '../../shell/context';
 import { farLabel, farOf, memberPorts, rateOf } from './ends';
 import { CostField, StepPicker, sourceWord } from './fields';
+import { BundleState } from './BundleState';
 import { Ledger } from './Ledger';
 import { RoleMark, roleWords } from './RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
@@ -54,11 +55,8 @@ export function WirePanel({ focus, link, whole = false }: Props) {
     return (
       <>
         <h2>{bundle ? `Bundle ${bundle.name}` : 'Port'}</h2>
-        <p className="quiet">
-          {bundle
-            ? 'This bundle does not form: no working member leads to a bundle that agrees with it. Its members stand as single ports.'
-            : 'Nothing is known of this port.'}
-        </p>
+        <p className="quiet">{bundle ? 'This bundle does not form.' : 'Nothing is known of this port.'}</p>
+        {bundle && <BundleState design={design} bundle={bundle} />}
       </>
     );
   }
@@ -73,7 +71,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   const fail = failAction(design, [
     link ? { kind: 'link', id: link } : { kind: 'members' in element ? 'bundle' : 'port', id: element.id },
   ]);
-  const member = bundleAt(design, focus);
+  const member = bundleAt(design, focus) ?? bundleById(design, focus);
   return (
     <>
       <h2>{heading}</h2>
@@ -81,7 +79,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
       {member && member.id !== element.id && (
         <p className="quiet">Member of bundle {member.name}, which did not form.</p>
       )}
-      {member && member.id === element.id && (
+      {member && member.id === element.id && member.id !== focus && (
         <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>
       )}
       {explained !== undefined && ledger && (
@@ -90,6 +88,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
           <Ledger ledger={ledger} />
         </>
       )}
+      {member && <BundleState design={design} bundle={member} />}
       <section className="settings" aria-label="Settings">
         <ScopePicker />
         <Ends solved={solved} ends={ends} />
@@ -110,11 +109,11 @@ export function WirePanel({ focus, link, whole = false }: Props) {
 
 /** Rows of settings, a column for each end. */
 function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] }) {
-  const { edit } = useBench();
+  const { edit, tryOut } = useBench();
   const of = useTree()!;
   const scope = useScope();
+  const look = ({ label, edits }: ReturnType<typeof costAction>) => void tryOut(label, edits);
   const { design, ports, defaultCost } = solved.topology;
-  const vlan = of.tree.vlan;
   const elements = ends.map((index) => ports[index]!.element);
   const owner = (e: Port | Bundle) => switchById(design, e.switch)!;
   const apply = ({ label, edits }: ReturnType<typeof costAction>) => edit(label, edits);
@@ -148,7 +147,7 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
           <SpeedPicker element={e} rate={rateOf(solved, index)} />
         ))}
         {row('port cost', (e, index) => {
-          const inForce = costInForce(design, e, vlan, defaultCost[index]!);
+          const inForce = costInForce(design, e, of.tree, defaultCost[index]!);
           return (
             <>
               <CostField
@@ -157,14 +156,22 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
                 inForce={inForce}
                 scale={owner(e).costScale ?? design.costScale}
                 disabled={!scope.ok}
+                onTry={(value) => scope.ok && look(costAction(design, e, scope.scope, value))}
                 onSet={(value) => scope.ok && apply(costAction(design, e, scope.scope, value))}
               />
-              <small className="quiet">{sourceWord(inForce, 'by speed')}</small>
+              <small className="quiet">
+                {sourceWord(inForce, 'by speed')}
+                {inForce.source !== 'default' && inForce.source !== 'all-trees' && (
+                  <>
+                    , all trees: {e.cost === undefined ? `${grouped(defaultCost[index]!)} by speed` : grouped(e.cost)}
+                  </>
+                )}
+              </small>
             </>
           );
         })}
         {row('port priority', (e) => {
-          const inForce = portPriorityInForce(design, e, vlan);
+          const inForce = portPriorityInForce(design, e, of.tree);
           return (
             <>
               <StepPicker
@@ -172,15 +179,21 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
                 inForce={inForce}
                 steps={PORT_PRIORITIES}
                 disabled={!scope.ok}
+                onTry={(value) => scope.ok && look(portPriorityAction(design, e, scope.scope, value))}
                 onPick={(value) => scope.ok && apply(portPriorityAction(design, e, scope.scope, value))}
               />
-              <small className="quiet"> {sourceWord(inForce)}</small>
+              <small className="quiet">
+                {sourceWord(inForce)}
+                {inForce.source !== 'default' && inForce.source !== 'all-trees' && (
+                  <>, all trees: {e.priority ?? 128}</>
+                )}
+              </small>
             </>
           );
         })}
-        {elements.some((e) => otherSettings(e, vlan).length > 0) &&
-          row('other VLANs', (e) => (
-            <span className="mono small">{otherSettings(e, vlan).slice(0, 6).join(', ') || '–'}</span>
+        {elements.some((e) => otherSettings(e, of.tree).length > 0) &&
+          row('other trees', (e) => (
+            <span className="mono small">{otherSettings(e, of.tree).slice(0, 6).join(', ') || '–'}</span>
           ))}
         {row('port number', (e) => (
           <span className="mono">{e.number}</span>
@@ -227,13 +240,18 @@ function SpeedPicker({ element, rate }: { element: Port | Bundle; rate: number }
   );
 }
 
-/** Costs and priorities that are set for VLANs other than the one in view. */
-function otherSettings(element: Port | Bundle, vlan: number | null): string[] {
-  const others = (table: Record<string, number> | undefined, unit: string) =>
+/** Costs and priorities that are set for trees other than the one in view. */
+function otherSettings(element: Port | Bundle, { vlan, instance }: TreeKey): string[] {
+  const others = (table: Record<string, number> | undefined, own: number | null, name: string, unit: string) =>
     Object.entries(table ?? {})
-      .filter(([v]) => Number(v) !== vlan)
-      .map(([v, value]) => `${v}: ${unit} ${grouped(value)}`);
-  return [...others(element.vlanCost, 'cost'), ...others(element.vlanPriority, 'prio')];
+      .filter(([key]) => Number(key) !== own)
+      .map(([key, value]) => `${name}${key}: ${unit} ${grouped(value)}`);
+  return [
+    ...others(element.vlanCost, vlan, '', 'cost'),
+    ...others(element.vlanPriority, vlan, '', 'prio'),
+    ...others(element.instanceCost, instance, 'instance ', 'cost'),
+    ...others(element.instancePriority, instance, 'instance ', 'prio'),
+  ];
 }
 
 /** Role and state in this tree, and how many trees the port carries. */

@@ -2,13 +2,22 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { InForce } from '../../../core/design';
 import { COST_RANGE } from '../../../core/standard';
 import type { CostScale } from '../../../core/standard';
 import { grouped } from '../../../core/trees';
+import { useBench } from '../../shell/context';
 
-const SOURCE = { default: 'default', 'all-trees': 'set for all trees', vlan: 'set for this VLAN' } as const;
+/** A change is tried out once typing rests. */
+const TRY_AFTER_MS = 250;
+
+const SOURCE = {
+  default: 'default',
+  'all-trees': 'set for all trees',
+  vlan: 'set for this VLAN',
+  instance: 'set for this instance',
+} as const;
 
 export const sourceWord = (inForce: InForce, otherwise: string = SOURCE.default): string =>
   inForce.source === 'default' ? otherwise : SOURCE[inForce.source];
@@ -19,15 +28,28 @@ interface StepsProps {
   steps: readonly number[];
   disabled?: boolean;
   onPick: (value: number | null) => void;
+  /** Told of a step that is looked at before it is picked; null when none is any more. */
+  onTry?: (value: number | null) => void;
 }
 
 /** A priority, picked from its legal steps. */
-export function StepPicker({ label, inForce, steps, disabled, onPick }: StepsProps) {
+export function StepPicker({ label, inForce, steps, disabled, onPick, onTry }: StepsProps) {
+  const { dropDraft } = useBench();
+  const tried = useRef(false);
+  const look = (value: number | null) => {
+    if (!onTry || value === inForce.value) return;
+    tried.current = true;
+    onTry(value);
+  };
   return (
     <Select
       className="mono"
       value={String(inForce.value)}
       disabled={disabled}
+      onClose={() => {
+        if (tried.current) dropDraft();
+        tried.current = false;
+      }}
       onChange={(e) => onPick(e.target.value === '' ? null : Number(e.target.value))}
       inputProps={{ 'aria-label': label }}
       renderValue={(value) => <span className="mono">{value}</span>}
@@ -35,7 +57,13 @@ export function StepPicker({ label, inForce, steps, disabled, onPick }: StepsPro
       MenuProps={{ slotProps: { paper: { sx: { maxHeight: 420 } } } }}
     >
       {steps.map((step) => (
-        <MenuItem key={step} value={String(step)} className="mono">
+        <MenuItem
+          key={step}
+          value={String(step)}
+          className="mono"
+          onFocus={() => look(step)}
+          onMouseEnter={() => look(step)}
+        >
           {step}
         </MenuItem>
       ))}
@@ -49,7 +77,8 @@ interface CostProps {
   inForce: InForce;
   scale: CostScale;
   disabled?: boolean;
-  /** The sentence when it is refused. */
+  /** Told of a legal value while it is typed. */
+  onTry?: (value: number | null) => void;
   onSet: (value: number | null) => void;
 }
 
@@ -65,12 +94,33 @@ export function costFault(text: string, scale: CostScale): string | null {
 }
 
 /** A port path cost, typed; empty gives it back to the speed. */
-export function CostField({ label, inForce, scale, disabled, onSet }: CostProps) {
+export function CostField({ label, inForce, scale, disabled, onSet, onTry }: CostProps) {
+  const { draft: trial, dropDraft } = useBench();
+  const tried = useRef(false);
   const [draft, setDraft] = useState<string | null>(null);
   const fault = draft === null ? null : costFault(draft, scale);
   const shown = draft ?? (inForce.source === 'default' ? '' : String(inForce.value));
+  // Dropped at the bar below: what was typed goes with it.
+  useEffect(() => {
+    if (trial || !tried.current) return;
+    tried.current = false;
+    setDraft(null);
+  }, [trial]);
+  useEffect(() => {
+    if (draft === null || fault || !onTry) return;
+    const timer = setTimeout(() => {
+      const text = draft.replace(/[\s\u00a0]/g, '');
+      const value = text === '' ? null : Number(text);
+      if (value === (inForce.source === 'default' ? null : inForce.value)) return;
+      tried.current = true;
+      onTry(value);
+    }, TRY_AFTER_MS);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft, fault]);
   const commit = () => {
     if (draft === null || fault) return;
+    tried.current = false;
     const text = draft.replace(/[\s\u00a0]/g, '');
     const next = text === '' ? null : Number(text);
     const now = inForce.source === 'default' ? null : inForce.value;
@@ -84,10 +134,16 @@ export function CostField({ label, inForce, scale, disabled, onSet }: CostProps)
       disabled={disabled}
       placeholder={`${grouped(inForce.value)} by speed`}
       onChange={(e) => setDraft(e.target.value)}
-      onBlur={commit}
+      onBlur={(e) => {
+        // Whoever goes to the bar below looks at the change first.
+        if (!e.relatedTarget?.closest('.draft')) commit();
+      }}
       onKeyDown={(e) => {
         if (e.key === 'Enter') commit();
-        if (e.key === 'Escape') setDraft(null);
+        if (e.key !== 'Escape') return;
+        setDraft(null);
+        if (tried.current) dropDraft();
+        tried.current = false;
       }}
       error={fault !== null}
       helperText={fault}

@@ -1,0 +1,72 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { asCabled } from '../src/demo/brackwater';
+import { complaints, KEPT_OPEN, pick, saved, stored } from './support';
+
+test('two parallel cables are bundled, the ends are set, and the verdict says what becomes of them', async ({
+  page,
+  request,
+}) => {
+  const errors = complaints(page);
+  const design = asCabled();
+  const vlans = '110,120,130,140,150,160,199';
+  for (const at of ['quay-a', 'quay-b'])
+    design.ports.push({ id: `${at}:13`, switch: at, name: '13', number: 13, speed: 1000, vlans });
+  design.links.push({ id: 'second', a: { port: 'quay-a:13' }, b: { port: 'quay-b:13' } });
+  const response = await request.post('/api/designs', {
+    data: { name: 'bundles', variant: 'v', design },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  const demo = { design: head.id as string, variant: head.variants[0].id as string };
+  await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}`);
+  await expect(page.getByText('The ends agree. 2 of 2 members carry.')).toBeVisible();
+  await page.getByRole('button', { name: 'quay-b = cold-store' }).click();
+  await expect(page.getByText('Down: nothing is plugged in.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Bundle', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'quay-a = quay-b: forms' })).toBeVisible();
+  await pick(page, 'Negotiation at quay-a', 'passive, only answers');
+  await pick(page, 'Negotiation at quay-b', 'passive, only answers');
+  await expect(page.getByText('Both ends only answer, so nobody starts and the bundle never comes up')).toBeVisible();
+  await pick(page, 'Kind at quay-a', 'static, no negotiation');
+  await expect(page.getByRole('heading', { name: 'quay-a = quay-b: one end only' })).toBeVisible();
+  await expect(page.getByText('spanning tree does not see it')).toBeVisible();
+  await pick(page, 'Kind at quay-a', 'LACP');
+  await pick(page, 'Negotiation at quay-a', 'active, starts it');
+  const near = page.getByRole('region', { name: 'End at quay-a' });
+  await near.getByLabel('most active').fill('9');
+  await near.getByLabel('most active').press('Enter');
+  await expect(page.getByText('The maximum of active members 9 is not legal')).toBeVisible();
+  await near.getByLabel('most active').fill('1');
+  await near.getByLabel('most active').press('Enter');
+  await expect(page.getByRole('row', { name: /^13/ })).toContainText('standby');
+  await page.getByLabel("port priority of '13' of quay-a").fill('1');
+  await page.getByLabel("port priority of '13' of quay-a").press('Enter');
+  await expect(page.getByRole('row', { name: /^12/ })).toContainText('standby');
+  await page.getByText('What the two ends say of each other').click();
+  await expect(page.getByRole('row', { name: /^quay-a 13/ }).last()).toContainText(
+    'activity, aggregation, synchronization, collecting, distributing',
+  );
+  const shared = page.getByRole('region', { name: 'Distribution at quay-a' });
+  await expect(shared).toContainText('one conversation at most1 000 Mb/s'.replace(' ', '\u00a0'));
+  await shared.getByLabel('vlan').check();
+  await shared.getByLabel('hosts').fill('100');
+  await expect(shared).toContainText('of 200');
+  await saved(page);
+  expect((await stored(request, demo)).bundles.at(-2)?.hash).toEqual(['src-mac', 'dst-mac', 'vlan']);
+  expect((await stored(request, demo)).bundles.at(-2)).toMatchObject({ switch: 'quay-a', maxActive: 1 });
+  const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
+  expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+
+  await page.getByRole('link', { name: 'Trees' }).click();
+  await expect(page.getByRole('region', { name: 'Bundle to-quay-b' })).toContainText('standby');
+  await page.getByRole('link', { name: 'Bundles' }).click();
+  await page.getByRole('button', { name: 'Split' }).click();
+  await expect(page.getByText('Parallel, not bundled')).toBeVisible();
+  await page.goto(`/d/${demo.design}/trees?variant=${demo.variant}&sel=link~second&sel=link~quay-a:12--quay-b:12`);
+  await expect(page.locator('svg.chart')).toBeVisible();
+  await page.keyboard.press('j');
+  await expect(page.getByRole('heading', { name: /quay-a · bundle to-quay-b/ })).toBeVisible();
+  expect(errors).toEqual([]);
+});

@@ -1,0 +1,65 @@
+import { checkGoals, goalSentence, propose as proposals } from '../core/goals';
+import type { Proposal } from '../core/goals';
+import { editWords } from '../core/design';
+import type { Design } from '../core/design';
+import { solveDesign } from '../core/trees';
+import { readDesignFile } from './files';
+
+/** Each goal met, broken or void; status 1 when one is broken. */
+export async function goals(file: string, options: { json?: boolean }): Promise<number> {
+  const design = await readDesignFile(file);
+  if (!design) return 1;
+  const checked = checkGoals(solveDesign(design));
+  const rows = checked.map(({ goal, state, reason, trees }) => ({
+    id: goal.id,
+    goal: goalSentence(design, goal),
+    state,
+    reason,
+    trees,
+  }));
+  if (options.json) process.stdout.write(`${JSON.stringify({ goals: rows })}\n`);
+  else if (rows.length === 0) process.stdout.write('The design has no goals.\n');
+  else for (const r of rows) process.stdout.write(`${r.state.padEnd(6)}  ${r.goal}${r.reason ? ` ${r.reason}` : ''}\n`);
+  return rows.some((r) => r.state === 'broken') ? 1 : 0;
+}
+
+const plain = (design: Design, p: Proposal) => ({
+  settings: p.settings,
+  devices: p.devices,
+  edits: p.edits,
+  words: p.edits.map((e) => editWords(design, e)),
+  moved: p.moved,
+  movedBesides: p.movedBesides,
+  meets: p.meets.map((g) => g.id),
+  breaks: p.breaks.map((c) => c.goal.id),
+  leaves: p.leaves.map((c) => c.goal.id),
+});
+
+/** Proposals that meet the broken goals; status 1 when goals are broken and no proposal meets them all. */
+export async function propose(file: string, options: { json?: boolean }): Promise<number> {
+  const design = await readDesignFile(file);
+  if (!design) return 1;
+  const solved = solveDesign(design);
+  const broken = checkGoals(solved).filter((c) => c.state === 'broken').length;
+  const found = proposals(solved);
+  const whole = found.proposals.some((p) => p.breaks.length + p.leaves.length === 0);
+  if (options.json)
+    process.stdout.write(
+      `${JSON.stringify({
+        broken,
+        proposals: found.proposals.map((p) => plain(design, p)),
+        contradictions: found.contradictions.map((c) => ({ goals: c.goals.map((g) => g.id), sentence: c.sentence })),
+      })}\n`,
+    );
+  else {
+    if (broken === 0) process.stdout.write('No goal is broken: nothing has to change.\n');
+    for (const c of found.contradictions) process.stdout.write(`${c.sentence}\n`);
+    found.proposals.forEach((p, i) => {
+      process.stdout.write(`Proposal ${i + 1}: ${p.settings} settings on ${p.devices} switches\n`);
+      for (const e of p.edits) process.stdout.write(`  ${editWords(design, e)}\n`);
+      for (const b of p.breaks) process.stdout.write(`  breaks: ${goalSentence(design, b.goal)}\n`);
+      for (const b of p.leaves) process.stdout.write(`  leaves broken: ${goalSentence(design, b.goal)}\n`);
+    });
+  }
+  return broken > 0 && !whole ? 1 : 0;
+}

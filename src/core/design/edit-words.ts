@@ -1,0 +1,65 @@
+/** One edit in words, for lists of what a proposal or a change would set. */
+import type { Edit } from './edits';
+import { bundleById, hostById, linkById, portById, portLabel, segmentById, switchById } from './look-ups';
+import type { Design } from './schema';
+
+const FIELD: Readonly<Record<string, string>> = {
+  priority: 'priority',
+  vlanPriority: 'priority',
+  instancePriority: 'priority',
+  cost: 'cost',
+  internalCost: 'internal cost',
+  vlanCost: 'cost',
+  instanceCost: 'cost',
+  protocol: 'spanning tree',
+  region: 'region',
+  map: 'VLANs',
+};
+
+/** An element as people call it. */
+function subjectWords(design: Design, kind: string, id: string): string {
+  const port = portById(design, id);
+  if (kind === 'port' && port) return `${switchById(design, port.switch)?.name} ${port.name}`;
+  const bundle = bundleById(design, id);
+  if (kind === 'bundle' && bundle) return `${switchById(design, bundle.switch)?.name} ${bundle.name}`;
+  const link = kind === 'link' ? linkById(design, id) : undefined;
+  if (link)
+    return [link.a, link.b]
+      .map((e) => ('port' in e ? portLabel(design, e.port) : (hostById(design, e.host)?.name ?? e.host)))
+      .join(' – ');
+  const named =
+    kind === 'switch'
+      ? switchById(design, id)
+      : kind === 'host'
+        ? hostById(design, id)
+        : kind === 'segment'
+          ? segmentById(design, id)
+          : kind === 'region'
+            ? design.regions.find((r) => r.id === id)
+            : undefined;
+  if (named) return named.name;
+  const vlan = kind === 'vlan' ? design.vlans.find((v) => v.id === id) : undefined;
+  return vlan ? `VLAN ${vlan.number}` : `${kind} ${id}`;
+}
+
+const shown = (value: unknown): string =>
+  value === null ? 'back to the default' : typeof value === 'object' ? JSON.stringify(value) : String(value);
+
+/** `core-east: priority 4096 for VLAN 199`, of an edit that leads to or away from `design`. */
+export function editWords(design: Design, edit: Edit): string {
+  if (edit.type === 'settings') return `design: ${edit.field} ${edit.value}`;
+  if (edit.type !== 'set') {
+    const id = edit.type === 'add' ? edit.value.id : edit.id;
+    return `${edit.type} ${edit.kind} ${subjectWords(design, edit.kind, id)}`;
+  }
+  const [field, key] = edit.field.split('.') as [string, string?];
+  const ofPort = edit.kind === 'port' || edit.kind === 'bundle';
+  const what = ofPort && field.endsWith('riority') ? 'port priority' : (FIELD[field] ?? field);
+  const scope =
+    key === undefined
+      ? ''
+      : field.startsWith('vlan')
+        ? ` for VLAN ${key}`
+        : ` for ${key === '0' ? 'the CIST' : `instance ${key}`}`;
+  return `${subjectWords(design, edit.kind, edit.id)}: ${what} ${shown(edit.value)}${scope}`;
+}

@@ -1,0 +1,95 @@
+/** The values that fields of the document may have, each with the sentence for a wrong one. */
+import { z } from 'zod';
+import {
+  BRIDGE_PRIORITY,
+  COST_RANGE,
+  INSTANCE_ID,
+  PORT_PRIORITY,
+  REGION_NAME_OCTETS,
+  REVISION,
+  VLAN_ID,
+  canonicalMac,
+  isIndividualMac,
+  parseVlanRanges,
+} from '../standard';
+import { NAME_LENGTH, SHEET_EDGE, wording } from './wording';
+
+export const saying = (sentence: (value: unknown) => string) => ({
+  error: (issue: { input?: unknown }) => sentence(issue.input),
+});
+
+export const stepped = (range: { step: number; max: number }, sentence: (value: unknown) => string) =>
+  z
+    .int(saying(sentence))
+    .min(0, saying(sentence))
+    .max(range.max, saying(sentence))
+    .multipleOf(range.step, saying(sentence));
+
+export const whole = (min: number, max: number, sentence: (value: unknown) => string) =>
+  z.int(saying(sentence)).min(min, saying(sentence)).max(max, saying(sentence));
+
+export const choice = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
+  z.enum(
+    values,
+    saying((value) => wording.oneOf(what, value, values)),
+  );
+
+export const id = z
+  .string(saying(() => wording.missing('An id')))
+  .regex(
+    /^\S+$/,
+    saying(() => wording.missing('An id without blanks')),
+  )
+  .max(
+    120,
+    saying((value) => wording.tooLong('An id', String(value).length, 120)),
+  );
+export const name = z
+  .string(saying(wording.name))
+  .trim()
+  .min(1, saying(wording.name))
+  .max(NAME_LENGTH, saying(wording.name));
+export const coordinate = z
+  .number(saying(wording.coordinate))
+  .min(-SHEET_EDGE, saying(wording.coordinate))
+  .max(SHEET_EDGE, saying(wording.coordinate));
+export const bridgePriority = stepped(BRIDGE_PRIORITY, wording.bridgePriority);
+export const portPriority = stepped(PORT_PRIORITY, wording.portPriority);
+/** Written on the wider scale; integrity narrows it to the scale of the switch. */
+export const pathCost = whole(COST_RANGE.long.min, COST_RANGE.long.max, (v) => wording.cost(v));
+export const vlanNumber = whole(VLAN_ID.min, VLAN_ID.max, wording.vlan);
+
+export const vlanKey = z.string().refine((key) => /^[1-9]\d*$/.test(key) && Number(key) <= VLAN_ID.max, {
+  error: (issue) => wording.vlan(issue.input),
+});
+export const perVlan = <T extends z.ZodType>(value: T) => z.record(vlanKey, value).optional();
+
+export const instanceKey = z.string().refine((key) => /^[1-9]\d*$/.test(key) && Number(key) <= INSTANCE_ID.max, {
+  error: (issue) => wording.instance(issue.input),
+});
+/** By MSTID; 0 is the CIST alone, where what is set for all trees should not follow. */
+export const perInstance = <T extends z.ZodType>(value: T) =>
+  z
+    .record(
+      z.string().refine((key) => /^(0|[1-9]\d*)$/.test(key) && Number(key) <= INSTANCE_ID.max, {
+        error: (issue) => wording.instance(issue.input),
+      }),
+      value,
+    )
+    .optional();
+export const regionName = z
+  .string(saying(wording.regionName))
+  .refine((text) => new TextEncoder().encode(text).length <= REGION_NAME_OCTETS, saying(wording.regionName));
+export const revision = whole(REVISION.min, REVISION.max, wording.revision);
+
+export const vlanSet = z.string(saying(wording.vlanList)).superRefine((text, context) => {
+  if (text === 'all') return;
+  const parsed = parseVlanRanges(text);
+  if (!parsed.ok) context.addIssue({ code: 'custom', message: wording.vlanSet(text, parsed.part, parsed.reason) });
+});
+
+export const mac = z.string(saying(wording.mac)).superRefine((text, context) => {
+  const canonical = canonicalMac(text);
+  if (canonical !== text) context.addIssue({ code: 'custom', message: wording.mac(text) });
+  else if (!isIndividualMac(text)) context.addIssue({ code: 'custom', message: wording.groupMac(text) });
+});

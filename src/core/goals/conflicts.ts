@@ -1,0 +1,124 @@
+/** Which goals stand in each other's way. */
+import type { Goal } from '../design';
+import type { SolvedDesign, SolvedTree } from '../trees';
+import type { CheckedGoal } from './check';
+import { breach } from './holds';
+import { Lab } from './lab';
+import { QUICK, searchTree } from './search';
+import type { Want } from './wants';
+import { goalSentence, treeWords } from './words';
+
+export interface Contradiction {
+  /** One goal that cannot be met by itself, or several that cannot be met together. */
+  readonly goals: readonly Goal[];
+  readonly tree: string;
+  /** Whether the goals exclude each other by what they say; otherwise no setting was found that meets them. */
+  readonly certain: boolean;
+  readonly sentence: string;
+}
+
+interface Asked {
+  readonly want: Want;
+  readonly goal: Goal;
+}
+
+/** Whether two conditions exclude each other whatever the settings. */
+function exclude(a: Want, b: Want): boolean {
+  if (a.kind === 'root' && b.kind === 'root')
+    return a.bridge !== b.bridge || (a.next !== null && b.next !== null && a.next !== b.next);
+  if (a.kind === 'root' && b.kind === 'last') return b.bridges.includes(a.bridge);
+  if (a.kind === 'carry' && b.kind === 'carry') return a.port === b.port && a.yes !== b.yes;
+  if (a.kind === 'cut' && b.kind === 'carry') return a.port === b.port && b.yes;
+  return false;
+}
+
+const both = (solved: SolvedDesign, goals: readonly Goal[]) =>
+  goals.map((goal) => `“${goalSentence(solved.topology.design, goal).replace(/\.$/, '')}”`).join(' and ');
+
+/** Why a single condition can never hold here, as far as it can be told. */
+function impossible(of: SolvedTree, want: Want): string | null {
+  const { topology } = of;
+  if (want.kind === 'cut' || want.kind === 'carry') {
+    const role = of.outcome.role[want.port];
+    if (topology.portLan[want.port]! < 0) return 'the link is down';
+    if (role === 0 || !of.problem.portTakesPart[want.port]) return 'the port is not in the tree';
+  }
+  return null;
+}
+
+/** The smallest sets of conditions of one tree that cannot be met, as goals. */
+function within(solved: SolvedDesign, of: SolvedTree, asked: readonly Asked[]): Contradiction[] {
+  const where = treeWords([of.tree]);
+  const tree = of.tree.id;
+  for (const [i, a] of asked.entries())
+    for (const b of asked.slice(i + 1))
+      if (exclude(a.want, b.want))
+        return [
+          {
+            goals: [a.goal, b.goal],
+            tree,
+            certain: true,
+            sentence: `${both(solved, [a.goal, b.goal])} contradict each other in ${where}.`,
+          },
+        ];
+  const works = (list: readonly Asked[]) =>
+    searchTree(
+      solved,
+      of,
+      list.map((l) => l.want),
+      QUICK,
+    ).length > 0;
+  const alone = asked.filter((a) => breach(new Lab(solved, of).base, a.want) !== null && !works([a]));
+  if (alone.length > 0)
+    return alone.map((a) => {
+      const reason = impossible(of, a.want);
+      return {
+        goals: [a.goal],
+        tree,
+        certain: reason !== null,
+        sentence: reason
+          ? `${both(solved, [a.goal])} cannot be met in ${where}: ${reason}.`
+          : `No setting was found that meets ${both(solved, [a.goal])} in ${where}, even by itself.`,
+      };
+    });
+  // Leave out one after the other what the rest fails without as well.
+  let core = [...asked];
+  for (const a of asked) {
+    const rest = core.filter((b) => b !== a);
+    if (rest.length > 0 && !works(rest)) core = rest;
+  }
+  const goals = [...new Set(core.map((c) => c.goal))];
+  return [
+    {
+      goals,
+      tree,
+      certain: false,
+      sentence: `Each of ${both(solved, goals)} can be met, but no setting was found that meets them together in ${where}.`,
+    },
+  ];
+}
+
+/** What stands in the way where no proposal meets every goal. */
+export function contradictions(
+  solved: SolvedDesign,
+  broken: readonly CheckedGoal[],
+  stuck: readonly SolvedTree[],
+  asked: ReadonlyMap<SolvedTree, readonly Asked[]>,
+): Contradiction[] {
+  const seen = new Set<string>();
+  const found = stuck.slice(0, 6).flatMap((of) => within(solved, of, asked.get(of) ?? []));
+  const load = broken.filter((c) => c.goal.type === 'load');
+  const rest =
+    found.length === 0 && load.length > 0
+      ? load.map((c) => ({
+          goals: [c.goal],
+          tree: '',
+          certain: false,
+          sentence: `${both(solved, [c.goal])} cannot be met beside the other goals: no other way for the load was found.`,
+        }))
+      : [];
+  return [...found, ...rest].filter((c) => {
+    const key = c.goals.map((g) => g.id).join();
+    return seen.has(key) ? false : seen.add(key);
+  });
+}

@@ -1,0 +1,194 @@
+/**
+ * The smallest change that meets every broken goal: settings of each tree are searched for by themselves, put
+ * together, made common where one setting can stand for many, and proved by solving the changed design again.
+ */
+import { applyEdits, groupBy } from '../design';
+import type { Edit, Goal } from '../design';
+import { movedBetween, solveDesign } from '../trees';
+import type { MovedTree, SolvedDesign, SolvedTree } from '../trees';
+import { checkGoals } from './check';
+import type { CheckedGoal } from './check';
+import { commonEdits } from './common';
+import { contradictions } from './conflicts';
+import type { Contradiction } from './conflicts';
+import { relieve } from './relieve';
+import { THOROUGH, searchTree } from './search';
+import type { TreeAnswer } from './search';
+import { wantsOf } from './wants';
+import type { Want } from './wants';
+
+export interface Proposal {
+  readonly edits: readonly Edit[];
+  /** Settings touched, and switches they are on. */
+  readonly settings: number;
+  readonly devices: number;
+  /** Trees that the goals do not speak of and that move all the same. */
+  readonly movedBesides: readonly string[];
+  readonly moved: readonly MovedTree[];
+  /** Goals that it meets, that were met before and are broken by it, and that stay broken. */
+  readonly meets: readonly Goal[];
+  readonly breaks: readonly CheckedGoal[];
+  readonly leaves: readonly CheckedGoal[];
+}
+
+export interface Proposals {
+  readonly proposals: readonly Proposal[];
+  /** Goals that cannot be met together, or not at all, where no proposal meets everything. */
+  readonly contradictions: readonly Contradiction[];
+  readonly tried: number;
+}
+
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+  readonly tried: number;
+}
+
+/** Conditions on each tree by all goals that are not void. */
+export function wantsByTree(
+  solved: SolvedDesign,
+  goals: readonly Goal[],
+): Map<SolvedTree, { want: Want; goal: Goal }[]> {
+  const found = new Map<SolvedTree, { want: Want; goal: Goal }[]>();
+  for (const goal of goals) {
+    const wanted = wantsOf(solved, goal);
+    if (wanted.void !== null) continue;
+    for (const { tree, want } of wanted.wants) {
+      const list = found.get(tree);
+      if (list) list.push({ want, goal });
+      else found.set(tree, [{ want, goal }]);
+    }
+  }
+  return found;
+}
+
+/** Switches whose settings a list of edits touches. */
+export function devicesOf(solved: SolvedDesign, edits: readonly Edit[]): Set<string> {
+  const { topology } = solved;
+  return new Set(
+    edits.flatMap((edit) => {
+      if (edit.type !== 'set') return [];
+      if (edit.kind === 'switch') return [edit.id];
+      const port = topology.portIndex.get(edit.id);
+      return port === undefined ? [] : [topology.ports[port]!.element.switch];
+    }),
+  );
+}
+
+/** A list of edits as a proposal, proved by solving the design it leads to; null when it cannot be applied. */
+export function prove(solved: SolvedDesign, edits: readonly Edit[], before: readonly CheckedGoal[]): Proposal | null {
+  const applied = applyEdits(solved.topology.design, edits);
+  if (!applied.ok) return null;
+  const after = solveDesign(applied.design, solved);
+  const now = checkGoals(after);
+  const was = new Map(before.map((c) => [c.goal.id, c.state]));
+  const moved = movedBetween(solved, after).filter((m) => m.ports.length > 0 || m.rootBefore !== m.rootAfter);
+  const spoken = new Set(
+    [
+      ...wantsByTree(
+        solved,
+        before.map((c) => c.goal),
+      ),
+    ].flatMap(([of]) => of.tree.id),
+  );
+  return {
+    edits,
+    settings: edits.length,
+    devices: devicesOf(solved, edits).size,
+    moved,
+    movedBesides: moved.map((m) => m.tree).filter((tree) => !spoken.has(tree)),
+    meets: now.filter((c) => c.state === 'met' && was.get(c.goal.id) === 'broken').map((c) => c.goal),
+    breaks: now.filter((c) => c.state === 'broken' && was.get(c.goal.id) === 'met'),
+    leaves: now.filter((c) => c.state === 'broken' && was.get(c.goal.id) === 'broken'),
+  };
+}
+
+/** Fewest goals left or broken, then settings, then devices, then trees moved besides. */
+function rank(a: Proposal, b: Proposal): number {
+  const open = (p: Proposal) => p.breaks.length * 2 + p.leaves.length;
+  return (
+    open(a) - open(b) ||
+    a.settings - b.settings ||
+    a.devices - b.devices ||
+    a.movedBesides.length - b.movedBesides.length ||
+    a.moved.length - b.moved.length
+  );
+}
+
+const MOST_PROPOSALS = 4;
+
+/** Answers put together: the best of each tree, and for each tree its other answers in turn. */
+function combinations(answers: readonly (readonly TreeAnswer[])[]): TreeAnswer[][] {
+  const best = answers.map((list) => list[0]!);
+  const others = answers.flatMap((list, i) =>
+    list.slice(1).map((other) => best.map((answer, j) => (i === j ? other : answer))),
+  );
+  return [best, ...others].slice(0, 12);
+}
+
+/**
+ * Proposals that meet the broken goals of a solved design, best first. Every one is proved; what it would break or
+ * leave broken is said. `onProgress` is called as trees are done, and may throw to give up.
+ */
+export function propose(solved: SolvedDesign, onProgress: (progress: Progress) => void = () => {}): Proposals {
+  const before = checkGoals(solved);
+  const broken = before.filter((c) => c.state === 'broken');
+  if (broken.length === 0) return { proposals: [], contradictions: [], tried: 0 };
+  const asked = wantsByTree(
+    solved,
+    before.filter((c) => c.state !== 'void').map((c) => c.goal),
+  );
+  const spoilt = new Set(broken.flatMap((c) => c.trees));
+  const todo = [...asked].filter(([of]) => spoilt.has(of.tree.id) && broken.some((c) => c.goal.type !== 'load'));
+  let tried = 0;
+  const answers: TreeAnswer[][] = [];
+  const stuck: SolvedTree[] = [];
+  // Trees alike in problem and conditions have alike answers: they are searched once.
+  const classes = groupBy(todo, ([of, list]) => `${of.fold} ${JSON.stringify(list.map((l) => l.want))}`);
+  let done = 0;
+  for (const group of classes.values()) {
+    const [of, list] = group[0]!;
+    const found = searchTree(
+      solved,
+      of,
+      list.map((l) => l.want),
+      THOROUGH,
+      () => {
+        if (++tried % 64 === 0) onProgress({ done, total: classes.size, tried });
+      },
+    );
+    for (const [twin, theirs] of group) {
+      const wants = theirs.map((l) => l.want);
+      const own = twin === of ? found : found.length === 0 ? [] : searchTree(solved, twin, wants);
+      if (own.length > 0) answers.push(own);
+      else stuck.push(twin);
+    }
+    onProgress({ done: ++done, total: classes.size, tried });
+  }
+  const lists = answers.length > 0 ? combinations(answers) : [[]];
+  const candidates = lists.flatMap((answer) => [
+    answer.flatMap(({ lab, moves }) => moves.flatMap((move) => lab.edits(move))),
+    commonEdits(solved, answer),
+  ]);
+  const proved = candidates.flatMap((edits) => {
+    const relieved = relieve(solved, edits);
+    return relieved.length === 0 ? [] : (prove(solved, relieved, before) ?? []);
+  });
+  const seen = new Set<string>();
+  const proposals = proved
+    .filter((p) => p.meets.length > 0)
+    .sort(rank)
+    .filter((p) => {
+      const key = p.edits
+        .map((e) => JSON.stringify(e))
+        .sort()
+        .join();
+      return seen.has(key) ? false : seen.add(key);
+    });
+  const whole = proposals.filter((p) => p.breaks.length + p.leaves.length === 0);
+  return {
+    proposals: (whole.length > 0 ? whole : proposals).slice(0, MOST_PROPOSALS),
+    contradictions: whole.length > 0 ? [] : contradictions(solved, broken, stuck, asked),
+    tried,
+  };
+}

@@ -1,0 +1,4 @@
+export * from './lacp/port';
+export * from './lacp/selection';
+export * from './lacp/system';
+export * from './lacp/rest';

@@ -1,0 +1,66 @@
+/** Selection logic (802.1AX-2014 clause 6.4.14): which ports of a bundle join, which wait. */
+import { has } from './port';
+import type { LacpPort, Selected } from './port';
+
+export interface BundleSettings {
+  readonly minActive: number;
+  readonly maxActive: number;
+  /** Whether a port whose partner is silent, or goes alone, passes frames by itself. */
+  readonly individual: boolean;
+}
+
+/** The better of two systems decides which ports wait: lower priority, then lower address (clause 6.7.1). */
+export const actorDecides = (p: Pick<LacpPort, 'actor' | 'partner'>): boolean =>
+  p.actor.systemPriority - p.partner.systemPriority || p.actor.system - p.partner.system
+    ? p.actor.systemPriority < p.partner.systemPriority ||
+      (p.actor.systemPriority === p.partner.systemPriority && p.actor.system < p.partner.system)
+    : true;
+
+/** Ports in the order of the deciding system: its port priority, then its port number. */
+function byDecider(a: LacpPort, b: LacpPort): number {
+  const side = actorDecides(a) ? 'actor' : 'partner';
+  return a[side].portPriority - b[side].portPriority || a[side].port - b[side].port;
+}
+
+const isHeard = (p: LacpPort): boolean => p.receive === 'CURRENT' || p.receive === 'EXPIRED';
+const aggregates = (p: LacpPort): boolean =>
+  isHeard(p) && has(p.actor, 'aggregation') && has(p.partner, 'aggregation') && p.partner.key !== 0;
+
+/** Ports of one aggregation group: the same key here, the same system and key there. */
+const groupKey = ({ actor, partner }: LacpPort): string =>
+  [actor.key, partner.systemPriority, partner.system, partner.key].join(' ');
+
+/** The group that a bundle takes: the most ports, then the lower key here, then the lower system and key there. */
+function chosenGroup(ports: readonly LacpPort[]): LacpPort[] {
+  const groups = new Map<string, LacpPort[]>();
+  for (const p of ports.filter((one) => one.portEnabled && aggregates(one))) {
+    const group = groups.get(groupKey(p));
+    if (group) group.push(p);
+    else groups.set(groupKey(p), [p]);
+  }
+  const order = (a: LacpPort[], b: LacpPort[]) =>
+    b.length - a.length ||
+    a[0]!.actor.key - b[0]!.actor.key ||
+    a[0]!.partner.systemPriority - b[0]!.partner.systemPriority ||
+    a[0]!.partner.system - b[0]!.partner.system ||
+    a[0]!.partner.key - b[0]!.partner.key;
+  return [...groups.values()].sort(order)[0] ?? [];
+}
+
+/** What each port of a bundle should be, by port number. */
+export function selection(ports: readonly LacpPort[], settings: BundleSettings): ReadonlyMap<number, Selected> {
+  const group = chosenGroup(ports).sort(byDecider);
+  const active = group.length < settings.minActive ? [] : group.slice(0, settings.maxActive);
+  return new Map(
+    ports.map((p): [number, Selected] => {
+      if (active.includes(p)) return [p.number, 'SELECTED'];
+      if (group.includes(p)) return [p.number, 'STANDBY'];
+      // Alone: nobody answered in time, or who answers would not aggregate.
+      const alone = p.portEnabled && (p.receive === 'DEFAULTED' || (p.receive === 'CURRENT' && !aggregates(p)));
+      return [p.number, alone && settings.individual ? 'SELECTED' : 'UNSELECTED'];
+    }),
+  );
+}
+
+/** Whether a port passes frames by itself, outside its bundle. */
+export const goesAlone = (p: LacpPort): boolean => p.mux === 'COLLECTING_DISTRIBUTING' && !aggregates(p);

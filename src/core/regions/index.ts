@@ -1,0 +1,3 @@
+export * from './config';
+export * from './compare';
+export * from './edit';

@@ -1,0 +1,184 @@
+/**
+ * The converged CIST and MST instances (802.1Q-2018 clauses 13.9 to 13.14).
+ *
+ * Bridges are settled in the order of {external root path cost, regional root, internal root path cost, bridge}. Each
+ * step away from the root makes that vector worse: across a boundary the external cost grows by at least 1, inside a
+ * region the internal one does. So the first bridge that settles on a LAN is designated there and the LAN is of its
+ * region, and whatever could improve a bridge has been offered before the bridge settles.
+ */
+import { regionOf } from '../regions';
+import { MAX_HOPS } from '../standard';
+import type { CistProblem, TreeProblem } from './problem';
+import { ROLE, claimLans, rankBridges, rolesOf, solveTree } from './solve';
+import type { TreeOutcome } from './solve';
+import type { SolvedTree } from './state';
+import type { Topology } from './topology';
+import { VectorQueue } from './vector-queue';
+
+/** What the vectors of the CIST hold besides root and cost. */
+export interface CistPart {
+  readonly external: Float64Array;
+  readonly internal: Float64Array;
+  /** Regional root by bridge; a bridge without MSTP is its own. */
+  readonly regionalRoot: Int32Array;
+  readonly region: Int32Array;
+  /** Region of each LAN: that of its designated bridge; −1 when that is no MST bridge. */
+  readonly lanRegion: Int32Array;
+}
+
+export interface CistOutcome extends TreeOutcome {
+  readonly cist: CistPart;
+}
+
+/** Number of the region that a bridge belongs to; every bridge without MSTP is one of its own. */
+const regionIn = ({ region }: CistProblem, bridge: number): number =>
+  region[bridge]! >= 0 ? region[bridge]! : -2 - bridge;
+
+/** Solves the CIST. `rootPathCost` of the outcome is the cost of the whole way, external and internal parts added up. */
+export function solveCist(topology: Topology, problem: CistProblem): CistOutcome {
+  const { lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
+  const { bridgeTakesPart, portTakesPart, portCost, portId, internalCost, region } = problem;
+  const bridges = bridgeTakesPart.length;
+  const { order, rank } = rankBridges(topology, problem);
+  const root = new Int32Array(bridges).fill(-1);
+  const rootPathCost = new Float64Array(bridges).fill(Infinity);
+  const external = new Float64Array(bridges).fill(Infinity);
+  const internal = new Float64Array(bridges).fill(Infinity);
+  const regionalRoot = new Int32Array(bridges).fill(-1);
+  const rootPort = new Int32Array(bridges).fill(-1);
+  const designatedPort = new Int32Array(lanCount).fill(-1);
+  const settled = new Uint8Array(bridges);
+  const queue = new VectorQueue();
+
+  const settle = (bridge: number) => {
+    settled[bridge] = 1;
+    claimLans(topology, problem, designatedPort, bridge, offerOn);
+  };
+
+  const offerOn = (bridge: number, port: number, lan: number) => {
+    for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
+      const receiver = lanPorts[i]!;
+      const other = portBridge[receiver]!;
+      if (settled[other] || !portTakesPart[receiver]) continue;
+      const inside = regionIn(problem, bridge) === regionIn(problem, other);
+      const step = inside ? internalCost[receiver]! : portCost[receiver]!;
+      const ext = inside ? external[bridge]! : external[bridge]! + step;
+      const regional = inside ? regionalRoot[bridge]! : other;
+      const int = inside ? internal[bridge]! + step : 0;
+      const better =
+        ext - external[other]! ||
+        (regionalRoot[other]! < 0 ? -1 : rank[regional]! - rank[regionalRoot[other]!]!) ||
+        int - internal[other]!;
+      if (better > 0 || (better === 0 && !betterSender(bridge, port, receiver, other))) continue;
+      root[other] = root[bridge]!;
+      external[other] = ext;
+      regionalRoot[other] = regional;
+      internal[other] = int;
+      rootPathCost[other] = rootPathCost[bridge]! + step;
+      rootPort[other] = receiver;
+      if (better < 0) queue.push(other, ext, rank[regional]!, int, rank[other]!);
+    }
+  };
+
+  /**
+   * At equal costs: designated bridge, designated port, receiving port. A bridge without MSTP reads the regional root
+   * where its own BPDUs have the designated bridge (802.1Q-2018 clause 14.2), so to it two senders of one region
+   * differ by their ports only.
+   */
+  const betterSender = (bridge: number, port: number, receiver: number, other: number): boolean => {
+    const held = rootPort[other]!;
+    const from = designatedPort[portLan[held]!]!;
+    const before = portBridge[from]!;
+    const byBridge =
+      region[other]! >= 0 ? rank[bridge]! - rank[before]! : rank[regionalRoot[bridge]!]! - rank[regionalRoot[before]!]!;
+    if (byBridge !== 0) return byBridge < 0;
+    const byPort = portId[port]! - portId[from]!;
+    return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
+  };
+
+  for (const candidate of order) {
+    if (settled[candidate] || !bridgeTakesPart[candidate]) continue;
+    root[candidate] = regionalRoot[candidate] = candidate;
+    rootPathCost[candidate] = external[candidate] = internal[candidate] = 0;
+    settle(candidate);
+    for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
+  }
+  const lanRegion = designatedPort.map((port) => (port < 0 ? -1 : region[portBridge[port]!]!));
+  return {
+    rank,
+    root,
+    rootPathCost,
+    rootPort,
+    designatedPort,
+    role: rolesOf(topology, problem, rootPort, designatedPort),
+    cist: { external, internal, regionalRoot, region, lanRegion },
+  };
+}
+
+/** 1 for every port of an MST bridge whose LAN is of its own region; ports that are down count as inside. */
+export function portsInRegion({ portLan, portBridge }: Topology, { region, lanRegion }: CistPart): Uint8Array {
+  return Uint8Array.from(portLan, (lan, port) => {
+    const own = region[portBridge[port]!]!;
+    return own >= 0 && (lan < 0 || lanRegion[lan] === own) ? 1 : 0;
+  });
+}
+
+/**
+ * Ports that face another region or a bridge without MSTP: 1 where the LAN is the neighbour's (the standard's
+ * boundary port, where the instances follow the CIST), 2 where it is one's own region's. 0: no boundary.
+ */
+export function boundaryPorts(topology: Topology, { region, lanRegion }: CistPart, cist: TreeProblem): Uint8Array {
+  const { portLan, portBridge, lanStart, lanPorts } = topology;
+  return Uint8Array.from(portLan, (lan, port) => {
+    const own = region[portBridge[port]!]!;
+    if (own < 0 || lan < 0) return 0;
+    if (lanRegion[lan] !== own) return 1;
+    for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
+      const other = lanPorts[i]!;
+      if (cist.portTakesPart[other] && region[portBridge[other]!] !== own) return 2;
+    }
+    return 0;
+  });
+}
+
+/** What a port adds to what it hears in a tree: in the CIST inside a region the internal cost. */
+export function stepCost(
+  { topology, problem, outcome }: Pick<SolvedTree, 'topology' | 'problem' | 'outcome'>,
+  port: number,
+): number {
+  const own = outcome.cist?.region[topology.portBridge[port]!] ?? -1;
+  const lan = topology.portLan[port]!;
+  const inside = own >= 0 && (lan < 0 || outcome.cist!.lanRegion[lan] === own);
+  return inside ? (problem as CistProblem).internalCost[port]! : problem.portCost[port]!;
+}
+
+/**
+ * Hops that a BPDU of the tree has left when a bridge has taken it in: the most of its region at the regional root, one
+ * less a bridge (802.1Q-2018 clause 13.26.23). 0 or less: it is not taken any more, the region is too deep.
+ */
+export function remainingHops({ topology, outcome }: Pick<SolvedTree, 'topology' | 'outcome'>, bridge: number): number {
+  const { portLan, portBridge, design } = topology;
+  const top = outcome.cist?.regionalRoot[bridge] ?? outcome.root[bridge]!;
+  let hops = 0;
+  for (let b = bridge; b !== top && b >= 0 && hops <= topology.bridgeMac.length; hops++) {
+    const port = outcome.rootPort[b]!;
+    if (port < 0) break;
+    b = portBridge[outcome.designatedPort[portLan[port]!]!]!;
+  }
+  const region = top >= 0 ? regionOf(design, design.switches[top]!) : undefined;
+  return (region?.maxHops ?? MAX_HOPS.default) - hops;
+}
+
+/** Solves one MST instance in all regions at once, given the CIST. */
+export function solveInstance(topology: Topology, problem: TreeProblem, cist: CistOutcome): TreeOutcome {
+  const { portLan, portBridge } = topology;
+  const outcome = solveTree(topology, problem);
+  const role = outcome.role.slice();
+  for (let port = 0; port < role.length; port++) {
+    if (problem.portTakesPart[port] || portLan[port]! < 0 || !problem.bridgeTakesPart[portBridge[port]!]) continue;
+    // The LAN is another region's: the CIST root port leads out of the region, the others stay cut as there.
+    const ofCist = cist.role[port]!;
+    role[port] = ofCist === ROLE.root ? ROLE.master : ofCist;
+  }
+  return { ...outcome, role };
+}

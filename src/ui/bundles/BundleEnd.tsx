@@ -1,0 +1,93 @@
+'use client';
+import { setField, switchById } from '../../core/design';
+import type { Bundle } from '../../core/design';
+import { Field } from '../trees/boards/Field';
+import { Choice } from '../trees/panels/DesignSettings';
+import { useBench, useSession } from '../shell/context';
+
+const KINDS = { lacp: 'LACP', static: 'static, no negotiation', own: "a maker's own negotiation" };
+
+/** One end: its switch and number, its kind and what it asks for. */
+export function BundleEnd({ bundle }: { bundle: Bundle }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const s = switchById(design, bundle.switch)!;
+  const where = `${s.name} ${bundle.name}`;
+  const set = (field: keyof Bundle & string, value: unknown, words: string) =>
+    edit(`${where}: ${words}`, [setField('bundle', bundle.id, field, value)]);
+  const whole = (text: string) => (text.trim() === '' ? null : Number.isFinite(Number(text)) ? Number(text) : text);
+  const number = (label: string, field: 'minActive' | 'maxActive' | 'key' | 'number', otherwise: number) => (
+    <Field
+      key={`${bundle.id} ${field}`}
+      label={label}
+      width={84}
+      value={String(bundle[field] ?? otherwise)}
+      onSet={(text) =>
+        set(field, whole(text) === otherwise && field !== 'number' ? null : whole(text), `${label} ${text}`)
+      }
+    />
+  );
+  const negotiates = bundle.kind !== 'static';
+  return (
+    <section className="bundle-end" aria-label={`End at ${s.name}`}>
+      <h3>{s.name}</h3>
+      <div className="bundle-fields">
+        <Field
+          key={bundle.id}
+          label="name"
+          width={150}
+          value={bundle.name}
+          onSet={(text) => set('name', text, `name ${text}`)}
+        />
+        {number('number', 'number', 0)}
+      </div>
+      <Choice
+        label={`Kind at ${s.name}`}
+        value={bundle.kind}
+        options={KINDS}
+        onPick={(v, words) => set('kind', v, words)}
+      />
+      {negotiates && (
+        <Choice
+          label={`Negotiation at ${s.name}`}
+          value={bundle.activity ?? 'active'}
+          options={{ active: 'active, starts it', passive: 'passive, only answers' }}
+          onPick={(v, words) => set('activity', v === 'active' ? null : v, words)}
+        />
+      )}
+      {bundle.kind === 'lacp' && (
+        <Choice
+          label={`Timeout at ${s.name}`}
+          value={bundle.timeout ?? 'long'}
+          options={{ long: 'long, 90 s', short: 'short, 3 s' }}
+          onPick={(v, words) => set('timeout', v === 'long' ? null : v, `timeout ${words}`)}
+        />
+      )}
+      {negotiates && (
+        <Choice
+          label={`While the partner is silent, at ${s.name}`}
+          value={bundle.individual === false ? 'no' : 'yes'}
+          options={{ yes: 'members go alone', no: 'members stay down' }}
+          onPick={(v, words) => set('individual', v === 'yes' ? null : false, words)}
+        />
+      )}
+      <div className="bundle-fields">
+        {number('least active', 'minActive', 1)}
+        {number('most active', 'maxActive', 8)}
+        {bundle.kind === 'lacp' && (
+          <Field
+            key={`${s.id} system`}
+            label="system priority"
+            width={96}
+            value={String(s.lacpPriority ?? 32768)}
+            onSet={(text) =>
+              edit(`System priority of ${s.name}: ${text}`, [
+                setField('switch', s.id, 'lacpPriority', whole(text) === 32768 ? null : whole(text)),
+              ])
+            }
+          />
+        )}
+      </div>
+    </section>
+  );
+}

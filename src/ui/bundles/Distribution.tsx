@@ -1,0 +1,147 @@
+'use client';
+import { useMemo, useState } from 'react';
+import {
+  Bar,
+  BarChart,
+  CartesianGrid,
+  Cell,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { USUAL_HASH, generated, movedByFailure, shares } from '../../core/bundles';
+import type { BundleVerdict, HashField } from '../../core/bundles';
+import { HASH_FIELDS, linkAt, linkSpeed, portById, setField, switchById } from '../../core/design';
+import type { Bundle } from '../../core/design';
+import { grouped } from '../../core/trees';
+import { useBench, useSession } from '../shell/context';
+
+const SIZES = [2, 3, 4, 5, 6, 7, 8];
+
+/** How frames that leave by this end are shared out over its members, for conversations between hosts and servers. */
+export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: BundleVerdict }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const [asked, setAsked] = useState({ hosts: 40, servers: 2, load: 20 });
+  const fields = (bundle.hash ?? USUAL_HASH) as readonly HashField[];
+  const active = verdict.members.filter((m) => m.state === 'active');
+  const speeds = active.map((m) => linkSpeed(design, linkAt(design, m.port)!));
+  const conversations = useMemo(() => generated(asked.hosts, asked.servers, asked.load), [asked]);
+  const found = useMemo(
+    () => shares(conversations, fields, Math.max(1, active.length)),
+    [conversations, fields, active.length],
+  );
+  const s = switchById(design, bundle.switch)!;
+  const toggle = (field: HashField) => {
+    const next = HASH_FIELDS.filter((f) => (f === field ? !fields.includes(f) : fields.includes(f)));
+    edit(`${s.name} ${bundle.name}: hash ${next.join(', ') || 'the usual'}`, [
+      setField('bundle', bundle.id, 'hash', next.length === 0 ? null : next),
+    ]);
+  };
+  const number = (label: string, key: keyof typeof asked, max: number) => (
+    <label>
+      <input
+        type="number"
+        className="mono small-number"
+        min={1}
+        max={max}
+        value={asked[key]}
+        aria-label={label}
+        onChange={(e) =>
+          setAsked({ ...asked, [key]: Math.min(max, Math.max(1, Math.round(Number(e.target.value)) || 1)) })
+        }
+      />{' '}
+      {label}
+    </label>
+  );
+  const bars = active.map((m, i) => ({
+    name: `port ${portById(design, m.port)?.name}`,
+    load: found.load[i]!,
+    over: found.load[i]! > speeds[i]!,
+  }));
+  const capacity = speeds.reduce((a, b) => a + b, 0);
+  const fastest = Math.max(0, ...speeds);
+  return (
+    <section className="distribution" aria-label={`Distribution at ${s.name}`}>
+      <h3>Frames that leave {s.name}</h3>
+      <p className="bundle-fields">
+        <span className="quiet">the member is chosen by</span>
+        {HASH_FIELDS.map((f) => (
+          <label key={f}>
+            <input type="checkbox" checked={fields.includes(f)} onChange={() => toggle(f)} /> {f.replace('-', ' ')}
+          </label>
+        ))}
+      </p>
+      <p className="bundle-fields">
+        {number('hosts', 'hosts', 2000)} {number('servers', 'servers', 50)} {number('Mb/s each', 'load', 100000)}
+      </p>
+      {active.length === 0 ? (
+        <p className="quiet">No member carries.</p>
+      ) : (
+        <div className="distribution-figures">
+          <figure className="load-chart" aria-label="Load of each member in Mb/s">
+            <ResponsiveContainer width="100%" height="100%">
+              <BarChart data={bars} margin={{ top: 6, right: 12, bottom: 0, left: 0 }}>
+                <CartesianGrid vertical={false} stroke="var(--rule)" />
+                <XAxis dataKey="name" tick={{ fill: 'var(--ink-2)', fontSize: 11 }} stroke="var(--rule)" />
+                <YAxis width={52} tick={{ fill: 'var(--ink-2)', fontSize: 11 }} stroke="var(--rule)" />
+                <Tooltip
+                  cursor={{ fill: 'var(--accent-wash)' }}
+                  contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
+                  itemStyle={{ color: 'var(--ink)' }}
+                  formatter={(value) => [`${String(value)} Mb/s`, '']}
+                  separator=""
+                />
+                {bars.some((b) => b.over) && <ReferenceLine y={fastest} stroke="var(--alarm)" strokeDasharray="4 3" />}
+                <Bar dataKey="load" isAnimationActive={false} maxBarSize={60}>
+                  {bars.map((b) => (
+                    <Cell key={b.name} fill={b.over ? 'var(--alarm)' : 'var(--ink-2)'} />
+                  ))}
+                </Bar>
+              </BarChart>
+            </ResponsiveContainer>
+          </figure>
+          <dl className="facts">
+            <div>
+              <dt>capacity</dt>
+              <dd className="mono">{grouped(capacity)} Mb/s</dd>
+            </div>
+            <div>
+              <dt>with one member lost</dt>
+              <dd className="mono">{grouped(capacity - fastest)} Mb/s</dd>
+            </div>
+            <div>
+              <dt>one conversation at most</dt>
+              <dd className="mono">{grouped(fastest)} Mb/s</dd>
+            </div>
+            <div>
+              <dt>fullest member</dt>
+              <dd className="mono">{found.unevenness.toFixed(2)} × the mean</dd>
+            </div>
+            <div>
+              <dt>move when the first member fails</dt>
+              <dd className="mono">
+                {movedByFailure(conversations, fields, active.length, 0)} of {conversations.length}
+              </dd>
+            </div>
+            <div>
+              <dt>fullest of 2 to 8 members, × the mean</dt>
+              <dd className="mono">
+                {SIZES.map((n) => (
+                  <span key={n} className="pair">
+                    {n}: {shares(conversations, fields, n).unevenness.toFixed(2)}
+                  </span>
+                ))}
+              </dd>
+            </div>
+          </dl>
+        </div>
+      )}
+      <p className="quiet small">
+        A model: makers’ hashes differ, but each sends a conversation by one member, chosen from the fields it looks at.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,107 @@
+'use client';
+import { verdictOf } from '../../core/bundles';
+import type { BundleVerdict, MemberVerdict } from '../../core/bundles';
+import { farEnd, hostById, linkAt, linkSpeed, portById, portLabel, setField, switchById } from '../../core/design';
+import type { Bundle, Port } from '../../core/design';
+import { speedLabel } from '../chart/scene';
+import { Field } from '../trees/boards/Field';
+import { useBench, useSession } from '../shell/context';
+import { Exchange } from './Exchange';
+
+interface Props {
+  near: Bundle;
+  far: Bundle | null;
+  verdict: BundleVerdict;
+  onRemove: (port: string) => void;
+}
+
+/** The members between the two ends: what each end makes of it, and why. */
+export function Members({ near, far, verdict, onRemove }: Props) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const other = far ? verdictOf(design, far.id) : undefined;
+  const priority = (port: Port | undefined) =>
+    port && (
+      <Field
+        key={`p ${port.id}`}
+        label={`port priority of ${portLabel(design, port.id)}`}
+        width={76}
+        value={String(port.lacpPriority ?? 32768)}
+        onSet={(text) => {
+          const value = Number.isFinite(Number(text)) ? Number(text) : text;
+          return edit(`LACP priority of ${portLabel(design, port.id)}: ${text}`, [
+            setField('port', port.id, 'lacpPriority', value === 32768 ? null : value),
+          ]);
+        }}
+      />
+    );
+  const state = (m: MemberVerdict | undefined) => (
+    <span className={m && (m.miscabled || m.state === 'suspended') ? 'alarm' : undefined}>
+      {m ? `${m.miscabled ? 'miscabled, ' : ''}${m.state}` : '–'}
+    </span>
+  );
+  return (
+    <>
+      <table className="rows bundle-members">
+        <caption>Members</caption>
+        <thead>
+          <tr>
+            <th scope="col">port</th>
+            <th scope="col">priority</th>
+            <th scope="col">here</th>
+            <th scope="col">cable</th>
+            <th scope="col">there</th>
+            <th scope="col">priority</th>
+            <th scope="col">port</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {verdict.members.map((m) => {
+            const port = portById(design, m.port);
+            const link = linkAt(design, m.port);
+            const end = link && farEnd(link, m.port);
+            const farPort = end && 'port' in end ? portById(design, end.port) : undefined;
+            const there = farPort && other?.members.find((o) => o.port === farPort.id);
+            const name = farPort
+              ? `${switchById(design, farPort.switch)?.name} ${farPort.name}`
+              : end && 'host' in end
+                ? hostById(design, end.host)?.name
+                : 'nothing';
+            return (
+              <tr key={m.port}>
+                <th scope="row">{port?.name}</th>
+                <td className="bare-label">{priority(port)}</td>
+                <td>
+                  {state(m)}
+                  <div className="quiet small">{m.sentence}</div>
+                </td>
+                <td className={`bundle-cable is-${m.state}`}>{link ? speedLabel(linkSpeed(design, link)) : ''}</td>
+                <td>{state(there || undefined)}</td>
+                <td className="bare-label">{there ? priority(farPort) : null}</td>
+                <td>{name}</td>
+                <td>
+                  <button
+                    className="plain quiet remove"
+                    aria-label={`Take port ${port?.name} of ${near.name} out`}
+                    onClick={() => onRemove(m.port)}
+                  >
+                    ×
+                  </button>
+                </td>
+              </tr>
+            );
+          })}
+          {verdict.members.length === 0 && (
+            <tr>
+              <td className="quiet" colSpan={8}>
+                No member: add a cable, or split the bundle.
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      {far && near.kind === 'lacp' && far.kind === 'lacp' && <Exchange near={near} far={far} verdict={verdict} />}
+    </>
+  );
+}

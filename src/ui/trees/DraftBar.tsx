@@ -1,0 +1,60 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useEffect, useRef } from 'react';
+import { treeInView, useBench, useSession } from '../shell/context';
+import type { Draft } from '../shell/context';
+import { MovedWords } from './MovedBar';
+
+/** A change that is tried out: what it would move, the chart before and after it, apply or drop. */
+export function DraftBar({ draft }: { draft: Draft }) {
+  const { view, setDraftSide, applyDraft, dropDraft } = useBench();
+  const { solved } = draft;
+  const here = treeInView({ solved }, view)?.tree.id;
+  const now = useSession((s) => s.solved);
+  const others = solved.trees.some((t) => !now.byId.has(t.tree.id)) || solved.trees.length !== now.trees.length;
+  const apply = useRef<HTMLButtonElement>(null);
+  // Whoever pressed a button to try a change out applies it with the next press of Enter.
+  useEffect(() => {
+    if (document.activeElement instanceof HTMLButtonElement) apply.current?.focus();
+  }, [draft.edits]);
+  return (
+    <div className="moved draft" role="status" aria-label="What the change would move">
+      <span>
+        <b>Tried out</b> {draft.label}
+        <span className="quiet">
+          {' '}
+          · {draft.edits.length} {draft.edits.length === 1 ? 'setting' : 'settings'}
+        </span>
+      </span>
+      {others ? (
+        <span className="quiet">
+          other trees run then: {solved.trees.length} instead of {now.trees.length}
+        </span>
+      ) : (
+        <MovedWords design={solved.topology.design} moved={draft.moved} total={solved.trees.length} here={here} />
+      )}
+      <span className="grow" />
+      <span className="draft-keys">
+        <span role="radiogroup" aria-label="Show the network">
+          {(['before', 'after'] as const).map((side) => (
+            <button
+              key={side}
+              role="radio"
+              className="tool"
+              aria-checked={draft.side === side}
+              onClick={() => setDraftSide(side)}
+            >
+              {side}
+            </button>
+          ))}
+        </span>
+        <Button onClick={dropDraft}>
+          Drop <kbd className="key">Esc</kbd>
+        </Button>
+        <Button variant="contained" ref={apply} onClick={applyDraft}>
+          Apply <kbd className="key">Enter</kbd>
+        </Button>
+      </span>
+    </div>
+  );
+}

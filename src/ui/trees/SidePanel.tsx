@@ -1,0 +1,52 @@
+'use client';
+import { useMemo } from 'react';
+import { checkGoals } from '../../core/goals';
+import { useBench, useShown } from '../shell/context';
+import { GoalsPanel } from './goals/GoalsPanel';
+import { Panel } from './panels/Panel';
+
+/** Beside the chart: what is selected, or what is wanted. */
+export function SidePanel() {
+  const { view, setView } = useBench();
+  const shown = useShown();
+  const checked = useMemo(() => checkGoals(shown), [shown]);
+  const broken = checked.filter((c) => c.state === 'broken').length;
+  const words = checked.length === 0 ? '' : broken > 0 ? `${broken} broken` : 'all met';
+  return (
+    <div className="side">
+      <div className="side-tabs" role="radiogroup" aria-label="Panel">
+        <button
+          className="tool"
+          role="radio"
+          aria-checked={view.panel === 'selection'}
+          onClick={() => setView({ panel: 'selection' })}
+        >
+          Selection
+        </button>
+        <button
+          className="tool"
+          role="radio"
+          aria-checked={view.panel === 'goals'}
+          onClick={() => setView({ panel: 'goals' })}
+        >
+          Goals {words && <span className={broken > 0 ? 'alarm' : 'quiet'}>{words}</span>}
+        </button>
+      </div>
+      {view.panel === 'goals' ? (
+        <GoalsPanel checked={checked} />
+      ) : view.board === 'predict' ? (
+        <aside className="panel" aria-label="Prediction">
+          <h2>Work it out first</h2>
+          <p className="quiet">
+            Lowest bridge identifier is root: priority first, then address. Every other switch takes the port with the
+            least total cost, counted where frames of the root come in. On each link the end nearer the root is
+            designated; ties go to the lower bridge identifier, then to the lower port identifier. What is left is cut.
+          </p>
+          <p className="quiet">Fill in what you think and press Check. A wrong answer opens its ledger.</p>
+        </aside>
+      ) : (
+        <Panel />
+      )}
+    </div>
+  );
+}

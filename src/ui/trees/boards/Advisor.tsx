@@ -1,0 +1,95 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { switchById } from '../../../core/design';
+import { formatVlanRanges } from '../../../core/standard';
+import { advices } from '../../../core/steering';
+import type { Advice } from '../../../core/steering';
+import { useBench, useSession } from '../../shell/context';
+
+const key = (a: Advice) => `${a.kind} ${a.instances.length}`;
+
+/** Groupings of VLANs into instances, each with what it keeps, what it moves and what it costs. */
+export function Advisor() {
+  const { tryOut } = useBench();
+  const solved = useSession((s) => s.solved);
+  const [most, setMost] = useState(16);
+  const asked = useDeferredValue(most);
+  const found = useMemo(() => advices(solved, asked), [solved, asked]);
+  const { design } = solved.topology;
+  if (found.length === 0) return <p className="quiet">The design needs VLANs and switches first.</p>;
+  return (
+    <div className="advisor">
+      <p className="quiet">
+        At most{' '}
+        <input
+          type="number"
+          min={1}
+          max={64}
+          value={most}
+          aria-label="Instances at most"
+          className="mono small-number"
+          onChange={(e) => setMost(Math.min(64, Math.max(1, Number(e.target.value) || 1)))}
+        />{' '}
+        instances. Each is solved with the grouping in force before it is shown.
+      </p>
+      <table className="rows">
+        <thead>
+          <tr>
+            <th scope="col">grouping</th>
+            <th scope="col">ways of VLANs</th>
+            <th scope="col" className="number">
+              trees
+            </th>
+            <th scope="col" className="number">
+              settings
+            </th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {found.map((a) => (
+            <tr key={key(a)}>
+              <th scope="row">
+                <b>
+                  {a.instances.length} {a.instances.length === 1 ? 'instance' : 'instances'}
+                  {a.kind === 'balance' && ', balanced over two roots'}
+                </b>
+                {a.instances.map((i) => (
+                  <div key={i.instance} className="small">
+                    <span className="mono">{i.instance}</span>: VLANs{' '}
+                    <span className="mono">{formatVlanRanges(i.vlans).replaceAll(',', ', ')}</span>, root{' '}
+                    {i.root ? switchById(design, i.root)?.name : 'none'}
+                    {i.load > 0 && `, ${Math.round(i.load)} Mb/s`}
+                  </div>
+                ))}
+              </th>
+              <td>
+                {a.changed.length === 0 ? (
+                  'all stay as they are'
+                ) : (
+                  <>
+                    move for VLAN{a.changed.length > 1 ? 's' : ''}{' '}
+                    <span className="mono">{formatVlanRanges(a.changed.map((c) => c.vlan)).replaceAll(',', ', ')}</span>
+                  </>
+                )}
+                {a.parted.length > 0 && (
+                  <div className="alarm">
+                    VLAN {formatVlanRanges(a.parted)} falls apart: its instance keeps a link open that does not carry it
+                  </div>
+                )}
+              </td>
+              <td className="number mono">
+                {a.treesBefore} → {a.treesAfter}
+              </td>
+              <td className="number mono">{a.settings}</td>
+              <td>
+                <Button onClick={() => tryOut(`Group VLANs into ${a.instances.length} instances`, a.edits)}>Try</Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

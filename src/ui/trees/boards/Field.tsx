@@ -1,0 +1,38 @@
+'use client';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+
+/** A text field that keeps what is typed until it is left. */
+export function Field({
+  label,
+  value,
+  width,
+  onSet,
+}: {
+  label: string;
+  value: string;
+  width: number;
+  onSet: (text: string) => boolean;
+}) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const commit = () => {
+    if (draft !== null && draft !== value && !onSet(draft)) return;
+    setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span className="quiet">{label}</span>
+      <TextField
+        value={draft ?? value}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape') setDraft(null);
+        }}
+        sx={{ width }}
+        slotProps={{ htmlInput: { 'aria-label': label, className: 'mono' } }}
+      />
+    </label>
+  );
+}

@@ -1,0 +1,59 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import type { Edit } from '../../../core/design';
+import { mstSwitches } from '../../../core/regions';
+import { useBench, useSession } from '../../shell/context';
+import { Advisor } from './Advisor';
+import { RegionMap } from './RegionMap';
+import { RegionMembers } from './RegionMembers';
+import { Worksheet } from './Worksheet';
+
+const PARTS = [
+  { id: 'members', name: 'Switches and regions' },
+  { id: 'advisor', name: 'Advisor' },
+  { id: 'burden', name: 'Burden of the modes' },
+] as const;
+
+/** VLANs grouped into instances: the map of a region, who is in it, a proposal, and what it spares. */
+export function InstanceBoard() {
+  const { tryOut } = useBench();
+  const design = useSession((s) => s.design);
+  const mst = useMemo(() => mstSwitches(design), [design]);
+  const [asked, setPart] = useState<(typeof PARTS)[number]['id'] | null>(null);
+  const part = asked ?? (mst.length > 0 ? 'members' : 'advisor');
+  const start = () => {
+    const edits: Edit[] = [{ type: 'settings', field: 'mode', value: 'mstp' }];
+    if (design.regions.length === 0)
+      edits.push({
+        type: 'add',
+        kind: 'region',
+        value: { id: 'region-1', name: 'region-1', revision: 0, map: {} } as never,
+      });
+    tryOut('Run MSTP on every switch', edits);
+  };
+  return (
+    <div className="board instances">
+      {mst.length > 0 ? (
+        <RegionMap />
+      ) : (
+        <p className="board-lead">
+          No switch runs MSTP: every VLAN has the tree that its mode gives it. With instances, VLANs that go the same
+          way share one tree. <Button onClick={start}>Run MSTP on every switch</Button>
+        </p>
+      )}
+      <div className="weave-tabs" role="radiogroup" aria-label="Below the map">
+        {PARTS.map(({ id, name }) => (
+          <button key={id} role="radio" className="tool" aria-checked={part === id} onClick={() => setPart(id)}>
+            {name}
+          </button>
+        ))}
+      </div>
+      <div className="board-scroll lower">
+        {part === 'members' && <RegionMembers />}
+        {part === 'advisor' && <Advisor />}
+        {part === 'burden' && <Worksheet />}
+      </div>
+    </div>
+  );
+}

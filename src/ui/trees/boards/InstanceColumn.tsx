@@ -1,0 +1,99 @@
+'use client';
+import { formatVlanRanges, parseVlanRanges } from '../../../core/standard';
+import { useSession } from '../../shell/context';
+import { HUES, vlanHue } from '../hue';
+
+/** More VLANs than this in one instance are shown as ranges. */
+const MOST_SINGLE = 18;
+
+export const instanceName = (instance: number) => (instance === 0 ? 'CIST' : `Instance ${instance}`);
+
+/** Runs of VLANs, or single ones where there are few. */
+function chipsOf(vlans: readonly number[]): string[] {
+  return vlans.length <= MOST_SINGLE ? vlans.map(String) : formatVlanRanges(vlans).split(',');
+}
+
+export const vlansIn = (chip: string): number[] => {
+  const parsed = parseVlanRanges(chip);
+  return parsed.ok ? [...parsed.vlans] : [];
+};
+
+interface ColumnProps {
+  instance: number;
+  vlans: readonly number[];
+  total: number;
+  chosen: ReadonlySet<number>;
+  deviates: boolean;
+  onToggle: (chip: string) => void;
+  onDrop: (chip: string) => void;
+  onOpen: () => void;
+  onRemove: (() => void) | null;
+}
+
+/** One instance with the design's VLANs in it; how many others it has besides. */
+export function InstanceColumn({
+  instance,
+  vlans,
+  total,
+  chosen,
+  deviates,
+  onToggle,
+  onDrop,
+  onOpen,
+  onRemove,
+}: ColumnProps) {
+  const design = useSession((s) => s.design);
+  const nameOf = (chip: string) => design.vlans.find((v) => String(v.number) === chip);
+  const chips = chipsOf(vlans);
+  return (
+    <section
+      className="instance-column"
+      aria-label={instanceName(instance)}
+      style={{ borderTopColor: `var(--hue-${instance % HUES})` }}
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const chip = e.dataTransfer.getData('text/x-vlans');
+        if (chip) onDrop(chip);
+      }}
+    >
+      <h3>
+        <button className="plain" onClick={onOpen} title="Show its tree">
+          {instanceName(instance)}
+        </button>
+        {deviates && <small className="alarm"> differs here</small>}
+        {onRemove && (
+          <button className="plain quiet remove" aria-label={`Delete instance ${instance}`} onClick={onRemove}>
+            ×
+          </button>
+        )}
+      </h3>
+      <div className="chips">
+        {chips.map((chip) => {
+          const vlan = nameOf(chip);
+          return (
+            <button
+              key={chip}
+              className="chip mono"
+              draggable
+              aria-pressed={vlansIn(chip).every((v) => chosen.has(v))}
+              title={vlan?.name}
+              style={vlan ? { borderLeftColor: `var(--hue-${vlanHue(design, vlan)})` } : undefined}
+              onClick={() => onToggle(chip)}
+              onDragStart={(e) => e.dataTransfer.setData('text/x-vlans', chip)}
+            >
+              {chip} {vlan?.name && <span>{vlan.name}</span>}
+            </button>
+          );
+        })}
+      </div>
+      <small className="quiet">
+        {total === 0
+          ? 'no VLAN: it runs nowhere yet'
+          : total > vlans.length
+            ? `${total - vlans.length} VLANs not in use`
+            : ''}
+      </small>
+    </section>
+  );
+}

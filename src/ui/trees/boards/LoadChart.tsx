@@ -1,0 +1,89 @@
+'use client';
+import { useMemo } from 'react';
+import {
+  Bar,
+  BarChart,
+  CartesianGrid,
+  Cell,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import type { Weave } from '../../../core/steering';
+import type { SolvedDesign } from '../../../core/trees';
+import { linkWords } from './WeaveBoard';
+
+const MOST_BARS = 40;
+
+interface Props {
+  solved: SolvedDesign;
+  weave: Weave;
+  tree: string | null;
+  onPick: (column: number) => void;
+}
+
+/** Links by what they carry: percent of their rate once traffic is given, else VLANs; the busiest first, idle ones last. */
+export function LoadChart({ solved, weave, onPick }: Props) {
+  const loaded = weave.columns.some((c) => c.load > 0);
+  const bars = useMemo(() => {
+    const value = (c: Weave['columns'][number]) => (loaded ? Math.round(c.percent * 10) / 10 : c.vlans);
+    const all = weave.columns.map((c, column) => ({
+      column,
+      value: value(c),
+      name: linkWords(solved, c),
+      idle: c.carried === 0 && c.taking > 0,
+    }));
+    all.sort((a, b) => b.value - a.value || a.column - b.column);
+    return all.length > MOST_BARS ? [...all.slice(0, MOST_BARS - 8), ...all.slice(-8)] : all;
+  }, [weave, solved, loaded]);
+  if (bars.length === 0) return null;
+  const most = Math.max(...bars.map((b) => b.value));
+  return (
+    <figure
+      className="load-chart"
+      aria-label={loaded ? 'Load of links in percent of their rate' : 'VLANs on each link'}
+    >
+      <figcaption className="quiet small">
+        {loaded ? 'busier way of each link, percent of its rate' : 'VLANs on each link; give traffic to see its load'}
+      </figcaption>
+      <ResponsiveContainer width="100%" height="100%">
+        <BarChart data={bars} margin={{ top: 6, right: 12, bottom: 2, left: 0 }} barCategoryGap={2}>
+          <CartesianGrid vertical={false} stroke="var(--rule)" />
+          <XAxis dataKey="name" hide />
+          <YAxis
+            width={44}
+            tick={{ fill: 'var(--ink-2)', fontSize: 11 }}
+            stroke="var(--rule)"
+            unit={loaded ? ' %' : ''}
+            allowDecimals={false}
+          />
+          <Tooltip
+            cursor={{ fill: 'var(--accent-wash)' }}
+            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
+            labelStyle={{ color: 'var(--ink)' }}
+            itemStyle={{ color: 'var(--ink)' }}
+            formatter={(value) => [loaded ? `${String(value)} % of its rate` : `${String(value)} VLANs`, '']}
+            separator=""
+          />
+          {loaded && most > 60 && <ReferenceLine y={100} stroke="var(--alarm)" strokeDasharray="4 3" />}
+          <Bar
+            dataKey="value"
+            isAnimationActive={false}
+            minPointSize={2}
+            onClick={(_, index) => onPick(bars[index]!.column)}
+          >
+            {bars.map((b) => (
+              <Cell
+                key={b.column}
+                cursor="pointer"
+                fill={b.idle || (loaded && b.value > 100) ? 'var(--alarm)' : 'var(--ink-2)'}
+              />
+            ))}
+          </Bar>
+        </BarChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}

@@ -1,0 +1,208 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import type { ReactNode } from 'react';
+import { NO_ANSWERS, checkPrediction, explainPort, explainSwitch, explainTree, sheetLinks } from '../../../core/trees';
+import type {
+  EndAnswer,
+  Ledger as LedgerValue,
+  Marks,
+  Prediction,
+  SolvedDesign,
+  SolvedTree,
+} from '../../../core/trees';
+import { useSession, useTree } from '../../shell/context';
+import { Ledger } from '../panels/Ledger';
+import { treeTitle } from '../words';
+import { FactDrawing } from './FactDrawing';
+
+const ENDS: readonly { id: EndAnswer; words: string }[] = [
+  { id: 'root', words: 'root port' },
+  { id: 'designated', words: 'designated' },
+  { id: 'cut', words: 'cut' },
+];
+
+/** A tree worked out by hand: nothing is shown but what is given, and each answer is checked. */
+export function PredictBoard() {
+  const solved = useSession((s) => s.solved);
+  const of = useTree();
+  const [sheets, setSheets] = useState<Readonly<Record<string, Prediction>>>({});
+  const [checked, setChecked] = useState<{ tree: string; marks: Marks; of: SolvedTree } | null>(null);
+  const [blank, setBlank] = useState(false);
+  if (!of) return <p className="board-lead quiet">The design has no VLAN, so no tree runs on it.</p>;
+  const answers = sheets[of.tree.id] ?? NO_ANSWERS;
+  const marks = checked?.tree === of.tree.id && checked.of === of ? checked.marks : null;
+  const answer = (change: Partial<Prediction>) => {
+    setSheets((was) => ({ ...was, [of.tree.id]: { ...(was[of.tree.id] ?? NO_ANSWERS), ...change } }));
+    setChecked(null);
+  };
+  const print = () => {
+    setBlank(true);
+    // The sheet is drawn blank before the dialog of the browser opens.
+    setTimeout(() => {
+      window.print();
+      setBlank(false);
+    }, 50);
+  };
+  return (
+    <div className={`board predict${blank ? ' is-blank' : ''}`}>
+      <div className="predict-head">
+        <h2>{treeTitle(of.tree)}: work it out</h2>
+        <span className="grow" />
+        {marks && (
+          <span role="status">
+            <b>{marks.right.size} right</b>
+            {marks.wrong.size > 0 && <b className="alarm"> {marks.wrong.size} wrong</b>}
+            {marks.open > 0 && <span className="quiet"> {marks.open} left open</span>}
+          </span>
+        )}
+        <Button onClick={() => answer(NO_ANSWERS)}>Clear</Button>
+        <Button onClick={print}>Print it blank</Button>
+        <Button
+          variant="contained"
+          onClick={() => setChecked({ tree: of.tree.id, marks: checkPrediction(solved, of, answers), of })}
+        >
+          Check
+        </Button>
+      </div>
+      <div className="board-scroll">
+        <FactDrawing solved={solved} of={of} />
+        <Sheet solved={solved} of={of} answers={answers} marks={marks} onAnswer={answer} />
+      </div>
+    </div>
+  );
+}
+
+interface SheetProps {
+  solved: SolvedDesign;
+  of: SolvedTree;
+  answers: Prediction;
+  marks: Marks | null;
+  onAnswer: (change: Partial<Prediction>) => void;
+}
+
+function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
+  const [why, setWhy] = useState<string | null>(null);
+  const { design, ports, portBridge, bridgePorts, bridgeStart } = solved.topology;
+  const links = useMemo(() => sheetLinks(of), [of]);
+  const taking = [...design.switches.keys()].filter((b) => of.problem.bridgeTakesPart[b]);
+  const mark = (key: string, ledger: () => LedgerValue): { sign: ReactNode; more: ReactNode } => {
+    if (marks?.right.has(key)) return { sign: <span aria-label="right">✓</span>, more: null };
+    if (!marks?.wrong.has(key)) return { sign: null, more: null };
+    return {
+      sign: (
+        <button className="plain alarm" aria-label="Wrong: why" onClick={() => setWhy(why === key ? null : key)}>
+          ✗ why
+        </button>
+      ),
+      more: why === key ? <Ledger ledger={ledger()} /> : null,
+    };
+  };
+  const root = mark('root', () => explainTree(solved, of));
+  return (
+    <>
+      <p className="sheet-line">
+        <label>
+          root{' '}
+          <select value={answers.root ?? ''} aria-label="Root" onChange={(e) => onAnswer({ root: e.target.value })}>
+            <option value="" />
+            {taking.map((b) => (
+              <option key={b} value={design.switches[b]!.id}>
+                {design.switches[b]!.name}
+              </option>
+            ))}
+          </select>
+        </label>{' '}
+        {root.sign}
+      </p>
+      {root.more}
+      <table className="rows sheet">
+        <caption>Switches</caption>
+        <thead>
+          <tr>
+            <th scope="col">switch</th>
+            <th scope="col">root path cost</th>
+            <th scope="col">root port</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {taking.map((b) => {
+            const { id, name } = design.switches[b]!;
+            const own = [...bridgePorts.subarray(bridgeStart[b], bridgeStart[b + 1])].filter((p) =>
+              links.some((l) => l.a === p || l.b === p),
+            );
+            const cost = mark(`cost ${id}`, () => explainSwitch(solved, of, b));
+            const port = mark(`port ${id}`, () => explainSwitch(solved, of, b));
+            return (
+              <tr key={id}>
+                <th scope="row">{name}</th>
+                <td>
+                  <input
+                    className="mono"
+                    inputMode="numeric"
+                    value={answers.costs[id] ?? ''}
+                    aria-label={`Root path cost of ${name}`}
+                    onChange={(e) => onAnswer({ costs: { ...answers.costs, [id]: e.target.value } })}
+                  />{' '}
+                  {cost.sign}
+                </td>
+                <td>
+                  <select
+                    value={answers.rootPorts[id] ?? ''}
+                    aria-label={`Root port of ${name}`}
+                    onChange={(e) => onAnswer({ rootPorts: { ...answers.rootPorts, [id]: e.target.value } })}
+                  >
+                    <option value="" />
+                    {own.map((p) => (
+                      <option key={p} value={ports[p]!.element.id}>
+                        {ports[p]!.element.name}
+                      </option>
+                    ))}
+                  </select>{' '}
+                  {port.sign}
+                </td>
+                <td>{cost.more ?? port.more}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <table className="rows sheet">
+        <caption>Ends of links</caption>
+        <tbody>
+          {links.map(({ a, b }) => (
+            <tr key={`${a} ${b}`}>
+              {[a, b].map((p) => {
+                const { id, name } = ports[p]!.element;
+                const owner = design.switches[portBridge[p]!]!.name;
+                const end = mark(`end ${id}`, () => explainPort(solved, of, p));
+                return (
+                  <td key={p}>
+                    <label>
+                      {owner} {name}{' '}
+                      <select
+                        value={answers.ends[id] ?? ''}
+                        aria-label={`Role of ${owner} ${name}`}
+                        onChange={(e) => onAnswer({ ends: { ...answers.ends, [id]: e.target.value as EndAnswer } })}
+                      >
+                        <option value="" />
+                        {ENDS.map((o) => (
+                          <option key={o.id} value={o.id}>
+                            {o.words}
+                          </option>
+                        ))}
+                      </select>
+                    </label>{' '}
+                    {end.sign}
+                    {end.more}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}

@@ -1,0 +1,206 @@
+'use client';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { KeyboardEvent } from 'react';
+import { bundleById } from '../../../core/design';
+import { endWords } from '../../../core/goals';
+import { formatVlanRanges } from '../../../core/standard';
+import { CELL, CELL_WORDS, loadsOf, weaveOf } from '../../../core/steering';
+import type { Weave, WeaveRow } from '../../../core/steering';
+import type { SolvedDesign } from '../../../core/trees';
+import { useBench, useShown } from '../../shell/context';
+import { hueOf } from '../hue';
+import { treeMark, treeTitle } from '../words';
+import { LoadChart } from './LoadChart';
+import { Traffic } from './Traffic';
+import { cellAt, drawWeave, layOutWeave } from './weave-drawing';
+
+/** `VLANs 110, 120 +3` */
+export function rowWords({ trees }: WeaveRow): string {
+  if (trees.length === 1) return treeTitle(trees[0]!.tree);
+  const vlans = trees.flatMap((t) => t.tree.vlan ?? []);
+  if (vlans.length < trees.length) return trees.map((t) => treeMark(t.tree)).join(', ');
+  const text = formatVlanRanges(vlans).replaceAll(',', ', ');
+  return text.length <= 18 ? `VLANs ${text}` : `${vlans.length} VLANs from ${vlans[0]}`;
+}
+
+/** `quay-a 3 – gate 1` */
+export function linkWords(solved: SolvedDesign, { a, b }: { a: number; b: number }): string {
+  const { design, ports, portBridge } = solved.topology;
+  // The names of the two ends of a bundle mostly repeat each other.
+  if (ports[a]!.kind === 'bundle' && ports[b]!.kind === 'bundle')
+    return `${design.switches[portBridge[a]!]!.name} = ${design.switches[portBridge[b]!]!.name}`;
+  return `${endWords(solved, a)} – ${endWords(solved, b)}`;
+}
+
+/** Redraws when the theme changes. */
+function useTheme(): number {
+  const [n, setN] = useState(0);
+  useEffect(() => {
+    const observer = new MutationObserver(() => setN((v) => v + 1));
+    observer.observe(document.documentElement, { attributes: true });
+    return () => observer.disconnect();
+  }, []);
+  return n;
+}
+
+/** Every tree against every link. */
+export function WeaveBoard() {
+  const { select, setView, view } = useBench();
+  const solved = useShown();
+  const { design, ports } = solved.topology;
+  const loads = useMemo(() => loadsOf(solved), [solved]);
+  const weave = useMemo(() => weaveOf(solved, loads), [solved, loads]);
+  const room = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [size, setSize] = useState({ width: 840, height: 420 });
+  const [at, setAt] = useState({ row: -1, column: -1 });
+  const [lower, setLower] = useState<'links' | 'traffic'>('links');
+  const theme = useTheme();
+  useEffect(() => {
+    const observer = new ResizeObserver(([e]) =>
+      setSize({ width: e!.contentRect.width, height: e!.contentRect.height }),
+    );
+    if (room.current) observer.observe(room.current);
+    return () => observer.disconnect();
+  }, []);
+  const layout = useMemo(() => layOutWeave(weave, size), [weave, size]);
+  const idle = useMemo(() => new Set(weave.idle), [weave]);
+
+  useLayoutEffect(() => {
+    if (!canvas.current) return;
+    const style = getComputedStyle(canvas.current);
+    const token = (name: string) => style.getPropertyValue(name).trim();
+    drawWeave(
+      canvas.current,
+      weave,
+      layout,
+      {
+        hue: (r) => token(`--hue-${hueOf(design, weave.rows[r]!.trees[0]!.tree)}`),
+        ink: token('--ink'),
+        second: token('--ink-2'),
+        rule: token('--rule'),
+        alarm: token('--alarm'),
+        wash: token('--accent-wash'),
+        label: `11.5px ${token('--text')}`,
+        heading: `600 12px ${token('--heading')}`,
+      },
+      {
+        row: (r) => rowWords(weave.rows[r]!),
+        column: (c) => linkWords(solved, weave.columns[c]!),
+        group: (c) => design.switches[solved.topology.portBridge[weave.columns[c]!.a]!]!.name,
+        faulty: (c) => idle.has(c),
+      },
+      at,
+    );
+  }, [weave, layout, at, theme, design, solved, idle]);
+
+  const go = ({ row, column }: { row: number; column: number }) => {
+    const tree = weave.rows[row]?.trees[0]?.tree.id;
+    const port = weave.columns[column] && ports[weave.columns[column].a]!.element.id;
+    if (tree) setView({ tree, panel: 'selection' });
+    if (port) select(bundleById(design, port) ? { kind: 'bundle', id: port } : { kind: 'port', id: port });
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key];
+    if (step)
+      setAt((was) => ({
+        row: Math.min(weave.rows.length - 1, Math.max(0, was.row + step[0]!)),
+        column: Math.min(weave.columns.length - 1, Math.max(0, was.column + step[1]!)),
+      }));
+    else if (event.key === 'Enter' && at.row >= 0) go(at);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const nothing = weave.columns.length === 0 || weave.rows.length === 0;
+  return (
+    <div className="board weave">
+      <p className="board-lead" role="status" aria-label="Cell of the weave">
+        {nothing ? (
+          'No links between switches yet, so there is nothing to weave.'
+        ) : (
+          <Readout solved={solved} weave={weave} at={at} />
+        )}
+      </p>
+      <div className="weave-room" ref={room}>
+        <canvas
+          ref={canvas}
+          style={{ width: layout.width, height: layout.height }}
+          tabIndex={0}
+          role="application"
+          aria-label={`Weave of ${weave.rows.length} rows of trees and ${weave.columns.length} links. Arrow keys go from cell to cell, Enter opens the link.`}
+          onKeyDown={onKeyDown}
+          onPointerMove={(e) => setAt(cellAt(layout, weave, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
+          onPointerLeave={() => setAt({ row: -1, column: -1 })}
+          onClick={(e) => go(cellAt(layout, weave, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
+        />
+      </div>
+      <div className="weave-lower">
+        <div className="weave-tabs" role="radiogroup" aria-label="Below the weave">
+          {(['links', 'traffic'] as const).map((id) => (
+            <button key={id} role="radio" className="tool" aria-checked={lower === id} onClick={() => setLower(id)}>
+              {id === 'links' ? 'Share of each link' : 'Traffic'}
+            </button>
+          ))}
+          <Idle solved={solved} weave={weave} onPick={(column) => go({ row: -1, column })} />
+        </div>
+        {lower === 'links' ? (
+          <LoadChart solved={solved} weave={weave} tree={view.tree} onPick={(column) => go({ row: -1, column })} />
+        ) : (
+          <Traffic lost={loads.lost} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The cell under the pointer or the keys, in words. */
+function Readout({ solved, weave, at }: { solved: SolvedDesign; weave: Weave; at: { row: number; column: number } }) {
+  const row = weave.rows[at.row];
+  const column = weave.columns[at.column];
+  if (!row && !column)
+    return (
+      <span className="quiet">
+        A row a tree, a column a link: filled carries, notched is cut at that end, a dot takes no part.
+      </span>
+    );
+  const cell = row && column ? row.cells[at.column]! : null;
+  const cutAt = cell === CELL.cutA ? column!.a : cell === CELL.cutB ? column!.b : null;
+  return (
+    <>
+      {row && <b>{rowWords(row)}</b>} {column && linkWords(solved, column)}
+      {cell !== null && `: ${CELL_WORDS[cell]}${cutAt === null ? '' : ` at ${endWords(solved, cutAt)}`}`}
+      {column && (
+        <span className="quiet">
+          {' '}
+          · carries {column.carried} of {column.taking} trees
+          {column.load > 0 && `, ${Math.round(column.load)} Mb/s, ${Math.round(column.percent)} %`}
+        </span>
+      )}
+    </>
+  );
+}
+
+const MOST_NAMED = 3;
+
+/** Links that carry nothing, and those that carry everything. */
+function Idle({ solved, weave, onPick }: { solved: SolvedDesign; weave: Weave; onPick: (column: number) => void }) {
+  const list = (columns: readonly number[], words: string, alarm: boolean) =>
+    columns.length > 0 && (
+      <span>
+        <span className={alarm ? 'alarm' : 'quiet'}>{words}</span>{' '}
+        {columns.slice(0, MOST_NAMED).map((c) => (
+          <button key={c} className="plain move" onClick={() => onPick(c)}>
+            {linkWords(solved, weave.columns[c]!)}
+          </button>
+        ))}
+        {columns.length > MOST_NAMED && <span className="quiet">and {columns.length - MOST_NAMED} more</span>}
+      </span>
+    );
+  return (
+    <>
+      {list(weave.idle, 'idle in every tree:', true)}
+      {list(weave.everything, 'carries everything:', false)}
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+'use client';
+import { useMemo, useState } from 'react';
+import { applyEdits, switchById } from '../../../core/design';
+import type { Mode } from '../../../core/design';
+import { endWords } from '../../../core/goals';
+import { advise, burdenOf, inMode } from '../../../core/steering';
+import type { Burden } from '../../../core/steering';
+import { solveDesign } from '../../../core/trees';
+import { useSession } from '../../shell/context';
+import { MODE_WORDS } from '../panels/DesignSettings';
+
+const MODES: readonly Mode[] = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'];
+
+const LIMITS = [
+  { id: 'trees', words: 'trees on a switch', otherwise: 128 },
+  { id: 'ports', words: 'ports times trees on a switch', otherwise: 4000 },
+  { id: 'bpdus', words: 'BPDUs each second on a switch', otherwise: 1000 },
+  { id: 'link', words: 'BPDUs each second on a link', otherwise: 200 },
+] as const;
+type LimitId = (typeof LIMITS)[number]['id'];
+const STORE = 'knot-path.limits';
+
+function storedLimits(): Record<LimitId, number> {
+  const usual = Object.fromEntries(LIMITS.map((l) => [l.id, l.otherwise])) as Record<LimitId, number>;
+  try {
+    return { ...usual, ...(JSON.parse(localStorage.getItem(STORE) ?? '{}') as Partial<typeof usual>) };
+  } catch {
+    return usual;
+  }
+}
+
+/** What each mode asks of the switches, against limits that can be set. */
+export function Worksheet() {
+  const solved = useSession((s) => s.solved);
+  const { design } = solved.topology;
+  const [limits, setLimits] = useState(storedLimits);
+  const [hello, setHello] = useState(2);
+  const rows = useMemo(
+    () =>
+      MODES.map((mode): { burden: Burden; note: string } => {
+        // Without a region of its own the grouping that keeps all ways stands for MSTP.
+        const grouping = mode === 'mstp' && design.regions.length === 0 ? advise(solved, 64) : null;
+        const grouped = grouping ? applyEdits(design, grouping.edits) : null;
+        const changed = grouped?.ok ? grouped.design : inMode(design, mode);
+        const note = grouping ? `, ${grouping.instances.length} instances as advised` : '';
+        return { burden: burdenOf(solveDesign(changed), hello), note };
+      }),
+    [solved, design, hello],
+  );
+  const set = (id: LimitId, value: number) => {
+    const next = { ...limits, [id]: Math.max(1, Math.round(value) || 1) };
+    setLimits(next);
+    localStorage.setItem(STORE, JSON.stringify(next));
+  };
+  const cell = (value: number, limit: number, where: string) => (
+    <td className={`number ${value > limit ? 'alarm' : ''}`}>
+      <span className="mono">{Math.round(value * 10) / 10}</span>
+      {value > limit && <b> over</b>} <small className="quiet">{where}</small>
+    </td>
+  );
+  const name = (id: string) => switchById(design, id)?.name ?? '';
+  return (
+    <div className="worksheet">
+      <table className="rows">
+        <thead>
+          <tr>
+            <th scope="col">mode</th>
+            <th scope="col" className="number">
+              trees
+            </th>
+            {LIMITS.map((l) => (
+              <th key={l.id} scope="col" className="number">
+                {l.words}
+              </th>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">
+              limit{' '}
+              <small className="quiet">
+                hello{' '}
+                <input
+                  type="number"
+                  className="mono small-number"
+                  min={1}
+                  max={10}
+                  value={hello}
+                  aria-label="Hello time in seconds"
+                  onChange={(e) => setHello(Math.min(10, Math.max(1, Number(e.target.value) || 2)))}
+                />{' '}
+                s
+              </small>
+            </th>
+            <td />
+            {LIMITS.map((l) => (
+              <td key={l.id} className="number">
+                <input
+                  type="number"
+                  className="mono small-number"
+                  min={1}
+                  value={limits[l.id]}
+                  aria-label={`Limit of ${l.words}`}
+                  onChange={(e) => set(l.id, Number(e.target.value))}
+                />
+              </td>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ burden, note }, i) => (
+            <tr key={MODES[i]} className={MODES[i] === design.mode ? 'in-view' : undefined}>
+              <th scope="row">
+                {MODE_WORDS[MODES[i]!]}
+                <small className="quiet">
+                  {note}
+                  {MODES[i] === design.mode && ', in force'}
+                </small>
+              </th>
+              <td className="number mono">{burden.trees}</td>
+              {cell(burden.trees1.count, limits.trees, name(burden.trees1.switch))}
+              {cell(burden.ports1.count, limits.ports, name(burden.ports1.switch))}
+              {cell(burden.bpdus1.rate, limits.bpdus, name(burden.bpdus1.switch))}
+              {cell(burden.link1.rate, limits.link, endWords(solved, burden.link1.port))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet small">
+        The busiest switch or link of each, once all has settled: a designated port sends one BPDU each hello time and
+        tree; with instances one BPDU speaks for all of them. The limits are kept in this browser.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,209 @@
+'use client';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import TextField from '@mui/material/TextField';
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import type { FormEvent } from 'react';
+import { linkById, switchById } from '../../../core/design';
+import type { Design, Goal, PlaceRef } from '../../../core/design';
+import { formatVlanRanges } from '../../../core/standard';
+import { useBench, useSession, useTree } from '../../shell/context';
+
+const TYPES: Record<Goal['type'], string> = {
+  root: 'A switch is root',
+  cut: 'A port is the cut one',
+  carries: 'A link carries VLANs',
+  path: 'Two places talk within limits',
+  'never-root': 'A tier never becomes root',
+  load: 'No link carries too much',
+};
+
+interface Draft {
+  readonly type: Goal['type'];
+  readonly vlans: string;
+  readonly switch: string;
+  readonly next: string;
+  readonly port: string;
+  readonly only: boolean;
+  readonly from: string;
+  readonly to: string;
+  readonly atMost: string;
+  readonly avoid: string;
+  readonly tier: 'core' | 'distribution' | 'access';
+  readonly percent: string;
+}
+
+const placeKey = (p: { kind: string; id: string }) => `${p.kind} ${p.id}`;
+const placeOf = (key: string): PlaceRef => {
+  const [kind, ...id] = key.split(' ');
+  return kind === 'host' ? { host: id.join(' ') } : { switch: id.join(' ') };
+};
+
+/** A draft as a goal, or a sentence about what is missing. */
+function goalOf(draft: Draft): Goal | string {
+  const base = { id: `goal-${nanoid(6)}`, vlans: draft.vlans.trim() || 'all' };
+  switch (draft.type) {
+    case 'root':
+      if (!draft.switch) return 'Choose the switch that should be root.';
+      return { ...base, type: 'root', switch: draft.switch, ...(draft.next ? { next: draft.next } : {}) };
+    case 'cut':
+    case 'carries':
+      if (!draft.port) return 'Choose the port, or select it on the chart first.';
+      if (draft.type === 'cut') return { ...base, type: 'cut', port: draft.port };
+      return { ...base, type: 'carries', port: draft.port, ...(draft.only ? { only: true } : {}) };
+    case 'path': {
+      if (!draft.from || !draft.to) return 'Choose both ends of the path.';
+      if (draft.from === draft.to) return 'Both ends are the same place: choose two different ones.';
+      if (draft.atMost.trim() === '' && !draft.avoid) return 'Give a limit: hops at most, or a switch to avoid.';
+      const hops = draft.atMost.trim() === '' ? {} : { atMost: Number(draft.atMost) };
+      const avoid = draft.avoid ? { avoid: draft.avoid } : {};
+      return { ...base, type: 'path', from: placeOf(draft.from), to: placeOf(draft.to), ...hops, ...avoid };
+    }
+    case 'never-root':
+      return { ...base, type: 'never-root', tier: draft.tier };
+    case 'load':
+      return { ...base, vlans: 'all', type: 'load', percent: Number(draft.percent) };
+  }
+}
+
+/** Ports and bundles of switch-to-switch links, by name. */
+function portOptions(design: Design): { id: string; name: string }[] {
+  const bundled = new Set(design.bundles.flatMap((b) => b.members));
+  const linked = new Set(
+    design.links
+      .flatMap((l) => ('port' in l.a && 'port' in l.b ? [l.a.port, l.b.port] : []))
+      .concat(design.segments.flatMap((s) => s.ports)),
+  );
+  return [
+    ...design.bundles.map((b) => ({ id: b.id, name: `${switchById(design, b.switch)?.name} ${b.name}` })),
+    ...design.ports
+      .filter((p) => linked.has(p.id) && !bundled.has(p.id))
+      .map((p) => ({ id: p.id, name: `${switchById(design, p.switch)?.name} ${p.name}` })),
+  ];
+}
+
+/** A new goal, filled in from what is selected and from the tree in view. */
+export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onCancel: (() => void) | null }) {
+  const { view } = useBench();
+  const design = useSession((s) => s.design);
+  const of = useTree();
+  const [fault, setFault] = useState('');
+  const [draft, setDraft] = useState<Draft>(() => {
+    const picked = (kind: string) => view.selection.find((r) => r.kind === kind)?.id ?? '';
+    const link = linkById(design, picked('link'));
+    const end = link && ('port' in link.a ? link.a.port : 'port' in link.b ? link.b.port : '');
+    const places = view.selection.filter((r) => r.kind === 'switch' || r.kind === 'host').map(placeKey);
+    const port = picked('port') || picked('bundle') || end || '';
+    return {
+      type: port ? 'cut' : places.length === 2 ? 'path' : 'root',
+      vlans: formatVlanRanges(of?.tree.vlans ?? []) || 'all',
+      switch: picked('switch'),
+      next: '',
+      port,
+      only: false,
+      from: places[0] ?? '',
+      to: places[1] ?? '',
+      atMost: '',
+      avoid: '',
+      tier: 'access',
+      percent: '80',
+    };
+  });
+  const change = (part: Partial<Draft>) => setDraft((d) => ({ ...d, ...part }));
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const goal = goalOf(draft);
+    if (typeof goal === 'string') return setFault(goal);
+    setFault('');
+    onAdd(goal);
+  };
+  const choice = <K extends keyof Draft>(
+    label: string,
+    key: K,
+    options: readonly { id: string; name: string }[],
+    none?: string,
+  ) => (
+    <label className="goal-field">
+      <span className="quiet">{label}</span>
+      <Select
+        displayEmpty
+        value={options.some((o) => o.id === draft[key]) ? (draft[key] as string) : ''}
+        onChange={(e) => change({ [key]: e.target.value } as Partial<Draft>)}
+        inputProps={{ 'aria-label': label }}
+        MenuProps={{ slotProps: { paper: { sx: { maxHeight: 420 } } } }}
+      >
+        <MenuItem value="">{none ?? 'choose…'}</MenuItem>
+        {options.map((o) => (
+          <MenuItem key={o.id} value={o.id}>
+            {o.name}
+          </MenuItem>
+        ))}
+      </Select>
+    </label>
+  );
+  const text = (label: string, key: 'vlans' | 'atMost' | 'percent') => (
+    <label className="goal-field">
+      <span className="quiet">{label}</span>
+      <TextField
+        value={draft[key]}
+        onChange={(e) => change({ [key]: e.target.value } as Partial<Draft>)}
+        slotProps={{ htmlInput: { 'aria-label': label, className: 'mono' } }}
+      />
+    </label>
+  );
+  const switches = design.switches.map((s) => ({ id: s.id, name: s.name }));
+  const places = [
+    ...design.hosts.map((h) => ({ id: `host ${h.id}`, name: h.name })),
+    ...design.switches.map((s) => ({ id: `switch ${s.id}`, name: s.name })),
+  ];
+  return (
+    <form className="goal-form" onSubmit={submit} aria-label="New goal">
+      <label className="goal-field">
+        <span className="quiet">what should hold</span>
+        <Select
+          value={draft.type}
+          onChange={(e) => change({ type: e.target.value as Goal['type'] })}
+          inputProps={{ 'aria-label': 'Kind of goal' }}
+        >
+          {Object.entries(TYPES).map(([id, words]) => (
+            <MenuItem key={id} value={id}>
+              {words}
+            </MenuItem>
+          ))}
+        </Select>
+      </label>
+      {draft.type === 'root' && choice('root', 'switch', switches)}
+      {draft.type === 'root' && choice('comes next', 'next', switches, 'anyone')}
+      {(draft.type === 'cut' || draft.type === 'carries') && choice('port or bundle', 'port', portOptions(design))}
+      {draft.type === 'carries' && (
+        <label className="goal-field">
+          <span className="quiet">other VLANs</span>
+          <span>
+            <input type="checkbox" checked={draft.only} onChange={(e) => change({ only: e.target.checked })} /> only in
+            need
+          </span>
+        </label>
+      )}
+      {draft.type === 'path' && choice('from', 'from', places)}
+      {draft.type === 'path' && choice('to', 'to', places)}
+      {draft.type === 'path' && text('hops at most', 'atMost')}
+      {draft.type === 'path' && choice('not through', 'avoid', switches, 'any')}
+      {draft.type === 'never-root' &&
+        choice('tier', 'tier', [
+          { id: 'access', name: 'access' },
+          { id: 'distribution', name: 'distribution' },
+          { id: 'core', name: 'core' },
+        ])}
+      {draft.type === 'load' ? text('percent of the rate', 'percent') : text('VLANs', 'vlans')}
+      {fault && <p className="alarm small">{fault}</p>}
+      <div className="buttons">
+        <Button type="submit" variant="contained">
+          Add the goal
+        </Button>
+        {onCancel && <Button onClick={onCancel}>Cancel</Button>}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,92 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { goalSentence } from '../../../core/goals';
+import type { CheckedGoal } from '../../../core/goals';
+import type { Goal } from '../../../core/design';
+import { useBench, useSession } from '../../shell/context';
+import { GoalForm } from './GoalForm';
+import { Proposing } from './Proposing';
+
+const MARK = { met: '✓', broken: '✗', void: '○' } as const;
+
+/** What the engineer wants, each met, broken or void at this moment, and proposals that would meet it. */
+export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
+  const { edit, draft } = useBench();
+  const design = useSession((s) => s.design);
+  const [adding, setAdding] = useState(false);
+  const broken = checked.filter((c) => c.state === 'broken').length;
+  const add = (goal: Goal) => {
+    if (edit(`Goal: ${goalSentence(design, goal)}`, [{ type: 'add', kind: 'goal', value: goal as never }]))
+      setAdding(false);
+  };
+  return (
+    <aside className="panel goals" aria-label="Goals">
+      <h2>Goals</h2>
+      <p className="quiet">
+        {checked.length === 0
+          ? 'Say what should hold, and it is watched from then on: who is root, which end is cut, which link carries which VLANs, how far two places are apart.'
+          : draft
+            ? `With the change that is tried out: ${broken === 0 ? 'all met' : `${broken} of ${checked.length} broken`}.`
+            : broken === 0
+              ? 'All met.'
+              : `${broken} of ${checked.length} broken.`}
+      </p>
+      <ul className="goal-list">
+        {checked.map((c) => (
+          <GoalRow key={c.goal.id} checked={c} />
+        ))}
+      </ul>
+      {adding || checked.length === 0 ? (
+        <GoalForm onAdd={add} onCancel={checked.length === 0 ? null : () => setAdding(false)} />
+      ) : (
+        <div className="buttons">
+          <Button onClick={() => setAdding(true)}>Add a goal</Button>
+        </div>
+      )}
+      {(broken > 0 || draft) && <Proposing />}
+    </aside>
+  );
+}
+
+function GoalRow({ checked: { goal, state, reason, trees } }: { checked: CheckedGoal }) {
+  const { edit, setView, select } = useBench();
+  const design = useSession((s) => s.design);
+  const show = () => {
+    if (trees[0]) setView({ tree: trees[0] });
+    if (goal.type === 'cut' || goal.type === 'carries')
+      select(
+        design.bundles.some((b) => b.id === goal.port)
+          ? { kind: 'bundle', id: goal.port }
+          : { kind: 'port', id: goal.port },
+      );
+    else if (goal.type === 'root') select({ kind: 'switch', id: goal.switch });
+    else if (goal.type === 'path') {
+      const ref = (p: typeof goal.from) =>
+        'host' in p ? { kind: 'host' as const, id: p.host } : { kind: 'switch' as const, id: p.switch };
+      setView({ selection: [ref(goal.from), ref(goal.to)] });
+    }
+    setView({ board: 'chart', panel: 'goals' });
+  };
+  return (
+    <li className={`goal goal-${state}`}>
+      <span className="goal-mark" aria-hidden="true">
+        {MARK[state]}
+      </span>
+      <div>
+        <button className="plain" onClick={show} title="Show it on the chart">
+          {goalSentence(design, goal)}
+        </button>
+        <span className="visually-hidden"> {state}. </span>
+        {reason && <div className={`small ${state === 'broken' ? 'alarm' : 'quiet'}`}>{reason}</div>}
+      </div>
+      <button
+        className="plain quiet remove"
+        aria-label={`Delete the goal: ${goalSentence(design, goal)}`}
+        onClick={() => edit('Delete a goal', [{ type: 'remove', kind: 'goal', id: goal.id }])}
+      >
+        ×
+      </button>
+    </li>
+  );
+}
