@@ -1,8 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { asMeant } from '../src/demo/brackwater';
-import { complaints, freshDemo, KEPT_OPEN, openTrees, paste, pick, saved, stored } from './support';
+import { complaints, freshDemo, KEPT_OPEN, openTrees, paste, pick, saved, stored, test } from './support';
 import type { Opened } from './support';
 
 async function openBoard(page: Page, { design, variant }: Opened, board: string, query = ''): Promise<void> {

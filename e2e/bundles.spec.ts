@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
-import { asCabled } from '../src/demo/brackwater';
-import { complaints, KEPT_OPEN, pick, saved, stored } from './support';
+import { expect } from '@playwright/test';
+import { asCabled, asMeant } from '../src/demo/brackwater';
+import { complaints, KEPT_OPEN, pick, saved, stored, test } from './support';
 
 test('two parallel cables are bundled, the ends are set, and the verdict says what becomes of them', async ({
   page,
@@ -48,6 +48,7 @@ test('two parallel cables are bundled, the ends are set, and the verdict says wh
   await expect(page.getByRole('row', { name: /^quay-a 13/ }).last()).toContainText(
     'activity, aggregation, synchronization, collecting, distributing',
   );
+  await page.getByRole('radio', { name: 'Distribution' }).click();
   const shared = page.getByRole('region', { name: 'Distribution at quay-a' });
   await expect(shared).toContainText('one conversation at most1 000 Mb/s'.replace(' ', '\u00a0'));
   await shared.getByLabel('vlan').check();
@@ -69,4 +70,67 @@ test('two parallel cables are bundled, the ends are set, and the verdict says wh
   await page.keyboard.press('j');
   await expect(page.getByRole('heading', { name: /quay-a · bundle to-quay-b/ })).toBeVisible();
   expect(errors).toEqual([]);
+});
+
+test('two switches become a pair, the bundle of a third ends on both, and the report says what differs', async ({
+  page,
+  request,
+}) => {
+  const errors = complaints(page);
+  const response = await request.post('/api/designs', {
+    data: { name: 'pair', variant: 'v', design: asMeant() },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  const demo = { design: head.id as string, variant: head.variants[0].id as string };
+  await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}`);
+  await page.getByLabel('primary', { exact: true }).selectOption('core-east');
+  await page.getByLabel('second', { exact: true }).selectOption('core-west');
+  await page.getByRole('button', { name: 'Make a pair' }).click();
+  await expect(page.getByRole('heading', { name: 'core-east + core-west: acts as one' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^keepalive none/ })).toContainText('each takes itself for the one');
+  await page.getByRole('region', { name: 'Roles' }).getByLabel('domain').fill('2000');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Domain 2000 is not legal: a whole number from 1 to 1000.')).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  const cables = ['core-east:3--quay-a:1', 'core-west:4--quay-a:2'].map((id) => `&sel=link~${id}`).join('');
+  await page.goto(`/d/${demo.design}/trees?variant=${demo.variant}${cables}`);
+  await expect(page.locator('svg.chart')).toBeVisible();
+  await page.keyboard.press('j');
+  await saved(page);
+  expect((await stored(request, demo)).bundles.slice(-3).map((b) => b.shared)).toEqual([undefined, 1, 1]);
+  await page.getByRole('link', { name: 'Bundles' }).click();
+  await expect(page.getByRole('heading', { name: /quay-a = core-east \+ core-west: forms/ })).toBeVisible();
+  await page.getByRole('region', { name: 'End at core-west' }).getByLabel('most active').fill('4');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^core-east \+ core-west domain 1/ }).click();
+  await expect(page.getByRole('row', { name: /bundle 1, most active 8 4/ })).toContainText('takes them for one end');
+  const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
+  expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+  expect(errors).toEqual([]);
+});
+
+test('two parallel cables are compared in three ways, and the order of work is there to hand over', async ({
+  page,
+  request,
+}) => {
+  const response = await request.post('/api/designs', {
+    data: { name: 'three ways', variant: 'v', design: asMeant() },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  const demo = { design: head.id as string, variant: head.variants[0].id as string };
+  await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}&sel=bundle~quay-b:lag102`);
+  await page.getByRole('radio', { name: 'Trees and capacity' }).click();
+  await expect(page.getByRole('region', { name: 'With one member lost' })).toContainText('10\u00a0000 before');
+  await page.getByRole('radio', { name: 'Order of work' }).click();
+  await expect(page.getByRole('row', { name: /^4 both ends Plug in or bring up ports 9/ })).toContainText(
+    'Spanning tree cuts cold-store 2 in every tree.',
+  );
+  await page.getByRole('radio', { name: 'Three ways' }).click();
+  await expect(page.getByRole('row', { name: /^trees over the first/ })).toContainText('7, 04, 37, 7');
+  await page.getByRole('button', { name: 'Try split by VLAN' }).click();
+  await expect(page.getByText('Two links split by VLAN')).toBeVisible();
+  await expect(page.locator('svg.chart')).toBeVisible();
 });

@@ -1,10 +1,10 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { Locator, Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { emptyDesign } from '../src/core/design';
 import type { Design } from '../src/core/design';
-import { KEPT_OPEN, complaints, dropFiles, freshDemo, openCabling, paste, saved, stored } from './support';
+import { complaints, dropFiles, freshDemo, KEPT_OPEN, openCabling, paste, saved, stored, test } from './support';
 import type { Opened } from './support';
 
 const plate = (page: Page, id: string) => page.locator(`.plate[data-id="${id}"]`);

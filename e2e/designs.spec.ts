@@ -1,11 +1,11 @@
-import { expect, test } from '@playwright/test';
-import { complaints, dropFiles, freshDemo, openTrees, saved } from './support';
+import { expect } from '@playwright/test';
+import { complaints, dropFiles, freshDemo, openTrees, saved, test } from './support';
 
 test('the demo waits on the first page and opens', async ({ page }) => {
   const errors = complaints(page);
   await page.goto('/');
   const row = page.getByRole('article', { name: 'Brackwater Ferries', exact: true });
-  await expect(row).toContainText('2 variants: as cabled, as meant');
+  await expect(row).toContainText('3 variants: as cabled, as meant, core as a pair');
   await expect(row).toContainText('10 switches');
   await expect(row).toContainText('7 trees');
   await row.getByRole('link', { name: 'Brackwater Ferries' }).click();

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
-import { complaints, dropFiles, freshDemo, openCabling, openTrees } from './support';
+import { expect } from '@playwright/test';
+import { complaints, dropFiles, freshDemo, openCabling, openTrees, test } from './support';
 
 for (const theme of ['light', 'dark'] as const)
   test(`nothing that assistive technology would stumble over, ${theme} theme`, async ({ browser, request }) => {

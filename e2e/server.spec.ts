@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import http from 'node:http';
-import { freshDemo } from './support';
+import { freshDemo, test } from './support';
 
 /** A request with headers of our own choice, which browsers and fetch do not let one set. */
 function raw(url: URL, headers: Record<string, string>, body?: Buffer): Promise<{ status: number; text: string }> {

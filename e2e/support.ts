@@ -1,7 +1,27 @@
-import { expect } from '@playwright/test';
+import { test as base, expect } from '@playwright/test';
 import type { APIRequestContext, Page } from '@playwright/test';
 import type { Design } from '../src/core/design';
 import { asCabled } from '../src/demo/brackwater';
+
+const listens = (page: Page) => expect(page.locator('body')).toHaveAttribute('aria-busy', 'false', { timeout: 20_000 });
+
+/** Tests in which a page that was gone to listens already: keys and clicks before that would be lost. */
+export const test = base.extend({
+  page: async ({ page }, provide) => {
+    const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+    page.goto = async (url, options) => {
+      const response = await goto(url, options);
+      if ((await page.locator('body[aria-busy]').count()) > 0) await listens(page);
+      return response;
+    };
+    page.reload = async (options) => {
+      const response = await reload(options);
+      await listens(page);
+      return response;
+    };
+    await provide(page);
+  },
+});
 
 export interface Opened {
   design: string;

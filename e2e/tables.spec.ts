@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { asCabled } from '../src/demo/brackwater';
-import { freshDemo, openCabling, paste, saved, stored } from './support';
+import { freshDemo, openCabling, paste, saved, stored, test } from './support';
 
 const grid = (page: Page) => page.getByRole('grid');
 const row = (page: Page, text: RegExp) => grid(page).getByRole('row', { name: text });

@@ -1,8 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { asCabled } from '../src/demo/brackwater';
-import { freshDemo, openTrees, pick, saved } from './support';
+import { freshDemo, openTrees, pick, saved, test } from './support';
 
 test('two windows on one design see each other without a reload', async ({ browser, request }) => {
   const demo = await freshDemo(request, 'together');

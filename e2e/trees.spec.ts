@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { complaints, freshDemo, openTrees, pick, saved } from './support';
+import { expect } from '@playwright/test';
+import { complaints, freshDemo, openTrees, pick, saved, test } from './support';
 
 const strip = '[aria-label="Trees"]';
 

@@ -27,7 +27,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
-      <body>
+      <body aria-busy suppressHydrationWarning>
         <InitColorSchemeScript attribute="data" nonce={nonce} />
         <AppRouterCacheProvider options={{ key: 'kp', nonce }}>
           <ThemeRoot>{children}</ThemeRoot>

@@ -3,7 +3,7 @@
  * access switch wins it; a forgotten port cost keeps an uplink of the signal tower idle; the bundle to the cold store
  * has a lone cable; the two ends of an uplink of the gate disagree on their VLANs. `asMeant` has them put right.
  */
-import type { Demand, Design, Goal } from '../core/design';
+import type { Bundle, Demand, Design, Goal } from '../core/design';
 import { DesignDraft } from './build';
 
 const ALL = '110,120,130,140,150,160,199';
@@ -99,3 +99,50 @@ export const asCabled = (): Design => cabled('Brackwater Ferries', false);
 
 /** The demo as it was meant to be. */
 export const asMeant = (): Design => cabled('Brackwater Ferries', true);
+
+/**
+ * A third way: the two core switches as a pair that others take for one, with the uplinks of both quays as bundles
+ * over the pair. The second cable between the quays is bundled with both ends passive, and so never comes up.
+ */
+export function asPair(): Design {
+  const design = asMeant();
+  const draft = new DesignDraft(design.name, design);
+  const [peer, ours] = ['pair', ['core-east', 'core-west']] as const;
+  draft
+    .link(['core-east', 5], ['core-west', 5], 1000, '1')
+    .link(['quay-a', 13], ['quay-b', 13], 1000, ALL)
+    .bundle({ at: 'quay-a', number: 104, members: [12, 13] }, { at: 'quay-b', number: 104, members: [12, 13] }, ALL);
+  for (const b of design.bundles.slice(-2)) b.activity = 'passive';
+  design.pairs = [
+    {
+      id: peer,
+      domain: 10,
+      switches: [...ours] as [string, string],
+      peer: ['core-east:1--core-west:1', 'core-east:2--core-west:2'],
+      keepalive: 'core-east:5--core-west:5',
+    },
+  ];
+  // Both have what the primary has, so that nothing moves when it goes.
+  const placed = table([...EAST, ...WEST, 199], 4096);
+  for (const s of design.switches) if (ours.some((name) => name === s.id)) s.vlanPriority = placed;
+  const uplinks = [
+    { quay: 'quay-a', ports: { 'core-east': 3, 'core-west': 4 } },
+    { quay: 'quay-b', ports: { 'core-east': 4, 'core-west': 3 } },
+  ] as const;
+  uplinks.forEach(({ quay, ports }, i) => {
+    const end = (at: string, name: string, number: number, members: string[]): Bundle => ({
+      id: `${at}:lag${number}`,
+      switch: at,
+      name,
+      number,
+      members,
+      kind: 'lacp',
+      vlans: ALL,
+    });
+    design.bundles.push(end(quay, 'to-operations', 110 + i, [`${quay}:1`, `${quay}:2`]));
+    for (const at of ours)
+      design.bundles.push({ ...end(at, `to-${quay}`, 110 + i, [`${at}:${ports[at]}`]), shared: 1 + i });
+  });
+  design.goals = design.goals.filter((g) => g.type !== 'root');
+  return design;
+}

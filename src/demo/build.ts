@@ -6,11 +6,12 @@ type End = readonly [switchName: string, port: number];
 
 export class DesignDraft {
   readonly design: Design;
-  private readonly known = new Map<string, Port>();
+  private readonly known: Map<string, Port>;
 
-  constructor(name: string) {
-    this.design = emptyDesign(name);
-    this.design.vlans = [];
+  /** Starts a new design, or goes on with one. */
+  constructor(name: string, from?: Design) {
+    this.design = from ?? { ...emptyDesign(name), vlans: [] };
+    this.known = new Map(this.design.ports.map((p) => [p.id, p]));
   }
 
   vlan(number: number, name: string, hue: number): this {

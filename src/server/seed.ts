@@ -1,6 +1,6 @@
 /** Puts the demo into a database that has never held a design. */
 import { count } from 'drizzle-orm';
-import { asCabled, asMeant } from '../demo/brackwater';
+import { asCabled, asMeant, asPair } from '../demo/brackwater';
 import type { Db } from './database';
 import { createDesign } from './designs';
 import type { NewId } from './designs';
@@ -12,6 +12,7 @@ export function seed(db: Db, newId: NewId, now: number): boolean {
   const documents = [
     { name: 'as cabled', design: asCabled() },
     { name: 'as meant', design: asMeant() },
+    { name: 'core as a pair', design: asPair() },
   ];
   createDesign(db, 'Brackwater Ferries', documents, newId, now);
   return true;

@@ -103,7 +103,7 @@ describe('designs', () => {
     expect(seed(db, newId, 2)).toBe(false);
     const [row] = listDesigns(db);
     expect(row).toMatchObject({ name: 'Brackwater Ferries', switches: 10, trees: 7 });
-    expect(row!.variants.map((v) => v.name)).toEqual(['as cabled', 'as meant']);
+    expect(row!.variants.map((v) => v.name)).toEqual(['as cabled', 'as meant', 'core as a pair']);
     deleteDesign(db, row!.id, 3);
     expect(seed(db, newId, 4)).toBe(false);
   });

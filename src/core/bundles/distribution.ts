@@ -63,6 +63,44 @@ export const movedByFailure = (
     return (left >= failed ? left + 1 : left) !== before;
   }).length;
 
+export type Typed =
+  | { readonly ok: true; readonly conversations: readonly Conversation[] }
+  | { readonly ok: false; readonly sentence: string };
+
+/** What every conversation of a typed list may say, in this order. */
+const TYPED = 'from, to, Mb/s, then if wanted VLAN, source port, destination port';
+
+/**
+ * Conversations from lines as people type them or copy them from a table: from, to and load, then if wanted VLAN and
+ * ports, separated by blanks, tabs, commas or semicolons. From and to stand for frame and packet addresses alike.
+ */
+export function typedConversations(text: string): Typed {
+  const conversations: Conversation[] = [];
+  for (const [i, line] of text.split(/\r?\n/).entries()) {
+    const cells = line.trim().split(/[\s,;]+/);
+    if (cells[0] === '') continue;
+    const [from, to, load, vlan = '1', source = '49152', target = '443'] = cells;
+    const wrong = (why: string): Typed => ({ ok: false, sentence: `Line ${i + 1}: ${why} A line has ${TYPED}.` });
+    if (to === undefined || load === undefined) return wrong(`'${line.trim()}' is short of something.`);
+    if (!(Number(load) >= 0)) return wrong(`'${load}' is no load.`);
+    if (!(Number(vlan) >= 1 && Number(vlan) <= 4094)) return wrong(`'${vlan}' is no VLAN.`);
+    for (const port of [source, target])
+      if (!(Number.isInteger(Number(port)) && Number(port) >= 0 && Number(port) <= 65535))
+        return wrong(`'${port}' is no port of a transport protocol.`);
+    conversations.push({
+      'src-mac': from!,
+      'dst-mac': to,
+      vlan,
+      'src-ip': from!,
+      'dst-ip': to,
+      'src-port': source,
+      'dst-port': target,
+      load: Number(load),
+    });
+  }
+  return { ok: true, conversations };
+}
+
 const octet = (n: number) => (n & 0xff).toString(16).padStart(2, '0');
 const mac = (group: number, n: number) => `02:00:5e:${octet(group)}:${octet(n >> 8)}:${octet(n)}`;
 

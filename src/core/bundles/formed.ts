@@ -1,5 +1,5 @@
 /** Which bundles act as one port, and which members pass nothing at all. */
-import { bundleById, portById } from '../design';
+import { bundleById, portById, switchById } from '../design';
 import type { Bundle, Design } from '../design';
 import { bundleVerdicts } from './verdict';
 
@@ -34,8 +34,9 @@ export function heldMembers(design: Design): ReadonlySet<string> {
   );
 }
 
-/** Mb/s that a formed bundle's cost is computed from. */
+/** Mb/s that a formed bundle's cost is computed from: of its active or of its configured members, as its switch is set. */
 export function bundleRate(design: Design, formed: FormedBundle): number {
-  const counted = design.bundleCost === 'active' ? formed.active : formed.bundle.members;
+  const follows = switchById(design, formed.bundle.switch)?.bundleCost ?? design.bundleCost;
+  const counted = follows === 'active' ? formed.active : formed.bundle.members;
   return counted.reduce((sum, id) => sum + (portById(design, id)?.speed ?? 0), 0);
 }

@@ -1,6 +1,18 @@
 /** Edits that make bundles of cables, add and take out members, and split them again: always at both ends. */
-import { bundleAt, bundlesOf, farEnd, linkById, portById, portLabel, portsOf, setField, switchById } from '../design';
-import type { Bundle, Design, Edit, Link, Port } from '../design';
+import {
+  bundleAt,
+  bundlesOf,
+  farEnd,
+  linkById,
+  linkSpeed,
+  pairOf,
+  portById,
+  portLabel,
+  portsOf,
+  setField,
+  switchById,
+} from '../design';
+import type { Bundle, Design, Edit, Link, Port, SwitchPair } from '../design';
 
 export type BundleEdits =
   { readonly ok: true; readonly edits: Edit[] } | { readonly ok: false; readonly sentence: string };
@@ -42,7 +54,38 @@ function unlike(design: Design, ports: readonly Port[]): string | null {
   return null;
 }
 
-/** Bundles the given cables with LACP, active at both ends; the reason when they cannot be one. */
+/** Next number in common that no bundle of the pair has. */
+function freeShared(design: Design, pair: SwitchPair): number {
+  const taken = new Set(design.bundles.flatMap((b) => (pair.switches.includes(b.switch) ? (b.shared ?? []) : [])));
+  let number = 1;
+  while (taken.has(number)) number++;
+  return number;
+}
+
+/** One switch on one side, and on the other one switch or both of a pair; null when the cables join others. */
+function sidesOf(
+  design: Design,
+  cables: readonly (readonly [Port, Port])[],
+): { sides: Port[][]; pair: SwitchPair | null } | null {
+  const switches = new Set(cables.flatMap((ports) => ports.map((p) => p.switch)));
+  for (const alone of switches) {
+    const others = [...switches].filter((id) => id !== alone);
+    const pair = others.length === 2 ? pairOf(design, others[0]!) : null;
+    if (others.length === 0 || others.length > 2) return null;
+    if (others.length === 2 && !pair?.switches.includes(others[1]!)) continue;
+    if (!cables.every((ports) => ports.some((p) => p.switch === alone) && ports[0].switch !== ports[1].switch))
+      continue;
+    const facing = cables.map((ports) => (ports[0].switch === alone ? ports : ([ports[1], ports[0]] as const)));
+    const far = others.map((id) => facing.map((ports) => ports[1]).filter((p) => p.switch === id));
+    return { sides: [facing.map((ports) => ports[0]), ...far], pair: pair ?? null };
+  }
+  return null;
+}
+
+/**
+ * Bundles the given cables with LACP, active at every end; the reason when they cannot be one. They lead from one
+ * switch to one other, or to both switches of a pair.
+ */
 export function bundleLinks(
   design: Design,
   linkIds: readonly string[],
@@ -50,40 +93,82 @@ export function bundleLinks(
 ): BundleEdits {
   const links = linkIds.flatMap((id) => linkById(design, id) ?? []);
   if (links.length === 0) return refuse('Select the cables that should become a bundle first.');
-  const pairs = links.map((l) => portsOfLink(design, l));
-  if (pairs.some((p) => p === null))
+  const cables = links.flatMap((l) => {
+    const ports = portsOfLink(design, l);
+    return ports ? [ports] : [];
+  });
+  if (cables.length < links.length)
     return refuse('A bundle here joins two switches: a cable to a host is among the selected.');
-  const [a] = pairs[0]!;
-  const sided = pairs.map((p) => (p![0].switch === a.switch ? p! : ([p![1], p![0]] as const)));
-  const switches = new Set(sided.flatMap((p) => p.map((q) => q.switch)));
-  const names = [...switches].map((id) => switchById(design, id)?.name).join(', ');
-  if (switches.size !== 2 || sided.some((p) => p[0].switch !== a.switch))
-    return refuse(`The cables join ${names}: all members of a bundle lead from one switch to one other.`);
-  const sides = [sided.map((p) => p[0]), sided.map((p) => p[1])] as const;
-  for (const side of sides) {
-    const taken = side.find((p) => bundleAt(design, p.id));
-    if (taken)
-      return refuse(
-        `Port ${portLabel(design, taken.id)} is in bundle '${bundleAt(design, taken.id)!.name}' already: a port is in one bundle.`,
-      );
-    const fault = unlike(design, side);
-    if (fault) return refuse(fault);
+  const found = sidesOf(design, cables);
+  if (!found) {
+    const switches = new Set(cables.flatMap((ports) => ports.map((p) => p.switch)));
+    const names = [...switches].map((id) => switchById(design, id)?.name).join(', ');
+    return refuse(
+      `The cables join ${names}: all members of a bundle lead from one switch to one other, or to both of a pair.`,
+    );
   }
+  const { sides, pair } = found;
+  const taken = sides.flat().find((p) => bundleAt(design, p.id));
+  if (taken)
+    return refuse(
+      `Port ${portLabel(design, taken.id)} is in bundle '${bundleAt(design, taken.id)!.name}' already: a port is in one bundle.`,
+    );
+  const [near, ...far] = sides as [Port[], ...Port[][]];
+  const fault = unlike(design, near) ?? unlike(design, far.flat());
+  if (fault) return refuse(fault);
+  const shared = pair ? freeShared(design, pair) : undefined;
+  const nameOf = (side: readonly Port[]) => switchById(design, side[0]!.switch)!.name;
   const edits = sides.map((side, i): Edit => {
-    const [near, far] = [side[0]!.switch, sides[1 - i]![0]!.switch];
+    const at = side[0]!.switch;
+    const to = i === 0 ? far.map(nameOf).join('-') : nameOf(near);
     const value: Bundle = {
       id: newId('bundle'),
-      switch: near,
-      name: freeName(design, near, `to-${switchById(design, far)!.name}`),
-      number: freeNumber(design, near),
+      switch: at,
+      name: freeName(design, at, `to-${to}`),
+      number: freeNumber(design, at),
       members: side.map((p) => p.id),
       kind: 'lacp',
+      ...(i > 0 && shared !== undefined ? { shared } : {}),
       ...(side[0]!.vlans === undefined ? {} : { vlans: side[0]!.vlans }),
       ...(side[0]!.native === undefined ? {} : { native: side[0]!.native }),
     };
     return { type: 'add', kind: 'bundle', value };
   });
   return { ok: true, edits };
+}
+
+/** Lowest domain that no pair has. */
+function freeDomain(design: Design): number {
+  const taken = new Set(design.pairs.map((p) => p.domain));
+  let domain = 1;
+  while (taken.has(domain)) domain++;
+  return domain;
+}
+
+/** Makes two switches a pair: all cables between them but the slowest are its peer link, that one the keepalive. */
+export function makePair(
+  design: Design,
+  first: string,
+  second: string,
+  newId: (prefix: string) => string,
+): BundleEdits {
+  const between = design.links.filter((l) => {
+    const switches = portsOfLink(design, l)?.map((p) => p.switch) ?? [];
+    return switches.includes(first) && switches.includes(second) && first !== second;
+  });
+  if (between.length === 0)
+    return refuse('No cable joins the two switches: a pair needs a peer link. Cable them first, doubled if you can.');
+  const speed = (id: string) => linkSpeed(design, linkById(design, id)!);
+  const ids = between.map((l) => l.id).sort((a, b) => speed(b) - speed(a));
+  const keepalive = ids.length > 2 || (ids.length === 2 && speed(ids[0]!) > speed(ids[1]!)) ? ids.pop() : undefined;
+  const value: SwitchPair = {
+    id: newId('pair'),
+    domain: freeDomain(design),
+    switches: [first, second],
+    peer: ids,
+    ...(keepalive === undefined ? {} : { keepalive }),
+  };
+  return { ok: true, edits: [{ type: 'add', kind: 'pair', value }] };
 }
 
 /** Takes bundles apart; their members stand as single ports again. */

@@ -3,6 +3,7 @@ import { bundleAt, bundleById, farEnd, hostById, linkAt, linkSpeed, portById, sw
 import type { Bundle, Design, Host } from '../design';
 import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
 import { portIsUp } from './link-state';
+import { actingDesign, isPeerPort, sharedWith } from './pairs';
 import { negotiate, somebodyStarts } from './negotiation';
 import type { MemberState, PlannedEnd } from './negotiation';
 
@@ -287,12 +288,29 @@ export function verdictOn(design: Design, bundle: Bundle): BundleVerdict {
   };
 }
 
+/** The verdict of a folded end, as one of the two bundles that make it up has it. */
+function partOf(whole: BundleVerdict, bundle: Bundle): BundleVerdict {
+  return { ...whole, bundle: bundle.id, members: whole.members.filter((m) => bundle.members.includes(m.port)) };
+}
+
+function judgeAll(design: Design): readonly BundleVerdict[] {
+  const acting = actingDesign(design);
+  if (acting === design) return design.bundles.map((b) => verdictOn(design, b));
+  const of = new Map(bundleVerdicts(acting).map((v) => [v.bundle, v]));
+  return design.bundles.map((b) => {
+    // A peer link is inside what others take for one switch: its bundle is judged as the two see it.
+    if (b.members.length > 0 && b.members.every((m) => isPeerPort(design, m))) return verdictOn(design, b);
+    const whole = of.get(b.id) ?? of.get(sharedWith(design, b)?.id ?? '');
+    return whole ? partOf(whole, b) : verdictOn(design, b);
+  });
+}
+
 const known = new WeakMap<Design, readonly BundleVerdict[]>();
 
 /** The verdict on every bundle of a design, in its order; remembered as long as the design lives. */
 export function bundleVerdicts(design: Design): readonly BundleVerdict[] {
   let verdicts = known.get(design);
-  if (!verdicts) known.set(design, (verdicts = design.bundles.map((b) => verdictOn(design, b))));
+  if (!verdicts) known.set(design, (verdicts = judgeAll(design)));
   return verdicts;
 }
 

@@ -14,6 +14,8 @@ const FIELD: Readonly<Record<string, string>> = {
   protocol: 'spanning tree',
   region: 'region',
   map: 'VLANs',
+  shared: 'common number',
+  peer: 'peer links',
 };
 
 /** An element as people call it. */
@@ -22,6 +24,8 @@ function subjectWords(design: Design, kind: string, id: string): string {
   if (kind === 'port' && port) return `${switchById(design, port.switch)?.name} ${port.name}`;
   const bundle = bundleById(design, id);
   if (kind === 'bundle' && bundle) return `${switchById(design, bundle.switch)?.name} ${bundle.name}`;
+  const pair = kind === 'pair' ? design.pairs.find((p) => p.id === id) : undefined;
+  if (pair) return `pair ${pair.switches.map((s) => switchById(design, s)?.name ?? s).join(' + ')}`;
   const link = kind === 'link' ? linkById(design, id) : undefined;
   if (link)
     return [link.a, link.b]

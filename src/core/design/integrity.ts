@@ -244,6 +244,7 @@ const RULES: readonly RuleEntry[] = [
   { after: ['host.*', 'host.id'], rule: uniqueIds('hosts') },
   { after: ['host.*', 'host.name'], rule: hostNames },
   { after: ['region.*', 'region.id'], rule: uniqueIds('regions') },
+  { after: ['pair.*', 'pair.id'], rule: uniqueIds('pairs') },
   { after: ['goal.*', 'goal.id'], rule: uniqueIds('goals') },
   { after: ['demand.*', 'demand.id'], rule: uniqueIds('demands') },
   ...regionRules,

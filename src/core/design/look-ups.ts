@@ -1,5 +1,5 @@
 /** Finding things in a design. Indices are built once per list and kept as long as the list lives. */
-import type { Bundle, LINK_TYPES, Design, Host, Link, LinkEnd, Port, Segment, Switch } from './schema';
+import type { Bundle, LINK_TYPES, Design, Host, Link, LinkEnd, Port, Segment, Switch, SwitchPair } from './schema';
 
 function remembered<K extends object, V>(build: (key: K) => V): (key: K) => V {
   const known = new WeakMap<K, V>();
@@ -124,3 +124,7 @@ export function placeName(design: Design, path: readonly (string | number)[]): s
       return '';
   }
 }
+
+/** The pair that a switch is one of. */
+export const pairOf = (design: Design, switchId: string): SwitchPair | undefined =>
+  design.pairs.find((p) => p.switches.includes(switchId));

@@ -1,10 +1,18 @@
 /** Edits that take an element out together with everything that cannot stand without it. */
 import type { Edit } from './edits';
 import { setField } from './edits';
-import { bundleAt, bundlesOf, linkAt, linksOfHost, portsOf, segmentAt } from './look-ups';
-import type { Design, Kind, Link } from './schema';
+import { bundleAt, bundlesOf, linkAt, linksOfHost, pairOf, portsOf, segmentAt } from './look-ups';
+import type { Design, Kind, Link, SwitchPair } from './schema';
 
 const remove = (kind: Extract<Edit, { type: 'remove' }>['kind'], id: string): Edit => ({ type: 'remove', kind, id });
+
+/** A pair taken apart: its bundles stay, each with its own switch alone. */
+export const dissolvePair = (design: Design, pair: SwitchPair): Edit[] => [
+  ...pair.switches.flatMap((s) =>
+    bundlesOf(design, s).flatMap((b) => (b.shared === undefined ? [] : [setField('bundle', b.id, 'shared', null)])),
+  ),
+  remove('pair', pair.id),
+];
 
 /** A switch with its ports, its bundles and the links that end on it. */
 export function removeSwitch(design: Design, id: string): Edit[] {
@@ -24,6 +32,7 @@ export function removeSwitch(design: Design, id: string): Edit[] {
   return [
     ...[...links].map((link) => remove('link', link.id)),
     ...[...segments].map(([segment, left]) => setField('segment', segment, 'ports', left)),
+    ...[pairOf(design, id)].flatMap((pair) => (pair ? dissolvePair(design, pair) : [])),
     ...bundlesOf(design, id).map((bundle) => remove('bundle', bundle.id)),
     ...ports.map((port) => remove('port', port.id)),
     remove('switch', id),
@@ -73,7 +82,7 @@ export function removeHost(design: Design, id: string): Edit[] {
 
 /** Something to take out of a design. */
 export interface Removable {
-  readonly kind: Exclude<Kind, 'region'>;
+  readonly kind: Exclude<Kind, 'region' | 'pair'>;
   readonly id: string;
 }
 
@@ -109,7 +118,7 @@ export function removeAll(design: Design, things: readonly Removable[]): Edit[] 
     }
   }
   const shortened = [...sets.values()].filter((s) => !gone.has(`${s.kind} ${s.id}`));
-  const order = ['link', 'segment', 'bundle', 'port', 'host', 'switch', 'vlan', 'demand', 'goal'];
+  const order = ['pair', 'link', 'segment', 'bundle', 'port', 'host', 'switch', 'vlan', 'demand', 'goal'];
   const rank = (edit: Edit) => (edit.type === 'remove' ? order.indexOf(edit.kind) : -1);
   return [...shortened, ...removals.sort((a, b) => rank(a) - rank(b))];
 }

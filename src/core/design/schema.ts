@@ -1,6 +1,6 @@
 /** The design document, version 1. One immutable value; see docs/design-format.md. */
 import { z } from 'zod';
-import { ACTIVE_MEMBERS, INSTANCE_ID, LACP_KEY, LACP_PRIORITY, MAX_HOPS, PORT_NUMBER } from '../standard';
+import { ACTIVE_MEMBERS, INSTANCE_ID, LACP_KEY, LACP_PRIORITY, MAX_HOPS, PAIR_DOMAIN, PORT_NUMBER } from '../standard';
 import {
   saying,
   whole,
@@ -84,6 +84,8 @@ export const switchSchema = z.strictObject({
   protocol: choice('Protocol', MODES).optional(),
   /** Cost scale where it differs from the design's. */
   costScale: choice('Cost scale', ['long', 'short']).optional(),
+  /** What the cost of its bundles follows, where that differs from the design's. */
+  bundleCost: choice('Bundle cost', ['active', 'configured']).optional(),
   /** LACP system priority; absent: 32768. */
   lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => wording.lacpPriority('System', v)).optional(),
   /** Powered off. */
@@ -153,6 +155,10 @@ export const bundleSchema = z.strictObject({
   individual: z.boolean().optional(),
   /** LACP key; absent: the number of the bundle. */
   key: whole(LACP_KEY.min, LACP_KEY.max, wording.lacpKey).optional(),
+  /** Whether frames are expected from end devices only, a server's cards for example; absent: no. */
+  edge: z.boolean().optional(),
+  /** Number that the bundles of both switches of a pair have in common where they are one end together. */
+  shared: whole(PORT_NUMBER.min, PORT_NUMBER.max, wording.sharedNumber).optional(),
   /** Fields that choose the member a frame leaves by; absent: both addresses of the frame. */
   hash: z.array(choice('Hash field', HASH_FIELDS)).min(1).optional(),
   ...treeSettings,
@@ -179,6 +185,19 @@ export const regionSchema = z.strictObject({
   map: z.record(instanceKey, vlanSet),
   /** How many bridges a BPDU may cross inside the region; absent: 20. */
   maxHops: whole(MAX_HOPS.min, MAX_HOPS.max, wording.maxHops).optional(),
+});
+
+/** Two switches that present themselves to others as one: bundles of a third may end on both. */
+export const pairSchema = z.strictObject({
+  id,
+  /** Number that both switches of the pair, and no other pair of the network, have. */
+  domain: whole(PAIR_DOMAIN.min, PAIR_DOMAIN.max, wording.domain),
+  /** The primary first: its identity is the pair's, and it goes on alone when the two lose each other. */
+  switches: z.tuple([id, id]),
+  /** Links between the two over which they act as one. A link that is gone is kept, and counts as down. */
+  peer: z.array(id),
+  /** Link by which each knows that the other lives when the peer link is lost. */
+  keepalive: id.optional(),
 });
 
 const place = z.union([z.strictObject({ switch: id }), z.strictObject({ host: id })], {
@@ -237,6 +256,7 @@ export const designSchema = z.strictObject({
   bundles: z.array(bundleSchema),
   hosts: z.array(hostSchema),
   regions: z.array(regionSchema).default([]),
+  pairs: z.array(pairSchema).default([]),
   goals: z.array(goalSchema).default([]),
   demands: z.array(demandSchema).default([]),
 });
@@ -251,6 +271,7 @@ export type Segment = z.infer<typeof segmentSchema>;
 export type Bundle = z.infer<typeof bundleSchema>;
 export type Host = z.infer<typeof hostSchema>;
 export type Region = z.infer<typeof regionSchema>;
+export type SwitchPair = z.infer<typeof pairSchema>;
 export type Goal = z.infer<typeof goalSchema>;
 export type Demand = z.infer<typeof demandSchema>;
 export type PlaceRef = z.infer<typeof place>;
@@ -266,6 +287,7 @@ export const COLLECTIONS = {
   bundle: { list: 'bundles', schema: bundleSchema },
   host: { list: 'hosts', schema: hostSchema },
   region: { list: 'regions', schema: regionSchema },
+  pair: { list: 'pairs', schema: pairSchema },
   goal: { list: 'goals', schema: goalSchema },
   demand: { list: 'demands', schema: demandSchema },
 } as const;
@@ -283,6 +305,7 @@ export type ElementOf = {
   bundle: Bundle;
   host: Host;
   region: Region;
+  pair: SwitchPair;
   goal: Goal;
   demand: Demand;
 };
@@ -311,6 +334,7 @@ export function emptyDesign(designName: string): Design {
     bundles: [],
     hosts: [],
     regions: [],
+    pairs: [],
     goals: [],
     demands: [],
   };

@@ -8,6 +8,8 @@ import {
   LACP_PRIORITY,
   MAX_HOPS,
   MOST_INSTANCES,
+  PAIR_DOMAIN,
+  PAIR_PORT_OFFSET,
   PORT_NUMBER,
   PORT_PRIORITY,
   REGION_NAME_OCTETS,
@@ -114,6 +116,19 @@ export const wording = {
     `Key ${shown(value)} is not legal: a whole number from ${LACP_KEY.min} to ${LACP_KEY.max}.`,
   members: (what: string, value: unknown) =>
     `${what} of active members ${shown(value)} is not legal: a whole number from ${ACTIVE_MEMBERS.min} to ${ACTIVE_MEMBERS.max}; members beyond the maximum wait as standby.`,
+  sharedNumber: (value: unknown) =>
+    `Common number ${shown(value)} is not legal: a whole number from ${PORT_NUMBER.min} to ${PORT_NUMBER.max}, the same at both switches of the pair.`,
+  domain: (value: unknown) =>
+    `Domain ${shown(value)} is not legal: a whole number from ${PAIR_DOMAIN.min} to ${PAIR_DOMAIN.max}.`,
+  pairOfOne: (name: string) => `Switch '${name}' cannot be a pair with itself: a pair is two different switches.`,
+  pairTaken: (name: string) => `Switch '${name}' is in two pairs: a switch presents itself together with one other.`,
+  domainTaken: (domain: number) => `Domain ${domain} is used by two pairs: each pair has one of its own.`,
+  sharedAlone: (bundle: string) =>
+    `Bundle '${bundle}' has a common number, but its switch is in no pair: make the pair first, or take the number away.`,
+  sharedTwice: (bundle: string, shared: number) =>
+    `Bundle '${bundle}' has common number ${shared}, which another bundle of its switch has already: one bundle of each switch of the pair has it.`,
+  pairPortNumber: (port: string) =>
+    `Port ${port} of a pair has a number above ${PAIR_PORT_OFFSET - 1}: the ports of the second switch of a pair are counted on from ${PAIR_PORT_OFFSET}, so that both stay below.`,
   minAboveMax: (bundle: string, min: number, max: number) =>
     `Bundle '${bundle}' needs ${min} active members but lets at most ${max} be active: it could never come up.`,
   minAboveMembers: (bundle: string, min: number, count: number) =>

@@ -23,7 +23,17 @@ const TYPES: Readonly<Record<string, GraphType>> = {
   edge: 'boolean',
 };
 /** What belongs to the design as a whole and is no node, port or edge. */
-const OF_GRAPH = ['mode', 'costScale', 'bundleCost', 'vlans', 'bundles', 'regions', 'goals', 'demands'] as const;
+const OF_GRAPH = [
+  'mode',
+  'costScale',
+  'bundleCost',
+  'vlans',
+  'bundles',
+  'regions',
+  'pairs',
+  'goals',
+  'demands',
+] as const;
 const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
 const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));
 

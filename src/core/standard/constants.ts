@@ -51,3 +51,17 @@ export function nearestLegal(value: number, range: { step: number; max: number }
   const nearest = value - down > range.step / 2 ? down + range.step : down;
   return Math.min(range.max, Math.max(0, nearest));
 }
+
+/** Domain numbers of a pair of switches that present themselves as one; no standard, 1 to 1000 by custom. */
+export const PAIR_DOMAIN = { min: 1, max: 1000 } as const;
+/** Ports of the second switch of a pair are numbered on from here, so that port identifiers of the pair differ. */
+export const PAIR_PORT_OFFSET = 2048;
+
+/** Timers of spanning tree in seconds (802.1D-2004 table 17-1); 2 × (delay − 1) ≥ age ≥ 2 × (hello + 1). */
+export const TIMERS = {
+  helloTime: { min: 1, max: 10, default: 2 },
+  maxAge: { min: 6, max: 40, default: 20 },
+  forwardDelay: { min: 4, max: 30, default: 15 },
+  holdCount: { min: 1, max: 10, default: 6 },
+  migrateTime: { min: 3, max: 3, default: 3 },
+} as const;

@@ -4,3 +4,7 @@ export * from './load';
 export * from './weave';
 export * from './advise';
 export * from './burden';
+export * from './capacity';
+export * from './member-change';
+export * from './three-ways';
+export * from './bundle-order';

@@ -6,6 +6,7 @@ import { comparePriorityVector, compareBridgeId, decidingPart } from '../standar
 import type { BridgeId, PriorityVector, VectorPart } from '../standard';
 import { systemIdExtension } from './list';
 import { regionCount, treeOnSwitch } from './many';
+import { actingName } from './topology';
 import type { CistProblem } from './problem';
 import type { SolvedDesign, SolvedTree } from './state';
 import { roleAt, rootsOf } from './state';
@@ -62,8 +63,9 @@ export class TreeReader {
   portId(port: number): number {
     return this.of.problem.portId[port]!;
   }
+  /** Name of the switch, or of both that act as this one bridge. */
   bridgeName(bridge: number): string {
-    return this.topology.design.switches[bridge]!.name;
+    return actingName(this.topology, bridge);
   }
   portName(port: number): string {
     return this.topology.ports[port]!.element.name;

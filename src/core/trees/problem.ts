@@ -107,7 +107,7 @@ export function classesOf(
 
 /** Ports whose VLAN set is held, and bridges that have one; a tree of all VLANs runs on every bridge. */
 function participation(topology: Topology, held: readonly number[], everywhere: boolean, among?: Uint8Array) {
-  const { design, ports, portVlans, portBridge } = topology;
+  const { design, ports, portVlans, portBridge, actsAs } = topology;
   const bridgeTakesPart = new Uint8Array(design.switches.length).fill(everywhere ? 1 : 0);
   const portTakesPart = new Uint8Array(ports.length);
   for (let p = 0; p < portTakesPart.length; p++)
@@ -116,7 +116,7 @@ function participation(topology: Topology, held: readonly number[], everywhere: 
       bridgeTakesPart[portBridge[p]!] = 1;
     }
   design.switches.forEach((s, b) => {
-    if (s.off) bridgeTakesPart[b] = 0;
+    if (s.off || actsAs[b] !== b) bridgeTakesPart[b] = 0;
   });
   return { bridgeTakesPart, portTakesPart };
 }
@@ -199,7 +199,7 @@ export function instanceProblems(
   instances: readonly number[],
   inRegion: Uint8Array,
 ): ReadonlyMap<number, TreeProblem> {
-  const { design, ports, portBridge } = topology;
+  const { design, ports, portBridge, actsAs } = topology;
   const configs = design.switches.map((s) => (modeOf(design, s) === 'mstp' ? mstConfigOf(design, s) : null));
   const overrides = overridesBy(topology, 'instance');
   const common = commonPriorities(topology);
@@ -208,7 +208,9 @@ export function instanceProblems(
   const takingPart = new Map<string, Pick<TreeProblem, 'bridgeTakesPart' | 'portTakesPart'>>();
   return new Map(
     instances.map((instance) => {
-      const has = configs.map((c, b) => (c?.instances.includes(instance) && !design.switches[b]!.off ? 1 : 0));
+      const has = configs.map((c, b) =>
+        c?.instances.includes(instance) && !design.switches[b]!.off && actsAs[b] === b ? 1 : 0,
+      );
       const key = has.join('');
       if (!takingPart.has(key))
         takingPart.set(key, {

@@ -1,5 +1,5 @@
 /** The one plain sentence of each ledger. Costs are written with thin groups of three digits, as on the chart. */
-import { verdictOf } from '../bundles';
+import { isPeerPort, verdictOf } from '../bundles';
 import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById } from '../design';
 import type { Port } from '../design';
 import { numberToMac } from '../standard';
@@ -163,6 +163,8 @@ export function downSentence(reader: TreeReader, port: number): string {
   const { design } = reader.topology;
   const { element, kind } = reader.topology.ports[port]!;
   const off = (id: string) => switchById(design, id)?.off === true;
+  if (isPeerPort(design, element.id))
+    return 'Peer link: inside a pair that others take for one switch. It carries, and spanning tree never cuts it.';
   if (off(element.switch)) return 'Down: the switch is off.';
   if (kind === 'port' && (element as Port).down) return 'Down: the port is administratively down.';
   const member = kind === 'port' ? bundleAt(design, element.id) : undefined;

@@ -3,8 +3,8 @@
  * A logical port is a port, or a formed bundle standing for its members.
  */
 import type { Bundle, Design, Port } from '../design';
-import { farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
-import { bundleRate, formedBundles, heldMembers } from '../bundles';
+import { bundleById, farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
+import { actingDesign, actingThrough, bundleRate, formedBundles, heldMembers, sharedWith } from '../bundles';
 import { PORT_PRIORITY, defaultPathCost, macToNumber, portIdentifier } from '../standard';
 
 /** What stands behind a logical port. */
@@ -20,8 +20,10 @@ export interface Topology {
   readonly bridgeMac: Float64Array;
   /** Place of each bridge in the order of MAC addresses. */
   readonly macRank: Int32Array;
-  /** Bridge that a logical port belongs to. */
+  /** Bridge that a logical port belongs to; of a pair that acts as one, always the first. */
   readonly portBridge: Int32Array;
+  /** Bridge that each bridge acts through: itself, or the first of its pair. */
+  readonly actsAs: Int32Array;
   readonly portNumber: Int32Array;
   /** LAN that a port reaches; −1 when it is down. */
   readonly portLan: Int32Array;
@@ -39,7 +41,7 @@ export interface Topology {
   readonly lanPorts: Int32Array;
   readonly lanCount: number;
   readonly ports: readonly LogicalPort[];
-  /** Bridge index of a switch, logical port index of a port or bundle; a bundle's members map to the bundle. */
+  /** Bridge index that a switch acts as, logical port index of a port or bundle; a bundle's members map to the bundle. */
   readonly bridgeIndex: ReadonlyMap<string, number>;
   readonly portIndex: ReadonlyMap<string, number>;
 }
@@ -122,13 +124,13 @@ function joinLans(design: Design, { ports, portIndex, formed }: ReturnType<typeo
 type Settings = Pick<Topology, 'portCost' | 'portId'>;
 
 /** Costs and port identifiers for all trees. */
-function settingsOf(ports: readonly LogicalPort[], defaultCost: Float64Array): Settings {
+function settingsOf(ports: readonly LogicalPort[], defaultCost: Float64Array, numbers: Int32Array): Settings {
   const portCost = new Float64Array(ports.length);
   const portId = new Int32Array(ports.length);
   for (let i = 0; i < ports.length; i++) {
     const { element } = ports[i]!;
     portCost[i] = element.cost ?? defaultCost[i]!;
-    portId[i] = portIdentifier(element.priority ?? PORT_PRIORITY.default, element.number);
+    portId[i] = portIdentifier(element.priority ?? PORT_PRIORITY.default, numbers[i]!);
   }
   return { portCost, portId };
 }
@@ -141,11 +143,27 @@ function rankMacs(bridgeMac: Float64Array): Int32Array {
   return rank;
 }
 
+/** What is behind each logical port in the design itself, where pairs of switches are still two. */
+function asDrawn(design: Design, { ports, portIndex }: Gathered): LogicalPort[] {
+  for (const b of design.bundles) {
+    const other = sharedWith(design, b);
+    if (!portIndex.has(b.id) && other && portIndex.has(other.id)) portIndex.set(b.id, portIndex.get(other.id)!);
+  }
+  return ports.map((p) => ({
+    ...p,
+    element: (p.kind === 'bundle' ? bundleById(design, p.element.id) : portById(design, p.element.id))!,
+  }));
+}
+
 function build(design: Design): Topology {
-  const gathered = gatherPorts(design);
+  const acting = actingDesign(design);
+  const gathered = gatherPorts(acting);
   const { ports, portIndex } = gathered;
-  const { portLan, lanCount } = joinLans(design, gathered);
-  const bridgeIndex = new Map(design.switches.map((s, i) => [s.id, i]));
+  const { portLan, lanCount } = joinLans(acting, gathered);
+  const own = new Map(design.switches.map((s, i) => [s.id, i]));
+  const through = acting === design ? null : actingThrough(design);
+  const actsAs = Int32Array.from(design.switches, (s, i) => own.get(through?.get(s.id) ?? '') ?? i);
+  const bridgeIndex = through ? new Map(design.switches.map((s, i) => [s.id, actsAs[i]!])) : own;
   const scales = design.switches.map((s) => s.costScale ?? design.costScale);
   const count = ports.length;
   const portBridge = new Int32Array(count);
@@ -171,6 +189,7 @@ function build(design: Design): Topology {
   const bridgeMac = Float64Array.from(design.switches, (s) => macToNumber(s.mac));
   return {
     design,
+    actsAs,
     bridgeMac,
     macRank: rankMacs(bridgeMac),
     portBridge,
@@ -179,13 +198,13 @@ function build(design: Design): Topology {
     portVlans,
     vlanSets,
     defaultCost,
-    ...settingsOf(ports, defaultCost),
+    ...settingsOf(ports, defaultCost, portNumber),
     bridgeStart: byBridge.start,
     bridgePorts: byBridge.flat,
     lanStart: byLan.start,
     lanPorts: byLan.flat,
     lanCount,
-    ports,
+    ports: acting === design ? ports : asDrawn(design, gathered),
     bridgeIndex,
     portIndex,
   };
@@ -204,9 +223,10 @@ function sameCabling(a: Design, b: Design): boolean {
     a.links === b.links &&
     a.segments === b.segments &&
     a.bundles === b.bundles &&
+    a.pairs === b.pairs &&
     a.costScale === b.costScale &&
     a.bundleCost === b.bundleCost &&
-    alike(a.switches, b.switches, ['id', 'mac', 'off', 'costScale', 'lacpPriority']) &&
+    alike(a.switches, b.switches, ['id', 'mac', 'off', 'costScale', 'bundleCost', 'lacpPriority']) &&
     alike(a.hosts, b.hosts, ['id', 'bond']) &&
     alike(a.ports, b.ports, ['id', 'switch', 'number', 'speed', 'duplex', 'down', 'vlans', 'lacpPriority'])
   );
@@ -225,5 +245,12 @@ export function topologyOf(design: Design, before?: Topology): Topology {
     const index = before.portIndex.get(id)!;
     if (ports[index]!.kind === 'port') ports[index] = { ...ports[index]!, element };
   }
-  return { ...before, design, ports, ...settingsOf(ports, before.defaultCost) };
+  return { ...before, design, ports, ...settingsOf(ports, before.defaultCost, before.portNumber) };
+}
+
+/** Name of a bridge; of a pair that acts as one, both names. */
+export function actingName({ design, actsAs }: Topology, bridge: number): string {
+  const second = actsAs.findIndex((acts, b) => acts === bridge && b !== bridge);
+  const name = design.switches[bridge]!.name;
+  return second < 0 ? name : `${name} + ${design.switches[second]!.name}`;
 }

@@ -27,6 +27,12 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
       }
     />
   );
+  /** VLANs belong to the bundle; its members follow, so that one that leaves does not carry others. */
+  const setAll = (field: 'vlans' | 'native', value: unknown, words: string) =>
+    edit(`${where}: ${words} ${String(value ?? 'as by default')}`, [
+      setField('bundle', bundle.id, field, value),
+      ...bundle.members.map((m) => setField('port', m, field, value)),
+    ]);
   const negotiates = bundle.kind !== 'static';
   return (
     <section className="bundle-end" aria-label={`End at ${s.name}`}>
@@ -74,6 +80,7 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
       <div className="bundle-fields">
         {number('least active', 'minActive', 1)}
         {number('most active', 'maxActive', 8)}
+        {bundle.kind === 'lacp' && number('key', 'key', bundle.number)}
         {bundle.kind === 'lacp' && (
           <Field
             key={`${s.id} system`}
@@ -87,6 +94,44 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
             }
           />
         )}
+      </div>
+      <div className="bundle-fields">
+        <Field
+          key={`${bundle.id} vlans`}
+          label="VLANs"
+          width={170}
+          value={bundle.vlans ?? 'all'}
+          onSet={(text) => setAll('vlans', text.trim() === 'all' || text.trim() === '' ? null : text.trim(), 'VLANs')}
+        />
+        <Field
+          key={`${bundle.id} native`}
+          label="untagged"
+          width={70}
+          value={bundle.native === undefined ? '' : String(bundle.native)}
+          onSet={(text) => setAll('native', whole(text), 'native VLAN')}
+        />
+        <Field
+          key={`${bundle.id} cost`}
+          label="cost"
+          width={96}
+          value={bundle.cost === undefined ? 'by speed' : String(bundle.cost)}
+          onSet={(text) => set('cost', text.trim() === 'by speed' ? null : whole(text), `cost ${text}`)}
+        />
+        <Field
+          key={`${bundle.id} priority`}
+          label="port priority"
+          width={84}
+          value={String(bundle.priority ?? 128)}
+          onSet={(text) => set('priority', whole(text) === 128 ? null : whole(text), `port priority ${text}`)}
+        />
+        <label className="edge-box">
+          <input
+            type="checkbox"
+            checked={bundle.edge ?? false}
+            onChange={(e) => set('edge', e.target.checked || null, e.target.checked ? 'edge' : 'no edge')}
+          />{' '}
+          edge
+        </label>
       </div>
     </section>
   );

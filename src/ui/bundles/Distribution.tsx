@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { USUAL_HASH, generated, movedByFailure, shares } from '../../core/bundles';
+import { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from '../../core/bundles';
 import type { BundleVerdict, HashField } from '../../core/bundles';
 import { HASH_FIELDS, linkAt, linkSpeed, portById, setField, switchById } from '../../core/design';
 import type { Bundle } from '../../core/design';
@@ -28,7 +28,11 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
   const fields = (bundle.hash ?? USUAL_HASH) as readonly HashField[];
   const active = verdict.members.filter((m) => m.state === 'active');
   const speeds = active.map((m) => linkSpeed(design, linkAt(design, m.port)!));
-  const conversations = useMemo(() => generated(asked.hosts, asked.servers, asked.load), [asked]);
+  const [typed, setTyped] = useState<string | null>(null);
+  const read = useMemo(() => (typed === null ? null : typedConversations(typed)), [typed]);
+  const made = useMemo(() => generated(asked.hosts, asked.servers, asked.load), [asked]);
+  const conversations = read?.ok ? read.conversations : made;
+  const biggest = Math.max(0, ...conversations.map((c) => c.load));
   const found = useMemo(
     () => shares(conversations, fields, Math.max(1, active.length)),
     [conversations, fields, active.length],
@@ -75,8 +79,32 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
         ))}
       </p>
       <p className="bundle-fields">
-        {number('hosts', 'hosts', 2000)} {number('servers', 'servers', 50)} {number('Mb/s each', 'load', 100000)}
+        {typed === null && (
+          <>
+            {number('hosts', 'hosts', 2000)} {number('servers', 'servers', 50)} {number('Mb/s each', 'load', 100000)}
+          </>
+        )}
+        <label>
+          <input
+            type="checkbox"
+            checked={typed !== null}
+            onChange={(e) => setTyped(e.target.checked ? 'ticket-desk ferry-server 20\nrecorder gate-camera 60' : null)}
+          />{' '}
+          conversations of my own
+        </label>
       </p>
+      {typed !== null && (
+        <p>
+          <textarea
+            className="mono typed-conversations"
+            aria-label={`Conversations at ${s.name}: from, to, Mb/s, VLAN, ports`}
+            rows={5}
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+          />
+          {read && !read.ok && <span className="alarm small">{read.sentence}</span>}
+        </p>
+      )}
       {active.length === 0 ? (
         <p className="quiet">No member carries.</p>
       ) : (
@@ -116,6 +144,12 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
               <dt>one conversation at most</dt>
               <dd className="mono">{grouped(fastest)} Mb/s</dd>
             </div>
+            {biggest > fastest && (
+              <div>
+                <dt className="alarm">the largest conversation asks for</dt>
+                <dd className="mono">{grouped(biggest)} Mb/s, and gets no more than one member</dd>
+              </div>
+            )}
             <div>
               <dt>fullest member</dt>
               <dd className="mono">{found.unevenness.toFixed(2)} × the mean</dd>

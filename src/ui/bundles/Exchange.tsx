@@ -1,8 +1,8 @@
 'use client';
 import { useMemo } from 'react';
-import { planned } from '../../core/bundles';
+import { actingDesign, planned, sharedWith } from '../../core/bundles';
 import type { BundleVerdict } from '../../core/bundles';
-import { farEnd, linkAt, portById, switchById } from '../../core/design';
+import { bundleById, farEnd, linkAt, portById, switchById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
 import { stateWords } from '../../core/frames';
 import type { LacpInfo } from '../../core/frames';
@@ -35,22 +35,33 @@ function settled(design: Design, near: Bundle, far: Bundle, joined: readonly str
   );
 }
 
+const CHURN_WORD = {
+  NO_CHURN: 'in step',
+  CHURN_MONITOR: 'not yet in step',
+  CHURN: 'out of step for a minute',
+} as const;
+
 const party = (i: LacpInfo): string =>
   i.key === 0 ? 'nobody' : `${i.systemPriority}.${numberToMac(i.system)} key ${i.key} port ${i.portPriority}.${i.port}`;
 
 /** What each end says of itself and of its partner once the exchange has come to rest, with the state bits in words. */
 export function Exchange({ near, far, verdict }: { near: Bundle; far: Bundle; verdict: BundleVerdict }) {
-  const design = useSession((s) => s.design);
+  const drawn = useSession((s) => s.design);
+  // The switches of a pair speak as one system.
+  const design = actingDesign(drawn);
+  const [here, there] = [near, far].map(
+    (b) => bundleById(design, b.id) ?? bundleById(design, sharedWith(drawn, b)?.id ?? '') ?? b,
+  ) as [Bundle, Bundle];
   const joined = useMemo(
     () =>
       verdict.members.flatMap((m) => {
         const link = linkAt(design, m.port);
         const end = link && farEnd(link, m.port);
-        return end && 'port' in end && far.members.includes(end.port) ? [m.port] : [];
+        return end && 'port' in end && there.members.includes(end.port) ? [m.port] : [];
       }),
-    [verdict, design, far],
+    [verdict, design, there],
   );
-  const ports = useMemo(() => settled(design, near, far, joined), [design, near, far, joined]);
+  const ports = useMemo(() => settled(design, here, there, joined), [design, here, there, joined]);
   return (
     <details className="exchange">
       <summary>What the two ends say of each other</summary>
@@ -62,6 +73,7 @@ export function Exchange({ near, far, verdict }: { near: Bundle; far: Bundle; ve
             <th scope="col">it says</th>
             <th scope="col">partner</th>
             <th scope="col">it hears</th>
+            <th scope="col">actor, partner churn</th>
           </tr>
         </thead>
         <tbody>
@@ -70,12 +82,15 @@ export function Exchange({ near, far, verdict }: { near: Bundle; far: Bundle; ve
             return (
               <tr key={id}>
                 <th scope="row">
-                  {switchById(design, port.switch)?.name} {port.name}
+                  {switchById(drawn, portById(drawn, id)!.switch)?.name} {port.name}
                 </th>
                 <td className="mono">{party(p.actor)}</td>
                 <td>{stateWords(p.actor.state).join(', ')}</td>
                 <td className="mono">{party(p.partner)}</td>
                 <td>{stateWords(p.partner.state).join(', ') || 'nothing'}</td>
+                <td>
+                  {CHURN_WORD[p.actorChurn]}, {CHURN_WORD[p.partnerChurn]}
+                </td>
               </tr>
             );
           })}

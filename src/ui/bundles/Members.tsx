@@ -1,25 +1,39 @@
 'use client';
-import { verdictOf } from '../../core/bundles';
-import type { BundleVerdict, MemberVerdict } from '../../core/bundles';
+import type { MemberVerdict } from '../../core/bundles';
 import { farEnd, hostById, linkAt, linkSpeed, portById, portLabel, setField, switchById } from '../../core/design';
 import type { Bundle, Port } from '../../core/design';
 import { speedLabel } from '../chart/scene';
 import { Field } from '../trees/boards/Field';
 import { useBench, useSession } from '../shell/context';
 import { Exchange } from './Exchange';
+import type { BundleGroup } from './groups';
 
 interface Props {
-  near: Bundle;
-  far: Bundle | null;
-  verdict: BundleVerdict;
+  group: BundleGroup;
   onRemove: (port: string) => void;
 }
 
+/** What a member port has set for itself that its bundle has otherwise: the bundle's counts. */
+function unlike(near: readonly Bundle[], port: Port | undefined): string[] {
+  const bundle = port && near.find((b) => b.members.includes(port.id));
+  if (!bundle) return [];
+  const vlans = (v: string | undefined) => (v === undefined || v === 'all' ? 'all VLANs' : `VLANs ${v}`);
+  return [
+    ...(vlans(port.vlans) === vlans(bundle.vlans)
+      ? []
+      : [`The port has ${vlans(port.vlans)}, the bundle ${vlans(bundle.vlans)}: the bundle's count.`]),
+    ...(port.native === bundle.native
+      ? []
+      : [`The port has native VLAN ${port.native ?? 'none'}, the bundle ${bundle.native ?? 'none'}.`]),
+    ...(port.cost === undefined ? [] : [`Cost ${port.cost} of the port does not count: the bundle has a cost.`]),
+  ];
+}
+
 /** The members between the two ends: what each end makes of it, and why. */
-export function Members({ near, far, verdict, onRemove }: Props) {
+export function Members({ group, onRemove }: Props) {
+  const { near, far, verdict, farVerdict: other } = group;
   const { edit } = useBench();
   const design = useSession((s) => s.design);
-  const other = far ? verdictOf(design, far.id) : undefined;
   const priority = (port: Port | undefined) =>
     port && (
       <Field
@@ -70,11 +84,16 @@ export function Members({ near, far, verdict, onRemove }: Props) {
                 : 'nothing';
             return (
               <tr key={m.port}>
-                <th scope="row">{port?.name}</th>
+                <th scope="row">{near.length > 1 && port ? portLabel(design, port.id) : port?.name}</th>
                 <td className="bare-label">{priority(port)}</td>
                 <td>
                   {state(m)}
                   <div className="quiet small">{m.sentence}</div>
+                  {unlike(near, port).map((sentence) => (
+                    <div key={sentence} className="alarm small">
+                      {sentence}
+                    </div>
+                  ))}
                 </td>
                 <td className={`bundle-cable is-${m.state}`}>{link ? speedLabel(linkSpeed(design, link)) : ''}</td>
                 <td>{state(there || undefined)}</td>
@@ -83,7 +102,7 @@ export function Members({ near, far, verdict, onRemove }: Props) {
                 <td>
                   <button
                     className="plain quiet remove"
-                    aria-label={`Take port ${port?.name} of ${near.name} out`}
+                    aria-label={`Take port ${port?.name} of ${near[0]!.name} out`}
                     onClick={() => onRemove(m.port)}
                   >
                     ×
@@ -101,7 +120,9 @@ export function Members({ near, far, verdict, onRemove }: Props) {
           )}
         </tbody>
       </table>
-      {far && near.kind === 'lacp' && far.kind === 'lacp' && <Exchange near={near} far={far} verdict={verdict} />}
+      {far[0] && near[0]!.kind === 'lacp' && far[0].kind === 'lacp' && (
+        <Exchange near={near[0]!} far={far[0]} verdict={verdict} />
+      )}
     </>
   );
 }

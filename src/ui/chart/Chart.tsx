@@ -301,7 +301,7 @@ export function Chart(props: Props) {
         <g ref={pegs}>
           {scene.pegs.filter(near).map((peg) => (
             <Peg
-              key={peg.id}
+              key={peg.key}
               peg={names ? peg : { ...peg, name: undefined }}
               selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
               moved={movedPorts.has(peg.id)}

@@ -101,8 +101,8 @@ export const Peg = memo(function Peg({ peg, selected, moved, register }: Props) 
   return (
     <g
       ref={(element) => {
-        register(`port ${peg.id}`, element);
-        return () => register(`port ${peg.id}`, null);
+        register(`port ${peg.key}`, element);
+        return () => register(`port ${peg.key}`, null);
       }}
       className={classes.filter(Boolean).join(' ')}
       data-kind="port"

@@ -26,6 +26,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.wire.cutB === b.wire.cutB &&
   a.wire.label === b.wire.label &&
   a.wire.alarm === b.wire.alarm &&
+  a.wire.unseen === b.wire.unseen &&
   a.wire.weight === b.wire.weight;
 
 /** A cable, a bundle, or the stub of a host: open, cut at an end, down, or without this tree. */
@@ -33,6 +34,7 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
   const classes = ['wire', `wire-${wire.state}`, `wire-${wire.kind}`, selected && 'is-selected', onPath && 'on-path'];
   if (wire.weight) classes.push(`rate-${wire.weight}`);
   if (wire.alarm) classes.push('has-alarm');
+  if (wire.unseen) classes.push('is-unseen');
   return (
     <g
       ref={(element) => {

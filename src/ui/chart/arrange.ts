@@ -111,14 +111,14 @@ const MOST_STRETCH = 1.5;
 
 /** The root at the top, every switch as far down as its root path cost; below all, those without the tree. */
 export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: readonly Point[], area: Area): Arranged {
-  const { design, portBridge } = solved.topology;
+  const { design, portBridge, actsAs } = solved.topology;
   const { portLan } = of.topology;
   const { rootPort, rootPathCost, root, designatedPort } = of.outcome;
   const costs = [...new Set([...rootPathCost].filter(Number.isFinite))].sort((a, b) => a - b);
   const level = new Map(costs.map((cost, i) => [cost, i]));
   const outsideLevel = costs.length;
   const parent = design.switches.map((_, b) => {
-    const port = rootPort[b]!;
+    const port = rootPort[actsAs[b]!]!;
     return port < 0 ? -1 : portBridge[designatedPort[portLan[port]!]!]!;
   });
   const inner = new Set(parent);
@@ -126,7 +126,7 @@ export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: rea
   const wide = plateWidths(design);
   const nodes = design.switches.map((_, b): TidyNode => ({
     parent: parent[b]!,
-    level: root[b]! < 0 ? outsideLevel : level.get(rootPathCost[b]!)!,
+    level: root[actsAs[b]!]! < 0 ? outsideLevel : level.get(rootPathCost[actsAs[b]!]!)!,
     order: cabled[b]!.x,
     // Hosts of a leaf hang below it and need no room beside it.
     width: wide[b]!,

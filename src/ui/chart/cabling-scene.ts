@@ -198,7 +198,14 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places): Sc
       [wire.portB, b, endB],
     ] as const)
       if (id !== null && 'bridge' in end)
-        pegs.push({ ...anchor, id, role: 'port', name: portById(design, id)!.name, crowded: crowded[end.bridge]! });
+        pegs.push({
+          ...anchor,
+          key: id,
+          id,
+          role: 'port',
+          name: portById(design, id)!.name,
+          crowded: crowded[end.bridge]!,
+        });
     return { ...wire, a, b };
   });
   const hosts = design.hosts.map((h): SpotItem => ({

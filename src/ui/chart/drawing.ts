@@ -74,7 +74,7 @@ export class Drawing {
     this.stop();
     const frames: Frame[] = [];
     for (const plate of scene.plates) this.place(`switch ${plate.id}`, plate, frames);
-    for (const peg of scene.pegs) this.place(`port ${peg.id}`, peg, frames);
+    for (const peg of scene.pegs) this.place(`port ${peg.key}`, peg, frames);
     for (const spot of scene.spots) this.place(`${spot.kind} ${spot.id}`, spot, frames);
     for (const wire of scene.wires) this.wire(wire, frames);
     if (frames.length === 0) return;

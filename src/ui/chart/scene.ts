@@ -2,8 +2,9 @@
  * The chart of one tree as plain values: plates, pegs, wires, hosts. Built from a solved design, drawn by components,
  * measured by tests.
  */
-import type { Design, Link } from '../../core/design';
-import { portById, priorityInForce } from '../../core/design';
+import { bundleVerdicts, isPeerPort, sharedWith } from '../../core/bundles';
+import type { Bundle, Design, Link } from '../../core/design';
+import { linkSpeed, portById, priorityInForce } from '../../core/design';
 import { isAccidentalRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
 import type { Role, SolvedDesign, SolvedTree, Topology } from '../../core/trees';
 import type { Arranged } from './arrange';
@@ -31,6 +32,8 @@ export interface PlateItem extends Point {
 export type Standing = 'root' | 'accidental-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';
 
 export interface PegItem extends Anchor {
+  /** Unique among the pegs. */
+  readonly key: string;
   /** Port or bundle. */
   readonly id: string;
   readonly role: Role | 'port';
@@ -63,6 +66,8 @@ export interface WireItem {
   readonly labelAt?: number;
   /** Whether the label tells of something wrong. */
   readonly alarm?: boolean;
+  /** A bundle here forwards at one end only: a loop or a black hole that the trees do not see. */
+  readonly unseen?: boolean;
   /** Weight of the line by rate, 1 to 4, where the view shows it. */
   readonly weight?: number;
 }
@@ -87,18 +92,34 @@ export interface Scene {
 const HOST = { dx: PLATE.width / 2 + 62, dy: 26, below: PLATE.height / 2 + 40 } as const;
 
 /** `2 × 10G`, or `1 of 2 × 1G` when members are missing. */
-function bundleLabel(design: Design, members: readonly string[], active: number): string {
-  const speed = portById(design, members[0]!)?.speed ?? 0;
-  const count = active === members.length ? `${active}` : `${active} of ${members.length}`;
+function bundleLabel(active: number, members: number, speed: number): string {
+  const count = active === members ? `${active}` : `${active} of ${members}`;
   return `${count} × ${speedLabel(speed)}`;
 }
+
+/** Members that the bundle of a wire has on the switches that the wire joins. */
+function memberCount({ design, ports }: Topology, { a, b }: Ends): number {
+  const counts = [a, b].map((end) => {
+    if (!('port' in end)) return 0;
+    const { element } = ports[end.port]!;
+    const home = design.switches[end.home]!.id;
+    const bundle = element.switch === home ? element : sharedWith(design, element as Bundle);
+    return bundle && 'members' in bundle ? bundle.members.length : 0;
+  });
+  return Math.min(...counts);
+}
+
+/** Members of bundles of which only one end forwards: frames go round or are lost there, unseen by the trees. */
+const oneSidedMembers = (design: Design): ReadonlySet<string> =>
+  new Set(bundleVerdicts(design).flatMap((v) => (v.outcome === 'one-sided' ? v.members.map((m) => m.port) : [])));
 
 /** `100M`, `2.5G` */
 export function speedLabel(speed: number): string {
   return speed >= 1000 ? `${speed / 1000}G` : `${speed}M`;
 }
 
-type WireEnd = { port: number } | { spot: number };
+/** A port with the switch that it sits on: of a pair that acts as one, that may be the second. */
+type WireEnd = { port: number; home: number } | { spot: number };
 
 interface Ends {
   id: string;
@@ -106,32 +127,55 @@ interface Ends {
   a: WireEnd;
   b: WireEnd;
   label: string | null;
+  /** A peer link: inside a pair that acts as one switch. */
+  peer?: boolean;
+  /** Bundles that forward at one end only, which spanning tree does not see. */
+  unseen?: boolean;
 }
 
 /** Wires to draw: each link outside a bundle, each bundle once, each attachment of a segment, each host's cable. */
 function wireEnds(topology: Topology, spotIndex: ReadonlyMap<string, number>): Ends[] {
   const { design, portIndex, ports } = topology;
+  const homeIndex = new Map(design.switches.map((s, i) => [s.id, i]));
   const ends: Ends[] = [];
-  const bundlesDone = new Set<number>();
+  const legs = new Map<string, { end: Ends; active: number; members: number; speed: number }>();
   const index = (id: string) => portIndex.get(id)!;
-  const end = (e: Link['a']): WireEnd => ('port' in e ? { port: index(e.port) } : { spot: spotIndex.get(e.host)! });
+  const at = (id: string): WireEnd => ({ port: index(id), home: homeIndex.get(portById(design, id)!.switch)! });
+  const end = (e: Link['a']): WireEnd => ('port' in e ? at(e.port) : { spot: spotIndex.get(e.host)! });
+  const blind = oneSidedMembers(design);
   for (const link of design.links) {
     const [a, b] = [end(link.a), end(link.b)];
-    if ('port' in a && 'port' in b && ports[a.port]!.kind === 'bundle' && ports[b.port]!.kind === 'bundle') {
-      if (bundlesDone.has(a.port)) continue;
-      bundlesDone.add(a.port).add(b.port);
-      const bundle = ports[a.port]!.element;
-      const active = 'members' in bundle ? bundle.members.filter((m) => index(m) === a.port).length : 0;
-      const label = 'members' in bundle ? bundleLabel(design, bundle.members, active) : null;
-      ends.push({ id: bundle.id, kind: 'bundle', a, b, label });
-    } else ends.push({ id: link.id, kind: 'spot' in a || 'spot' in b ? 'host' : 'link', a, b, label: null });
+    const unseen = [link.a, link.b].some((e) => 'port' in e && blind.has(e.port)) ? { unseen: true } : {};
+    if (!('port' in a && 'port' in b)) {
+      ends.push({ id: link.id, kind: 'host', a, b, label: null, ...unseen });
+    } else if (ports[a.port]!.kind === 'bundle' && ports[b.port]!.kind === 'bundle') {
+      const key = [a, b]
+        .map((e) => `${e.port} ${e.home}`)
+        .sort()
+        .join('\n');
+      const leg = legs.get(key);
+      if (leg) leg.active++;
+      else {
+        const { element } = ports[a.port]!;
+        const own = { id: element.id, kind: 'bundle' as const, a, b, label: null };
+        legs.set(key, { end: own, active: 1, members: 0, speed: linkSpeed(design, link) });
+        ends.push(own);
+      }
+    } else {
+      const peer = 'port' in link.a && isPeerPort(design, link.a.port) ? { peer: true } : {};
+      // One word for all cables of a peer link.
+      const named = 'peer' in peer && !ends.some((e) => e.peer && 'port' in e.a && e.a.home === a.home);
+      ends.push({ id: link.id, kind: 'link', a, b, label: named ? 'peer link' : null, ...peer, ...unseen });
+    }
   }
+  for (const { end: own, active, speed } of legs.values())
+    own.label = bundleLabel(active, memberCount(topology, own), speed);
   for (const segment of design.segments)
     for (const port of segment.ports)
       ends.push({
         id: segment.id,
         kind: 'segment',
-        a: { port: index(port) },
+        a: at(port),
         b: { spot: spotIndex.get(segment.id)! },
         label: null,
       });
@@ -141,7 +185,8 @@ function wireEnds(topology: Topology, spotIndex: ReadonlyMap<string, number>): E
 /** Hosts beside their switch, or where they were put; segments in the middle of what they join. */
 function placeSpots(topology: Topology, arranged: Arranged, free: boolean): SpotItem[] {
   const { design } = topology;
-  const bridgeAt = (portId: string) => arranged.at[topology.bridgeIndex.get(portById(design, portId)!.switch)!]!;
+  const homeIndex = new Map(design.switches.map((s, i) => [s.id, i]));
+  const bridgeAt = (portId: string) => arranged.at[homeIndex.get(portById(design, portId)!.switch)!]!;
   const beside = new Map<Point, number>();
   const portOfHost = new Map<string, string>();
   for (const { a, b } of design.links) {
@@ -153,7 +198,7 @@ function placeSpots(topology: Topology, arranged: Arranged, free: boolean): Spot
     if (port === undefined) return [];
     if (free && host.x !== undefined && host.y !== undefined)
       return [{ id: host.id, kind: 'host', name: host.name, x: host.x, y: host.y }];
-    const bridge = topology.bridgeIndex.get(portById(design, port)!.switch)!;
+    const bridge = homeIndex.get(portById(design, port)!.switch)!;
     const at = arranged.at[bridge]!;
     const n = beside.get(at) ?? 0;
     beside.set(at, n + 1);
@@ -192,15 +237,16 @@ const STANDING_WORD: Record<Standing, string> = {
 };
 
 function standings(solved: SolvedDesign, of: SolvedTree): Standing[] {
-  const { design } = solved.topology;
+  const { design, actsAs } = solved.topology;
   const standing = design.switches.map((s, b): Standing =>
-    s.off ? 'off' : of.outcome.root[b]! < 0 ? 'outside' : 'plain',
+    s.off ? 'off' : of.outcome.root[actsAs[b]!]! < 0 ? 'outside' : 'plain',
   );
   for (const root of rootsOf(of)) {
     standing[root] = isAccidentalRoot(solved, of, root) ? 'accidental-root' : 'root';
     const next = nextRoot(solved, of, root);
     if (next >= 0) standing[next] = 'next';
   }
+  actsAs.forEach((acts, b) => (standing[b] = standing[acts]!));
   return standing;
 }
 
@@ -220,9 +266,8 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
   const { design } = topology;
   const spots = placeSpots(topology, arranged, arranged.ruler.length === 0);
   const ends = wireEnds(topology, new Map(spots.map((s, i) => [s.id, i])));
-  const bridgeOf = (end: WireEnd) => ('port' in end ? topology.portBridge[end.port]! : null);
-  const place = (end: WireEnd): Point =>
-    'port' in end ? arranged.at[topology.portBridge[end.port]!]! : spots[end.spot]!;
+  const bridgeOf = (end: WireEnd) => ('port' in end ? end.home : null);
+  const place = (end: WireEnd): Point => ('port' in end ? arranged.at[end.home]! : spots[end.spot]!);
   const attachments = ends.map(({ a, b }): Attachment => ({
     a: { bridge: bridgeOf(a), port: 'port' in a ? a.port : -1, at: place(a) },
     b: { bridge: bridgeOf(b), port: 'port' in b ? b.port : -1, at: place(b) },
@@ -232,6 +277,8 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
 
   const regions = regionsOf(solved);
   const pegs: PegItem[] = [];
+  // A bundle to a pair of switches has a peg on each wire.
+  const pegged = new Map<string, number>();
   const wires = ends.map((end, i): WireItem => {
     const [a, b] = anchors[i]!;
     for (const [side, anchor] of [
@@ -240,28 +287,35 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
     ] as const)
       if ('port' in side) {
         const { id } = topology.ports[side.port]!.element;
+        const seen = pegged.get(id) ?? 0;
+        pegged.set(id, seen + 1);
         pegs.push({
+          key: seen === 0 ? id : `${id} ${seen}`,
           x: anchor.x,
           y: anchor.y,
           nx: anchor.nx,
           ny: anchor.ny,
           id,
-          role: roleAt(of, side.port),
+          role: end.peer ? 'port' : roleAt(of, side.port),
           ...boundaryAt(regions, side.port),
-          crowded: crowded[topology.portBridge[side.port]!]!,
+          crowded: crowded[side.home]!,
         });
       }
     const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? topology.ports[e.port]!.element.id : null));
-    const { state, cutA, cutB } = wireState(roleOf(end.a), roleOf(end.b));
+    const { state, cutA, cutB } = end.peer
+      ? { state: 'open' as const, cutA: false, cutB: false }
+      : wireState(roleOf(end.a), roleOf(end.b));
+    const leg = 'port' in end.a && 'port' in end.b && pegged.get(portA!)! > 1 ? ` ${portB}` : '';
     return {
-      key: `${end.kind} ${portA ?? portB}`,
+      key: `${end.kind} ${portA ?? portB}${leg}`,
       id: end.id,
       portA: portA ?? null,
       portB: portB ?? null,
       kind: end.kind,
       a,
       b,
-      label: end.label,
+      label: end.unseen ? 'one end only' : end.label,
+      ...(end.unseen ? { alarm: true, unseen: true } : {}),
       state,
       cutA,
       cutB,

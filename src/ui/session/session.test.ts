@@ -152,11 +152,27 @@ test('an edit whose answer got lost is stored once', async () => {
 
 test('edits of an earlier visit are taken up again', async () => {
   const s = server();
-  s.kept.pending = [{ label: 'left over', edits: priority('gate', 4096) }];
+  s.kept.pending = [{ label: 'left over', edits: priority('gate', 4096), client: 'before', since: 0 }];
   const session = s.open();
   session.resume();
   await session.settled();
   expect(of(s.design(), 'gate')).toBe(4096);
+});
+
+test('an edit that was stored although the page was left before it heard so is not made twice', async () => {
+  const s = server();
+  const first = s.open('before');
+  s.state.loseAnswers = true;
+  first.edit('split', [{ type: 'remove', kind: 'bundle', id: 'quay-b:lag102' }]);
+  await new Promise((resolve) => setTimeout(resolve));
+  first.close();
+  expect([s.steps.length, s.kept.pending.length]).toEqual([1, 1]);
+  const session = s.open('after');
+  session.resume();
+  await session.settled();
+  expect(s.steps).toHaveLength(1);
+  expect(s.kept.pending).toEqual([]);
+  expect(session.store.getState()).toMatchObject({ revision: 1, conflict: null, saving: 'saved' });
 });
 
 test('undo waits for what is pending, and says what moved', async () => {

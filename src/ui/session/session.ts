@@ -14,6 +14,9 @@ import type { LoadedVariant, Step } from './types';
 export interface PendingEdit {
   readonly label: string;
   readonly edits: readonly Edit[];
+  /** Window that made it, and the newest revision it knew: they tell whether it reached the server after all. */
+  readonly client: string;
+  readonly since: number;
 }
 
 export interface Conflict {
@@ -62,6 +65,8 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
   let stored = variant.design;
   let pending: PendingEdit[] = [];
   let running: Promise<void> | null = null;
+  /** Nothing is sent before what an earlier visit left is looked through. */
+  let lookedThrough: Promise<void> = Promise.resolve();
   let behind = false;
   let closed = false;
 
@@ -104,7 +109,8 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
 
   /** A step of this window whose acknowledgement got lost: it is stored, and no longer pending. */
   const isMyOwn = (step: Step): boolean => {
-    if (step.client !== client || JSON.stringify(step.edits) !== JSON.stringify(pending[0]?.edits)) return false;
+    const [first] = pending;
+    if (step.client !== first?.client || JSON.stringify(step.edits) !== JSON.stringify(first.edits)) return false;
     keep(pending.slice(1));
     return true;
   };
@@ -171,6 +177,17 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
     }
   };
 
+  /** Drops what was stored although the page was left before it heard so, and shows the rest. */
+  const lookThrough = async (since: number): Promise<void> => {
+    const steps = await persistently(() => api.steps(variant.id, since ?? variant.revision)).catch(() => []);
+    steps.forEach(isMyOwn);
+    if (pending.length === 0) return;
+    const design = withPending(stored, pending);
+    if (design) return show(design, { label: pending.at(-1)!.label, kind: 'edit' });
+    setState({ conflict: { mine: pending, theirs: [], myDesign: stored } });
+    keep([]);
+  };
+
   /** One thing after another: sends what is pending, then `then`. */
   const run = (then?: () => Promise<void>): Promise<void> => {
     const before = running ?? Promise.resolve();
@@ -178,6 +195,7 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
     const mine: Promise<void> = before
       .catch(() => undefined)
       .then(async () => {
+        await lookedThrough;
         while (pending.length > 0 && !closed) await sendFirst();
         if (then && !closed) await then();
         if (behind) await catchUp();
@@ -220,7 +238,7 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
       const applied = known?.from === design ? { ok: true as const, design: known.to } : applyEdits(design, edits);
       if (!applied.ok) return applied.faults;
       show(applied.design, { label, kind: 'edit' });
-      keep([...pending, { label, edits }]);
+      keep([...pending, { label, edits, client, since: getState().revision }]);
       void run();
       return [];
     },
@@ -234,19 +252,13 @@ export function createSession(api: Api, variant: LoadedVariant, client: string, 
       behind = true;
       if (!running) void run();
     },
-    /** Edits of an earlier visit that never reached the server. */
+    /** Edits of an earlier visit that never reached the server; those that did, unacknowledged, are let go. */
     resume(): void {
       const left = drawer.read();
       if (left.length === 0) return;
-      const design = withPending(stored, left);
       keep([...left]);
-      if (design) {
-        show(design, { label: left.at(-1)!.label, kind: 'edit' });
-        void run();
-      } else {
-        setState({ conflict: { mine: left, theirs: [], myDesign: stored } });
-        keep([]);
-      }
+      lookedThrough = lookThrough(left[0]!.since);
+      void run();
     },
     /** Ends a conflict: my edits on top of theirs, as far as they still fit, or theirs alone. */
     resolve(choice: 'mine' | 'theirs'): void {

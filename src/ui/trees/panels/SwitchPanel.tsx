@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { priorityInForce, setField, switchById } from '../../../core/design';
+import { pairOf, priorityInForce, setField, switchById } from '../../../core/design';
 import { BRIDGE_PRIORITIES, formatBridgeId } from '../../../core/standard';
 import { TreeReader, explainSwitch, grouped, remainingHops, roleAt, settledState, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
@@ -35,6 +35,11 @@ export function SwitchPanel({ id }: { id: string }) {
     <>
       <h2>{s.name}</h2>
       <p className="mono quiet">{[s.mac, s.tier].filter(Boolean).join(' · ')}</p>
+      {solved.topology.actsAs.some((acts, b) => acts !== b && [acts, b].includes(bridge)) && pairOf(design, id) && (
+        <p className="quiet">
+          One of pair {reader.bridgeName(bridge)}, domain {pairOf(design, id)!.domain}: one bridge to all others.
+        </p>
+      )}
       <dl className="facts">
         <div>
           <dt>bridge identifier</dt>
@@ -70,6 +75,16 @@ export function SwitchPanel({ id }: { id: string }) {
           onPick={(value, words) =>
             edit(`Cost scale of ${s.name}: ${words}`, [
               setField('switch', id, 'costScale', value === 'design' ? null : value),
+            ])
+          }
+        />
+        <Choice
+          label="Bundle cost by the rate"
+          value={s.bundleCost ?? 'design'}
+          options={{ design: 'as the design', active: 'of working members', configured: 'of all members' }}
+          onPick={(value, words) =>
+            edit(`Bundle cost of ${s.name}: ${words}`, [
+              setField('switch', id, 'bundleCost', value === 'design' ? null : value),
             ])
           }
         />

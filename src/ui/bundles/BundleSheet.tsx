@@ -1,0 +1,110 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { addMember, joinable, removeMember, splitBundles, verdictOf } from '../../core/bundles';
+import { linkById, portById } from '../../core/design';
+import type { Bundle, Design } from '../../core/design';
+import { useBench, useSession } from '../shell/context';
+import { BundleEnd } from './BundleEnd';
+import { Distribution } from './Distribution';
+import { Effects } from './Effects';
+import { OUTCOME_WORD } from './groups';
+import type { BundleGroup } from './groups';
+import { Members } from './Members';
+import { Order } from './Order';
+import { ThreeWays } from './ThreeWays';
+import { useBundleEdits } from './useBundleEdits';
+
+const PAGES = ['Ends', 'Distribution', 'Trees and capacity', 'Three ways', 'Order of work'] as const;
+
+/** One bundle with both its ends, page by page. */
+export function BundleSheet({ group }: { group: BundleGroup }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const run = useBundleEdits();
+  const [page, setPage] = useState<(typeof PAGES)[number]>('Ends');
+  const { near, far, verdict } = group;
+  const fits = near.flatMap((a) => far.flatMap((b) => joinable(design, a, b).map((link) => ({ a, b, link }))));
+  const takeOut = (port: string) => {
+    const own = near.find((b) => b.members.includes(port))!;
+    // A member that leads to the second of a pair is taken out of the bundle there.
+    const there = far.map((b) => removeMember(design, own, b, port)).find((edits) => edits.length > 1);
+    edit(`Take ${portById(design, port)?.name} out of ${group.name}`, there ?? removeMember(design, own, null, port));
+  };
+  const forms = verdict.outcome === 'forms';
+  return (
+    <section className="bundle-sheet" aria-label={`Bundle ${group.name}`}>
+      <header>
+        <h2>
+          {group.name}: <span className={forms ? undefined : 'alarm'}>{OUTCOME_WORD[verdict.outcome]}</span>
+        </h2>
+        <span className="grow" />
+        {fits.map(({ a, b, link }) => (
+          <Button key={link} onClick={() => run('Add a member', addMember(design, a, b, link))}>
+            Add {cableName(design, link, a)}
+          </Button>
+        ))}
+        <Button onClick={() => edit(`Split ${group.name}`, splitBundles([...near, ...far].map((b) => b.id)))}>
+          Split
+        </Button>
+      </header>
+      <p className={forms ? 'sentence' : 'sentence wrong'}>{verdict.sentence}</p>
+      <div className="boards" role="radiogroup" aria-label="Pages of the bundle">
+        {PAGES.map((p) => (
+          <button key={p} role="radio" aria-checked={page === p} className="tool" onClick={() => setPage(p)}>
+            {p}
+          </button>
+        ))}
+      </div>
+      {page === 'Ends' && (
+        <>
+          <Members group={group} onRemove={takeOut} />
+          <div className="bundle-ends">
+            <div>
+              {near.map((b) => (
+                <BundleEnd key={b.id} bundle={b} />
+              ))}
+            </div>
+            <div>
+              {far.map((b) => (
+                <BundleEnd key={b.id} bundle={b} />
+              ))}
+              {far.length === 0 && (
+                <p className="quiet">
+                  {verdict.partner?.kind === 'host'
+                    ? 'The other end is a host.'
+                    : 'The other end has no bundle that leads back here.'}
+                </p>
+              )}
+            </div>
+          </div>
+        </>
+      )}
+      {page === 'Distribution' && (
+        <>
+          {[...near, ...far].map((b) => (
+            <Distribution key={b.id} bundle={b} verdict={verdictOf(design, b.id)!} />
+          ))}
+        </>
+      )}
+      {page === 'Trees and capacity' && <Effects group={group} />}
+      {page === 'Three ways' && <ThreeWays links={linksOf(design, near)} />}
+      {page === 'Order of work' && <Order near={near[0]!} far={far[0] ?? null} />}
+    </section>
+  );
+}
+
+/** Links in which the members of an end are. */
+const linksOf = (design: Design, end: readonly Bundle[]): string[] =>
+  design.links.flatMap((l) =>
+    [l.a, l.b].some((e) => 'port' in e && end.some((b) => b.members.includes(e.port))) ? [l.id] : [],
+  );
+
+/** `port 9`, of the cable's end at a bundle's switch. */
+function cableName(design: Design, linkId: string, near: Bundle): string {
+  const link = linkById(design, linkId)!;
+  const end = [link.a, link.b]
+    .flatMap((e) => ('port' in e ? [portById(design, e.port)!] : []))
+    .find((p) => p.switch === near.switch);
+  return `port ${end?.name ?? ''}`;
+}

@@ -1,0 +1,140 @@
+'use client';
+import Button from '@mui/material/Button';
+import { pairReport } from '../../core/bundles';
+import type { PairState } from '../../core/bundles';
+import { bundleAt, dissolvePair, linkSpeed, portById, setField, switchById } from '../../core/design';
+import type { Design, Link, SwitchPair } from '../../core/design';
+import { speedLabel } from '../chart/scene';
+import { Field } from '../trees/boards/Field';
+import { Choice } from '../trees/panels/DesignSettings';
+import { useBench, useSession } from '../shell/context';
+
+const STATE_WORD: Record<PairState, string> = {
+  one: 'acts as one',
+  alone: 'one of two',
+  'primary-only': 'primary alone',
+  split: 'split',
+  off: 'off',
+};
+
+/** Cables between the two switches. */
+function linksBetween(design: Design, [a, b]: SwitchPair['switches']): Link[] {
+  const at = (end: Link['a']) => ('port' in end ? portById(design, end.port)?.switch : undefined);
+  return design.links.filter((l) => {
+    const ends = [at(l.a), at(l.b)];
+    return ends.includes(a) && ends.includes(b);
+  });
+}
+
+/** Two switches that present themselves as one: what joins them, how they stand, what they must have alike. */
+export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => void }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const { state, sentence, checks } = pairReport(design, pair);
+  const [first, second] = pair.switches.map((id) => switchById(design, id)!.name) as [string, string];
+  const set = (field: 'domain' | 'switches' | 'peer' | 'keepalive', value: unknown, words: string) =>
+    edit(`Pair ${first} + ${second}: ${words}`, [setField('pair', pair.id, field, value)]);
+  const between = linksBetween(design, pair.switches);
+  const cable = (l: Link) => {
+    const [a, b] = [l.a, l.b].map((e) => ('port' in e ? (portById(design, e.port)?.name ?? '') : ''));
+    const bundle = 'port' in l.a ? bundleAt(design, l.a.port) : undefined;
+    return `${a} – ${b}, ${speedLabel(linkSpeed(design, l))}${bundle ? `, in ${bundle.name}` : ''}`;
+  };
+  return (
+    <section className="bundle-sheet" aria-label={`Pair ${first} + ${second}`}>
+      <header>
+        <h2>
+          {first} + {second}: <span className={state === 'one' ? undefined : 'alarm'}>{STATE_WORD[state]}</span>
+        </h2>
+        <span className="grow" />
+        <Button
+          onClick={() => {
+            if (edit(`Dissolve pair ${first} + ${second}`, dissolvePair(design, pair))) onGone();
+          }}
+        >
+          Dissolve
+        </Button>
+      </header>
+      <p className={state === 'one' ? 'sentence' : 'sentence wrong'}>{sentence}</p>
+      <div className="bundle-ends">
+        <section className="bundle-end" aria-label="Roles">
+          <h3>Roles</h3>
+          <div className="bundle-fields">
+            <Field
+              key={pair.id}
+              label="domain"
+              width={84}
+              value={String(pair.domain)}
+              onSet={(text) => set('domain', Number.isFinite(Number(text)) ? Number(text) : text, `domain ${text}`)}
+            />
+          </div>
+          <Choice
+            label="Primary"
+            value={pair.switches[0]}
+            options={{ [pair.switches[0]]: first, [pair.switches[1]]: second }}
+            onPick={(id, words) =>
+              id === pair.switches[0] || set('switches', [pair.switches[1], pair.switches[0]], `primary ${words}`)
+            }
+          />
+          <Choice
+            label="Keepalive"
+            value={pair.keepalive ?? ''}
+            options={{ '': 'none', ...Object.fromEntries(between.map((l) => [l.id, cable(l)])) }}
+            onPick={(id, words) => set('keepalive', id === '' ? null : id, `keepalive ${words}`)}
+          />
+        </section>
+        <section className="bundle-end" aria-label="Peer link">
+          <h3>Peer link</h3>
+          {between.map((l) => (
+            <label key={l.id} className="peer-cable">
+              <input
+                type="checkbox"
+                checked={pair.peer.includes(l.id)}
+                onChange={(e) =>
+                  set(
+                    'peer',
+                    e.target.checked ? [...pair.peer, l.id] : pair.peer.filter((id) => id !== l.id),
+                    `peer link ${cable(l)}`,
+                  )
+                }
+              />{' '}
+              <span className={l.down ? 'alarm' : undefined}>
+                {cable(l)}
+                {l.down ? ', cut' : ''}
+              </span>
+            </label>
+          ))}
+          {between.length === 0 && <p className="alarm">No cable joins the two: cable them in Cabling.</p>}
+        </section>
+      </div>
+      <table className="rows pair-checks">
+        <caption>What both must have alike</caption>
+        <thead>
+          <tr>
+            <td />
+            <th scope="col">{first}</th>
+            <th scope="col">{second}</th>
+            <th scope="col">so</th>
+          </tr>
+        </thead>
+        <tbody>
+          {checks.map((c) => (
+            <tr key={c.what}>
+              <th scope="row">{c.what}</th>
+              <td className="mono" colSpan={c.second === '' ? 2 : 1}>
+                {c.first}
+              </td>
+              {c.second !== '' && <td className="mono">{c.second}</td>}
+              <td className={c.ok ? 'quiet' : 'alarm'}>{c.ok ? (c.second === '' ? 'fine' : 'alike') : c.sentence}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet">
+        To end a bundle of a third switch on both, select its cables to the two and press J. A model: makers differ in
+        detail; here the pair is one bridge and one LACP system with the identity of the primary, and the peer link is
+        never cut.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,54 @@
+/** Bundles as the stage lists them: both ends together, each of one switch or of both switches of a pair. */
+import { bundleVerdicts, sharedWith } from '../../core/bundles';
+import type { BundleVerdict } from '../../core/bundles';
+import { bundleById, hostById, switchById } from '../../core/design';
+import type { Bundle, Design } from '../../core/design';
+
+export const OUTCOME_WORD = {
+  forms: 'forms',
+  'too-few': 'down',
+  never: 'never forms',
+  'one-sided': 'one end only',
+  unanswered: 'unanswered',
+} as const;
+
+export interface BundleGroup {
+  /** One bundle, or one of each switch of a pair. */
+  readonly near: readonly Bundle[];
+  /** Empty where a host or nobody answers. */
+  readonly far: readonly Bundle[];
+  readonly verdict: BundleVerdict;
+  readonly farVerdict: BundleVerdict | null;
+  readonly name: string;
+}
+
+const together = (design: Design, bundle: Bundle): Bundle[] => {
+  const other = sharedWith(design, bundle);
+  return other ? [bundle, other] : [bundle];
+};
+
+/** Bundles with their two ends together: each once, from the end that comes first. */
+export function bundleGroups(design: Design): BundleGroup[] {
+  const verdicts = new Map(bundleVerdicts(design).map((v) => [v.bundle, v]));
+  const whole = (end: readonly Bundle[]): BundleVerdict => ({
+    ...verdicts.get(end[0]!.id)!,
+    members: end.flatMap((b) => verdicts.get(b.id)!.members),
+  });
+  const names = (end: readonly Bundle[]) => end.map((b) => switchById(design, b.switch)?.name ?? '').join(' + ');
+  const done = new Set<string>();
+  return design.bundles.flatMap((first) => {
+    if (done.has(first.id)) return [];
+    const near = together(design, first);
+    const verdict = whole(near);
+    const partner = verdict.partner?.kind === 'bundle' ? bundleById(design, verdict.partner.id)! : null;
+    const back = partner ? verdicts.get(partner.id)?.partner?.id : undefined;
+    const far = partner && near.some((b) => b.id === back) ? together(design, partner) : [];
+    for (const b of [...near, ...far]) done.add(b.id);
+    const to = partner
+      ? names(far.length > 0 ? far : [partner])
+      : verdict.partner
+        ? (hostById(design, verdict.partner.id)?.name ?? '')
+        : 'nobody';
+    return [{ near, far, verdict, farVerdict: far.length > 0 ? whole(far) : null, name: `${names(near)} = ${to}` }];
+  });
+}
