@@ -1,4 +1,4 @@
-import { bundleVerdicts } from '../core/bundles';
+import { bundleVerdicts, pairReport } from '../core/bundles';
 import { bundleById, farEnd, hostById, linkAt, portById, portLabel, switchById } from '../core/design';
 import type { Design } from '../core/design';
 import { readDesignFile } from './files';
@@ -34,13 +34,22 @@ export async function bundles(file: string, options: { json?: boolean }): Promis
       })),
     };
   });
-  if (options.json) process.stdout.write(`${JSON.stringify({ bundles: rows })}\n`);
+  const pairs = design.pairs.map((pair) => {
+    const { state, sentence, checks } = pairReport(design, pair);
+    return { domain: pair.domain, switches: pair.switches, state, sentence, checks };
+  });
+  if (options.json) process.stdout.write(`${JSON.stringify({ bundles: rows, pairs })}\n`);
   else if (rows.length === 0) process.stdout.write('The design has no bundles.\n');
   else
     for (const r of rows) {
       process.stdout.write(`${r.switch} ${r.bundle}: ${r.outcome}. ${r.sentence}\n`);
       for (const m of r.members)
         process.stdout.write(`  ${m.port} – ${m.far ?? 'nothing'}: ${m.state}. ${m.sentence}\n`);
+    }
+  if (!options.json)
+    for (const p of pairs) {
+      process.stdout.write(`pair ${p.domain}: ${p.sentence}\n`);
+      for (const c of p.checks.filter((check) => !check.ok)) process.stdout.write(`  ${c.what}: ${c.sentence}\n`);
     }
   return rows.every((r) => r.outcome === 'forms') ? 0 : 1;
 }

@@ -1,5 +1,6 @@
 'use client';
 import { hostById, switchById } from '../../../core/design';
+import { pathCapacity } from '../../../core/steering';
 import { grouped, pathFaultSentence } from '../../../core/trees';
 import type { Hop } from '../../../core/trees';
 import { useBench, useSession, useTree } from '../../shell/context';
@@ -16,6 +17,7 @@ export function PathPanel({ shown }: { shown: ShownPath }) {
   const nameOf = (ref: PlaceRef) =>
     ref.kind === 'host' ? hostById(design, ref.id)?.name : switchById(design, ref.id)?.name;
   const { answer } = shown;
+  const capacity = answer?.ok ? pathCapacity(solved, answer.path) : null;
   const portName = (port: number | null) => (port === null ? '' : ports[port]!.element.name);
   return (
     <>
@@ -42,6 +44,18 @@ export function PathPanel({ shown }: { shown: ShownPath }) {
               <dt>switches on the way</dt>
               <dd className="mono">{answer.path.hops.length}</dd>
             </div>
+            {capacity && Number.isFinite(capacity.rate) && (
+              <>
+                <div>
+                  <dt>capacity</dt>
+                  <dd className="mono">{grouped(capacity.rate)} Mb/s</dd>
+                </div>
+                <div>
+                  <dt>with one member lost</dt>
+                  <dd className="mono">{grouped(capacity.memberLost)} Mb/s</dd>
+                </div>
+              </>
+            )}
           </dl>
           {answer.path.lostAt && <p className="alarm">{pathFaultSentence(solved, answer.path.lostAt)}</p>}
           <table className="rows">
