@@ -1,4 +1,6 @@
 export * from './schema';
+export * from './script-schema';
+export * from './rehearsal-rules';
 export * from './fault';
 export * from './look-ups';
 export * from './integrity';

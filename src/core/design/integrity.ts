@@ -4,6 +4,7 @@ import type { Fault } from './fault';
 import { hostById, portById, portLabel, switchById } from './look-ups';
 import { bundleRules } from './bundle-rules';
 import { regionRules } from './region-rules';
+import { rehearsalRules } from './rehearsal-rules';
 import type { Rule, RuleEntry, Touch } from './rule';
 import type { Bundle, Design, ListName, Port } from './schema';
 import { wording } from './wording';
@@ -249,6 +250,8 @@ const RULES: readonly RuleEntry[] = [
   { after: ['demand.*', 'demand.id'], rule: uniqueIds('demands') },
   ...regionRules,
   ...bundleRules,
+  { after: ['script.*', 'script.id'], rule: uniqueIds('scripts') },
+  ...rehearsalRules,
 ];
 
 /**

@@ -82,7 +82,7 @@ export function removeHost(design: Design, id: string): Edit[] {
 
 /** Something to take out of a design. */
 export interface Removable {
-  readonly kind: Exclude<Kind, 'region' | 'pair'>;
+  readonly kind: Exclude<Kind, 'region' | 'pair' | 'script'>;
   readonly id: string;
 }
 

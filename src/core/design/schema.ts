@@ -1,6 +1,15 @@
 /** The design document, version 1. One immutable value; see docs/design-format.md. */
 import { z } from 'zod';
-import { ACTIVE_MEMBERS, INSTANCE_ID, LACP_KEY, LACP_PRIORITY, MAX_HOPS, PAIR_DOMAIN, PORT_NUMBER } from '../standard';
+import {
+  ACTIVE_MEMBERS,
+  INSTANCE_ID,
+  LACP_KEY,
+  LACP_PRIORITY,
+  MAX_HOPS,
+  PAIR_DOMAIN,
+  PORT_NUMBER,
+  TIMERS,
+} from '../standard';
 import {
   saying,
   whole,
@@ -20,6 +29,8 @@ import {
   vlanSet,
   mac,
 } from './values';
+import { scriptSchema } from './script-schema';
+import type { Script } from './script-schema';
 import { wording } from './wording';
 
 export const DESIGN_FORMAT = 'knot-path-design';
@@ -53,6 +64,16 @@ const treeSettings = {
   vlans: vlanSet.optional(),
   /** The one of them that travels untagged; absent: none named. */
   native: vlanNumber.optional(),
+  /** Becomes an edge port by itself while it hears no BPDU; absent: no. */
+  autoEdge: z.boolean().optional(),
+  /** Shuts the port on the first BPDU heard. */
+  bpduGuard: z.boolean().optional(),
+  /** Neither sends nor hears BPDUs. */
+  bpduFilter: z.boolean().optional(),
+  /** Holds the port back while somebody behind it claims to be a better root (restrictedRole). */
+  rootGuard: z.boolean().optional(),
+  /** Holds the port back when BPDUs stop coming, instead of opening it. */
+  loopGuard: z.boolean().optional(),
 };
 
 export const vlanSchema = z.strictObject({
@@ -88,6 +109,16 @@ export const switchSchema = z.strictObject({
   bundleCost: choice('Bundle cost', ['active', 'configured']).optional(),
   /** LACP system priority; absent: 32768. */
   lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => wording.lacpPriority('System', v)).optional(),
+  /** Timers in seconds, in force in the whole tree while the switch is root; absent: 2, 20 and 15. */
+  helloTime: whole(TIMERS.helloTime.min, TIMERS.helloTime.max, (v) => wording.timer('helloTime', v)).optional(),
+  maxAge: whole(TIMERS.maxAge.min, TIMERS.maxAge.max, (v) => wording.timer('maxAge', v)).optional(),
+  forwardDelay: whole(TIMERS.forwardDelay.min, TIMERS.forwardDelay.max, (v) =>
+    wording.timer('forwardDelay', v),
+  ).optional(),
+  /** BPDUs that a port may send in a second, beyond the first; absent: 6. */
+  holdCount: whole(TIMERS.holdCount.min, TIMERS.holdCount.max, (v) => wording.timer('holdCount', v)).optional(),
+  /** Seconds after which a port that its BPDU guard has shut comes back by itself; absent: never. */
+  guardRecovery: whole(30, 86_400, wording.recovery).optional(),
   /** Powered off. */
   off: z.boolean().optional(),
   x: coordinate.optional(),
@@ -257,6 +288,7 @@ export const designSchema = z.strictObject({
   hosts: z.array(hostSchema),
   regions: z.array(regionSchema).default([]),
   pairs: z.array(pairSchema).default([]),
+  scripts: z.array(scriptSchema).default([]),
   goals: z.array(goalSchema).default([]),
   demands: z.array(demandSchema).default([]),
 });
@@ -288,6 +320,7 @@ export const COLLECTIONS = {
   host: { list: 'hosts', schema: hostSchema },
   region: { list: 'regions', schema: regionSchema },
   pair: { list: 'pairs', schema: pairSchema },
+  script: { list: 'scripts', schema: scriptSchema },
   goal: { list: 'goals', schema: goalSchema },
   demand: { list: 'demands', schema: demandSchema },
 } as const;
@@ -306,6 +339,7 @@ export type ElementOf = {
   host: Host;
   region: Region;
   pair: SwitchPair;
+  script: Script;
   goal: Goal;
   demand: Demand;
 };
@@ -335,6 +369,7 @@ export function emptyDesign(designName: string): Design {
     hosts: [],
     regions: [],
     pairs: [],
+    scripts: [],
     goals: [],
     demands: [],
   };

@@ -14,6 +14,7 @@ import {
   PORT_PRIORITY,
   REGION_NAME_OCTETS,
   REVISION,
+  TIMERS,
   VLAN_ID,
   nearestLegal,
 } from '../standard';
@@ -129,6 +130,24 @@ export const wording = {
     `Bundle '${bundle}' has common number ${shared}, which another bundle of its switch has already: one bundle of each switch of the pair has it.`,
   pairPortNumber: (port: string) =>
     `Port ${port} of a pair has a number above ${PAIR_PORT_OFFSET - 1}: the ports of the second switch of a pair are counted on from ${PAIR_PORT_OFFSET}, so that both stay below.`,
+  seconds: (value: unknown) =>
+    `Time ${shown(value)} is not legal: seconds from 0 to 36000, with up to six digits behind the point.`,
+  times: (value: unknown) => `${shown(value)} is not legal here: a whole number is asked for, within its range.`,
+  timer: (which: 'helloTime' | 'maxAge' | 'forwardDelay' | 'holdCount', value: unknown) => {
+    const words = {
+      helloTime: 'Hello time',
+      maxAge: 'Maximum age',
+      forwardDelay: 'Forward delay',
+      holdCount: 'Hold count',
+    };
+    return `${words[which]} ${shown(value)} is not legal: a whole number from ${TIMERS[which].min} to ${TIMERS[which].max}.`;
+  },
+  timersTogether: (at: string, hello: number, age: number, delay: number) =>
+    `The timers of '${at}' do not go together: 2 × (forward delay − 1) = ${2 * (delay - 1)} must be at least the maximum age ${age}, and that at least 2 × (hello + 1) = ${2 * (hello + 1)}.`,
+  recovery: (value: unknown) =>
+    `Recovery after ${shown(value)} is not legal: a whole number of seconds from 30 to 86400, or none.`,
+  eventBeyond: (script: string, at: number, until: number) =>
+    `Script '${script}' has an event at ${at} s, beyond its end at ${until} s: it would never happen. Move the event, or rehearse longer.`,
   minAboveMax: (bundle: string, min: number, max: number) =>
     `Bundle '${bundle}' needs ${min} active members but lets at most ${max} be active: it could never come up.`,
   minAboveMembers: (bundle: string, min: number, count: number) =>

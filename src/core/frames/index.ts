@@ -1,2 +1,4 @@
 export * from './fields';
 export * from './lacpdu';
+export * from './bpdu';
+export * from './envelope';

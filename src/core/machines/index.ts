@@ -2,3 +2,5 @@ export * from './lacp/port';
 export * from './lacp/selection';
 export * from './lacp/system';
 export * from './lacp/rest';
+export * from './stp';
+export * as mst from './mst';

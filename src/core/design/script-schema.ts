@@ -1,0 +1,73 @@
+/** Scripts of rehearsals: what happens to the network, and when. References may lead nowhere: the event is then void. */
+import { z } from 'zod';
+import { BRIDGE_PRIORITY } from '../standard';
+import { id, name, saying, stepped, vlanNumber, whole } from './values';
+import { wording } from './wording';
+
+/** Longest rehearsal, in seconds. */
+export const LONGEST_REHEARSAL = 36_000;
+
+const seconds = z
+  .number(saying(wording.seconds))
+  .min(0, saying(wording.seconds))
+  .max(LONGEST_REHEARSAL, saying(wording.seconds));
+const base = { id, at: seconds };
+const side = z.enum(['a', 'b']);
+
+export const eventSchema = z.discriminatedUnion('kind', [
+  /** A cable fails; with `end`, that end alone loses its light and the far end sees nothing. */
+  z.strictObject({ ...base, kind: z.literal('link-down'), link: id, end: side.optional() }),
+  z.strictObject({ ...base, kind: z.literal('link-up'), link: id }),
+  /** Down and up again, so often, so many seconds each. */
+  z.strictObject({
+    ...base,
+    kind: z.literal('flap'),
+    link: id,
+    times: whole(1, 1000, wording.times),
+    every: z.number(saying(wording.seconds)).min(0.001, saying(wording.seconds)).max(3600, saying(wording.seconds)),
+  }),
+  z.strictObject({ ...base, kind: z.literal('switch-off'), switch: id }),
+  z.strictObject({ ...base, kind: z.literal('switch-on'), switch: id }),
+  /** The switch that is root of the VLAN's tree at that moment goes off. */
+  z.strictObject({ ...base, kind: z.literal('root-off'), vlan: vlanNumber }),
+  /** Edits of the design, as they are stored. */
+  z.strictObject({ ...base, kind: z.literal('set'), edits: z.array(z.json()), label: name }),
+  z.strictObject({ ...base, kind: z.literal('cable'), a: id, b: id }),
+  /** A hub with a cable from itself to itself, plugged into a port: what leaves the port comes back to it. */
+  z.strictObject({ ...base, kind: z.literal('hub-loop'), port: id }),
+  /** A device that claims to be root, plugged into a port. */
+  z.strictObject({
+    ...base,
+    kind: z.literal('intruder'),
+    port: id,
+    priority: stepped(BRIDGE_PRIORITY, wording.bridgePriority),
+  }),
+  /** Whatever was plugged into a port is taken out. */
+  z.strictObject({ ...base, kind: z.literal('unplug'), port: id }),
+  /** BPDUs that leave this end of a link are lost; other frames pass. */
+  z.strictObject({ ...base, kind: z.literal('bpdu-loss'), link: id, from: side }),
+  z.strictObject({ ...base, kind: z.literal('bpdu-heal'), link: id }),
+  /** Spanning tree is switched off: all ports forward, and BPDUs pass as data. */
+  z.strictObject({ ...base, kind: z.literal('tree-off'), switch: id }),
+]);
+export type ScriptEvent = z.infer<typeof eventSchema>;
+
+/** Two hosts that should keep talking, in a VLAN. */
+const probe = z.strictObject({ from: id, to: id, vlan: vlanNumber });
+
+export const scriptSchema = z.strictObject({
+  id,
+  name,
+  /** Seconds that are rehearsed. */
+  until: seconds,
+  events: z.array(eventSchema),
+  /** Absent: every pair of hosts in one VLAN, as far as they are few. */
+  probes: z.array(probe).optional(),
+  /** Chooses when each switch says hello within its interval; absent: 1. */
+  seed: whole(0, 1_000_000, wording.times).optional(),
+  /** Microseconds that a frame takes over a link, and a switch to make something of it; absent: 5 and 500. */
+  linkDelay: whole(0, 1_000_000, wording.times).optional(),
+  processingDelay: whole(0, 1_000_000, wording.times).optional(),
+});
+export type Script = z.infer<typeof scriptSchema>;
+export type Probe = z.infer<typeof probe>;

@@ -1,0 +1,105 @@
+/** What BPDUs and LACPDUs travel in (802.3, 802.2 and 802.1Q tags), and frames back to what they hold. */
+import { putNumber, takeNumber } from './fields';
+import { SLOW_PROTOCOLS } from './lacpdu';
+
+export const BRIDGE_GROUP = 0x0180c2000000;
+/** Group address of the BPDUs that a tree per VLAN sends in its VLAN. */
+export const VLAN_GROUP = 0x01000ccccccd;
+const TAG = 0x8100;
+const LLC = [0x42, 0x42, 0x03] as const;
+const SNAP = [0xaa, 0xaa, 0x03, 0x00, 0x00, 0x0c, 0x01, 0x0b] as const;
+const LEAST_FRAME = 60;
+
+export interface Envelope {
+  readonly kind: 'bpdu' | 'vlan-bpdu' | 'lacpdu' | 'other';
+  readonly destination: number;
+  readonly source: number;
+  /** VLAN of the tag; null without one. */
+  readonly vlan: number | null;
+  /** From the first octet of the BPDU or LACPDU on. */
+  readonly payload: Uint8Array;
+  /** Where the payload starts in the frame. */
+  readonly at: number;
+  /** VLAN that a per-VLAN BPDU names in its last field. */
+  readonly named?: number;
+}
+
+/** Destination, source, and the tag where there is one; the octets behind are `rest` long. */
+function start(
+  destination: number,
+  source: number,
+  vlan: number | null,
+  rest: number,
+): { frame: Uint8Array; at: number } {
+  const at = vlan === null ? 12 : 16;
+  const frame = new Uint8Array(Math.max(LEAST_FRAME, at + rest));
+  putNumber(frame, 0, 6, destination);
+  putNumber(frame, 6, 6, source);
+  if (vlan !== null) {
+    putNumber(frame, 12, 2, TAG);
+    // Control frames travel with the highest priority.
+    putNumber(frame, 14, 2, 0xe000 | vlan);
+  }
+  return { frame, at };
+}
+
+/** A BPDU to all bridges, untagged. */
+export function bpduFrame(source: number, bpdu: Uint8Array): Uint8Array {
+  const { frame, at } = start(BRIDGE_GROUP, source, null, 2 + LLC.length + bpdu.length);
+  putNumber(frame, at, 2, LLC.length + bpdu.length);
+  frame.set(LLC, at + 2);
+  frame.set(bpdu, at + 2 + LLC.length);
+  return frame;
+}
+
+/** A BPDU of a VLAN's own tree: in its VLAN, with the number in a trailing field; untagged where the port sends it so. */
+export function vlanBpduFrame(source: number, bpdu: Uint8Array, vlan: number, tagged: boolean): Uint8Array {
+  const length = SNAP.length + bpdu.length + 1 + 6;
+  const { frame, at } = start(VLAN_GROUP, source, tagged ? vlan : null, 2 + length);
+  putNumber(frame, at, 2, length);
+  frame.set(SNAP, at + 2);
+  frame.set(bpdu, at + 2 + SNAP.length);
+  // One octet of padding, then type 0, length 2, and the VLAN.
+  const tail = at + 2 + SNAP.length + bpdu.length + 1;
+  putNumber(frame, tail + 2, 2, 2);
+  putNumber(frame, tail + 4, 2, vlan);
+  return frame;
+}
+
+export function lacpFrame(source: number, lacpdu: Uint8Array): Uint8Array {
+  const { frame, at } = start(SLOW_PROTOCOLS.destination, source, null, 2 + lacpdu.length);
+  putNumber(frame, at, 2, SLOW_PROTOCOLS.type);
+  frame.set(lacpdu, at + 2);
+  return frame;
+}
+
+const starts = (frame: Uint8Array, at: number, octets: readonly number[]) =>
+  octets.every((o, i) => frame[at + i] === o);
+
+/** What a frame holds. */
+export function openEnvelope(frame: Uint8Array): Envelope {
+  const tagged = takeNumber(frame, 12, 2) === TAG;
+  const at = tagged ? 16 : 12;
+  const base = {
+    destination: takeNumber(frame, 0, 6),
+    source: takeNumber(frame, 6, 6),
+    vlan: tagged ? takeNumber(frame, 14, 2) & 0xfff : null,
+  };
+  const typeOrLength = takeNumber(frame, at, 2);
+  if (typeOrLength === SLOW_PROTOCOLS.type)
+    return { ...base, kind: 'lacpdu', payload: frame.subarray(at + 2), at: at + 2 };
+  const end = at + 2 + typeOrLength;
+  if (typeOrLength <= 1500 && starts(frame, at + 2, LLC))
+    return { ...base, kind: 'bpdu', payload: frame.subarray(at + 5, end), at: at + 5 };
+  if (typeOrLength <= 1500 && starts(frame, at + 2, SNAP)) {
+    const from = at + 2 + SNAP.length;
+    return {
+      ...base,
+      kind: 'vlan-bpdu',
+      payload: frame.subarray(from, end - 7),
+      at: from,
+      named: takeNumber(frame, end - 2, 2),
+    };
+  }
+  return { ...base, kind: 'other', payload: frame.subarray(at), at };
+}

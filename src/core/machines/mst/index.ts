@@ -1,0 +1,3 @@
+export * from './bridge';
+export type * from './variables';
+export { compareVectors, differingPart, type Vector } from './vectors';

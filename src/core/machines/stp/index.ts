@@ -1,0 +1,2 @@
+export * from './bridge';
+export type * from './variables';

@@ -1,0 +1,213 @@
+/**
+ * Who reaches whom. Every probed pair sends all the time both ways; that is looked at whenever something changed, and
+ * when an address could have been forgotten meanwhile, so that contact is lost and found at the very moment.
+ */
+import { hostById, linksOfHost } from '../design';
+import type { Probe } from '../design';
+import { contactSoon, passes, processOfVlan, reaches, speedOf } from './network';
+import type { BridgePort, World } from './world';
+import { SECOND } from './world';
+
+/** Seconds after which an address is forgotten (802.1Q 8.8.3). */
+const AGEING = 300;
+const MOST_STEPS = 20_000;
+
+/** Bridge ports that a host is plugged into, where its frames pass. */
+function attachments(w: World, host: string, vlan: number): BridgePort[] {
+  const ports = linksOfHost(w.plan.design, host).flatMap((l) =>
+    [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])),
+  );
+  const found = new Set<BridgePort>();
+  for (const id of ports) {
+    const physical = w.physical.get(id);
+    if (!physical?.carrier || physical.held) continue;
+    const bp = physical.attached ?? physical.own;
+    if (passes(w, bp, vlan)) found.add(bp);
+  }
+  return [...found];
+}
+
+/** Port at the far end of each cable that a frame leaves by: a bundle sends a conversation by one member. */
+function next(w: World, bp: BridgePort): BridgePort[] {
+  const [out] = bp.active;
+  if (out === undefined) return [];
+  return reaches(w, out).flatMap((id) => {
+    const physical = w.physical.get(id);
+    if (!physical?.carrier || physical.held) return [];
+    return [physical.attached ?? physical.own];
+  });
+}
+
+const ageing = (w: World, bp: BridgePort, vlan: number): number => {
+  const process = processOfVlan(w, bp.node, vlan);
+  return (process?.shortAgeing ? (process.plan.settings.timers.forwardDelay ?? 15) : AGEING) * SECOND;
+};
+
+interface Arrival {
+  readonly copies: number;
+  readonly path: readonly string[];
+}
+
+/** Sends one frame from a host to another: along what is known, or through all open ports where nothing is. */
+function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
+  const goals = new Set(attachments(w, to, vlan));
+  const starts = attachments(w, from, vlan).slice(0, 1);
+  let copies = 0;
+  let path: readonly string[] = [];
+  // Where a copy came in, and by which ports it came there.
+  const queue: { into: BridgePort; way: readonly string[] }[] = starts.map((into) => ({ into, way: [into.id] }));
+  const seen = new Set<BridgePort>();
+  for (let i = 0; i < queue.length && i < MOST_STEPS; i++) {
+    const { into, way } = queue[i]!;
+    if (seen.has(into)) {
+      // A frame that comes in a second time goes round from here on.
+      copies++;
+      continue;
+    }
+    seen.add(into);
+    const { node } = into;
+    node.table.set(`${vlan} ${from}`, { port: into.id, at: w.now });
+    const known = node.table.get(`${vlan} ${to}`);
+    const fresh = known && w.now - known.at <= ageing(w, into, vlan) ? w.bridgePorts.get(known.port) : undefined;
+    const outs = fresh ? [fresh] : [...node.ports.values()];
+    for (const out of outs) {
+      if (out === into || !passes(w, out, vlan)) continue;
+      if (goals.has(out)) {
+        copies++;
+        if (path.length === 0) path = [...way, out.id];
+      }
+      for (const far of next(w, out))
+        if (passes(w, far, vlan)) queue.push({ into: far, way: [...way, out.id, far.id] });
+    }
+  }
+  return { copies: path.length > 0 ? copies : 0, path };
+}
+
+/** Ports of the way that each talking pair has used since it was last looked at, by world and pair. */
+const inUse = new WeakMap<World, Map<string, readonly string[]>>();
+
+/** What a talking pair kept fresh until now, on every switch of its way. */
+function keepFresh(w: World, { from, to, vlan }: Probe, path: readonly string[]): void {
+  for (const id of path) {
+    const table = w.bridgePorts.get(id)?.node.table;
+    for (const host of [from, to]) {
+      const entry = table?.get(`${vlan} ${host}`);
+      if (entry) entry.at = w.now;
+    }
+  }
+}
+
+/** Lets every pair talk at this moment, and writes down who hears whom. */
+export function lookAtContact(w: World, probes: readonly Probe[]): void {
+  w.contactDue = false;
+  let forgottenAt = Infinity;
+  let used = inUse.get(w);
+  if (!used) inUse.set(w, (used = new Map()));
+  for (const probe of probes) {
+    const { from, to, vlan } = probe;
+    const key = `${vlan} ${from} ${to}`;
+    keepFresh(w, probe, used.get(key) ?? []);
+    if (!hostById(w.plan.design, from) || !hostById(w.plan.design, to)) continue;
+    // Each answer teaches the way back: they talk until nothing new is learnt.
+    let there: Arrival = { copies: 0, path: [] };
+    let back: Arrival = there;
+    for (let round = 0; round < 3; round++) {
+      there = sendOne(w, from, to, vlan);
+      back = sendOne(w, to, from, vlan);
+      if (there.path.length > 0 && back.path.length > 0) break;
+    }
+    const ok = there.path.length > 0 && back.path.length > 0;
+    used.set(key, ok ? there.path : []);
+    w.record.contact(w.now, from, to, vlan, {
+      ok,
+      path: ok ? there.path : [],
+      copies: Math.max(there.copies, back.copies),
+    });
+    if (!ok) forgottenAt = Math.min(forgottenAt, oldest(w, from, to, vlan));
+  }
+  if (forgottenAt < Infinity && forgottenAt > w.now) w.queue.push(forgottenAt, { kind: 'contact' });
+}
+
+/** When the first address of a silent pair is forgotten. */
+function oldest(w: World, from: string, to: string, vlan: number): number {
+  let at = Infinity;
+  for (const node of w.nodes.values())
+    for (const host of [from, to]) {
+      const entry = node.table.get(`${vlan} ${host}`);
+      const bp = entry && w.bridgePorts.get(entry.port);
+      if (entry && bp && entry.at < w.now) at = Math.min(at, entry.at + ageing(w, bp, vlan) + 1);
+    }
+  return at;
+}
+
+/** Pairs to probe when none are named: hosts of one VLAN, each with the first of them. */
+export function usualProbes(w: World): Probe[] {
+  const { design } = w.plan;
+  const byVlan = new Map<number, string[]>();
+  for (const host of design.hosts) {
+    const port = linksOfHost(design, host.id)
+      .flatMap((l) => [l.a, l.b])
+      .find((e) => 'port' in e);
+    const native = port && 'port' in port ? w.bridgePorts.get(port.port)?.element.native : undefined;
+    const vlan = host.vlan ?? native ?? 1;
+    byVlan.set(vlan, [...(byVlan.get(vlan) ?? []), host.id]);
+  }
+  const pairs = [...byVlan].flatMap(([vlan, hosts]) => hosts.slice(1).map((to) => ({ from: hosts[0]!, to, vlan })));
+  return pairs.slice(0, 12);
+}
+
+/** Ports of a VLAN's data plane that make a ring: peeled from the leaves until only rings are left. */
+function ringPorts(w: World, vlan: number): BridgePort[] {
+  const edges: { bp: BridgePort; lan: string }[] = [];
+  for (const node of w.nodes.values())
+    for (const bp of node.ports.values())
+      if (passes(w, bp, vlan))
+        // A bundle of one end alone touches a LAN with each member.
+        for (const member of bp.active) edges.push({ bp, lan: lanOf(w, member) });
+  for (let left = edges; ;) {
+    const bridges = new Map<string, number>();
+    const lans = new Map<string, number>();
+    const seen = new Set<string>();
+    // Members of one bundle on one LAN, and parallel members between the same two bundles, are one edge.
+    const once = left.filter(({ bp, lan }) => !seen.has(`${bp.id} ${lan}`) && seen.add(`${bp.id} ${lan}`));
+    for (const { bp, lan } of once) {
+      bridges.set(bp.node.plan.id, (bridges.get(bp.node.plan.id) ?? 0) + 1);
+      lans.set(lan, (lans.get(lan) ?? 0) + 1);
+    }
+    const kept = once.filter(
+      ({ bp, lan }) => bridges.get(bp.node.plan.id)! > 1 && (lans.get(lan)! > 1 || w.loops.has(bp.id)),
+    );
+    if (kept.length === once.length) return [...new Set(kept.map((e) => e.bp))];
+    left = kept;
+  }
+}
+
+/** A name for what a physical port is plugged into; both ends of a bundle that forms share one LAN. */
+function lanOf(w: World, port: string): string {
+  if (w.loops.has(port)) return `hub ${port}`;
+  const far = reaches(w, port);
+  const own = w.physical.get(port)?.attached;
+  const other = far.length === 1 ? w.physical.get(far[0]!)?.attached : null;
+  if (own && other) return [own.id, other.id].sort().join(' = ');
+  return [port, ...far].sort().join(' ');
+}
+
+/** Finds rings in what is open, tree by tree, and writes down when each began and ended. */
+export function lookForLoops(w: World, vlans: ReadonlyMap<string, number>): void {
+  for (const [tree, vlan] of vlans) {
+    const looped = [...w.loops].map((id) => w.bridgePorts.get(id)).filter((bp) => bp && passes(w, bp, vlan));
+    const ports = [...ringPorts(w, vlan), ...(looped as BridgePort[])];
+    const open = w.record.loopSpans.find((l) => l.tree === tree && l.to === null);
+    if (ports.length > 0 && !open) {
+      const rate = Math.min(...ports.map((bp) => speedOf(w, bp)));
+      const ids = ports.map((bp) => bp.id);
+      w.record.loopSpans.push({ tree, from: Math.max(0, w.now), to: null, ports: ids, rate });
+      w.record.happened({ kind: 'loop', at: w.now, tree, links: ids });
+    } else if (ports.length === 0 && open) {
+      open.to = w.now;
+      w.record.happened({ kind: 'loop-end', at: w.now, tree });
+    }
+  }
+}
+
+export { contactSoon };

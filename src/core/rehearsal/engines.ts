@@ -1,0 +1,114 @@
+/** One face for both kinds of spanning tree engine: start, hear, tick, set, and what a port is in a tree. */
+import {
+  createStpBridge,
+  hearStpBpdu,
+  nextStpTimer,
+  setStpPort,
+  setStpPortEnabled,
+  setStpPriority,
+  wakeStpBridge,
+} from '../machines';
+import type { StpPortSettings } from '../machines';
+import { createBridge, hearBpdu, setPort, setPortEnabled, setPriorities, tickBridge } from '../machines/mst';
+import type { BridgeSettings, MachineRole, PortSettings, TreePort } from '../machines/mst';
+import type { ProcessPlan } from './plan';
+import { classicState } from './recorder';
+import type { PortState, RunRole } from './recorder';
+import type { Engine } from './world';
+
+const classicPort = (s: PortSettings): StpPortSettings => ({
+  number: s.number,
+  portId: s.portId[0]!,
+  pathCost: s.externalCost,
+  edge: s.edge,
+});
+const classicBridge = ({ mac, trees, timers }: BridgeSettings) => ({ mac, priority: trees[0]!.priority, ...timers });
+
+export function startEngine(plan: ProcessPlan, ports: readonly PortSettings[], now: number): Engine {
+  return plan.engine === 'mst'
+    ? { kind: 'mst', bridge: createBridge(plan.settings, ports) }
+    : {
+        kind: 'stp',
+        bridge: createStpBridge(classicBridge(plan.settings), ports.map(classicPort), now),
+        wakeAt: Infinity,
+      };
+}
+
+export function enable(engine: Engine, port: number, on: boolean, now: number): void {
+  if (engine.kind === 'mst') setPortEnabled(engine.bridge, port, on);
+  else setStpPortEnabled(engine.bridge, port, on, now);
+}
+
+export function hear(engine: Engine, port: number, octets: Uint8Array, now: number): void {
+  if (engine.kind === 'mst') hearBpdu(engine.bridge, port, octets);
+  else hearStpBpdu(engine.bridge, port, octets, now);
+}
+
+export function changePort(engine: Engine, settings: PortSettings, now: number): void {
+  if (engine.kind === 'mst') setPort(engine.bridge, settings);
+  else setStpPort(engine.bridge, classicPort(settings), now);
+}
+
+export function changePriorities(engine: Engine, settings: BridgeSettings, now: number): void {
+  if (engine.kind === 'mst')
+    setPriorities(
+      engine.bridge,
+      settings.trees.map((t) => t.priority),
+    );
+  else setStpPriority(engine.bridge, settings.trees[0]!.priority, now);
+}
+
+/** A second of the rapid machines; the classic one has its own timers. */
+export function tick(engine: Engine): void {
+  if (engine.kind === 'mst') tickBridge(engine.bridge);
+}
+
+export function wake(engine: Engine, now: number): void {
+  if (engine.kind === 'stp') wakeStpBridge(engine.bridge, now);
+}
+
+/** When a classic bridge wants to be woken; Infinity for a rapid one. */
+export const wakeTime = (engine: Engine): number =>
+  engine.kind === 'stp' ? (nextStpTimer(engine.bridge) ?? Infinity) : Infinity;
+
+const ROLE: Record<MachineRole, RunRole> = {
+  Disabled: 'disabled',
+  Root: 'root',
+  Designated: 'designated',
+  Alternate: 'alternate',
+  Backup: 'backup',
+  Master: 'master',
+};
+const rapidState = (tp: TreePort): PortState =>
+  tp.role === 'Disabled'
+    ? 'disabled'
+    : tp.forwarding
+      ? 'forwarding'
+      : tp.learning
+        ? 'learning'
+        : tp.port.loopInconsistent
+          ? 'guarded'
+          : 'discarding';
+
+/** Role and state of a port in a tree of the process; null for a port it does not have. */
+export function standingOf(engine: Engine, port: number, tree: number): { role: RunRole; state: PortState } | null {
+  if (engine.kind === 'mst') {
+    const tp = engine.bridge.byNumber.get(port)?.trees[tree];
+    return tp ? { role: ROLE[tp.role], state: rapidState(tp) } : null;
+  }
+  const { bridge } = engine;
+  const p = bridge.byNumber.get(port);
+  if (!p) return null;
+  const backup = p.designatedBridgeMac === bridge.settings.mac;
+  const role = p.role === 'blocked' ? (backup ? 'backup' : 'alternate') : p.role;
+  return { role, state: classicState[p.state] };
+}
+
+/** Whether the process takes its bridge for the root of a tree. */
+export function isRootOf(engine: Engine, tree: number): boolean {
+  if (engine.kind === 'mst') {
+    const t = engine.bridge.trees[tree]!;
+    return t.rootPort === null && !engine.bridge.ports.some((p) => p.trees[tree]!.role === 'Master');
+  }
+  return engine.bridge.rootPort === null;
+}

@@ -1,0 +1,3 @@
+export * from './recorder';
+export { advance, rehearse, roleNow, startRehearsal, traceOf, type Rehearsal, type RunOptions } from './run';
+export { eventWords, linkWords, missingIn } from './script';

@@ -1,0 +1,147 @@
+/** Bundles over time: the ends exchange LACPDUs, and their members join, wait or go alone as the machines say. */
+import { farEnd, linkAt, linkSpeed, portById, switchById } from '../design';
+import type { Bundle, Design, Host } from '../design';
+import { lacpFrame } from '../frames';
+import { goesAlone, hear, nextTimer, startEnd, tick } from '../machines';
+import type { EndSettings, LacpEnd, LacpPort, Sent } from '../machines';
+import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
+import { transmit } from './network';
+import type { Lag, World } from './world';
+
+const speedAt = (design: Design, port: string): number => {
+  const link = linkAt(design, port);
+  return link ? linkSpeed(design, link) : (portById(design, port)?.speed ?? 0);
+};
+
+function isHalf(design: Design, port: string): boolean {
+  const link = linkAt(design, port);
+  const far = link && farEnd(link, port);
+  const half = (id: string) => portById(design, id)?.duplex === 'half';
+  return half(port) || (far !== undefined && 'port' in far && half(far.port));
+}
+
+/** An end of a bundle at a switch. A maker's own negotiation goes through the same machines. */
+export function bundleEnd(design: Design, bundle: Bundle): EndSettings {
+  const s = switchById(design, bundle.switch)!;
+  return {
+    system: macToNumber(s.mac),
+    // Another negotiation is not understood: it is another system that nobody answers to.
+    systemPriority: s.lacpPriority ?? LACP_PRIORITY.default,
+    key: bundle.key ?? bundle.number,
+    activity: bundle.activity ?? 'active',
+    timeout: bundle.timeout ?? 'long',
+    minActive: bundle.minActive ?? ACTIVE_MEMBERS.min,
+    maxActive: bundle.maxActive ?? ACTIVE_MEMBERS.max,
+    individual: bundle.individual ?? true,
+    ports: bundle.members.map((id) => ({
+      number: portById(design, id)!.number,
+      priority: portById(design, id)!.lacpPriority ?? LACP_PRIORITY.default,
+      speed: speedAt(design, id),
+      half: isHalf(design, id),
+      up: false,
+    })),
+  };
+}
+
+/** A host's cards as the other end, by the switch ports that they are plugged into. */
+export function hostEnd(design: Design, host: Host, ports: readonly string[]): EndSettings {
+  return {
+    system: 0x020000000000 + design.hosts.indexOf(host),
+    systemPriority: LACP_PRIORITY.max,
+    key: 1,
+    activity: host.bond === 'lacp-passive' ? 'passive' : 'active',
+    timeout: 'long',
+    minActive: 1,
+    maxActive: ACTIVE_MEMBERS.max,
+    individual: true,
+    ports: ports.map((id, i) => ({
+      number: i + 1,
+      priority: LACP_PRIORITY.default,
+      speed: speedAt(design, id),
+      half: isHalf(design, id),
+      up: false,
+    })),
+  };
+}
+
+const withLight = (end: LacpEnd, up: (number: number) => boolean): LacpEnd => ({
+  settings: { ...end.settings, ports: end.settings.ports.map((p) => ({ ...p, up: up(p.number) })) },
+  ports: end.ports.map((p) => (p.portEnabled === up(p.number) ? p : { ...p, portEnabled: up(p.number) })),
+});
+
+/** Switch port of the nth port of an end. */
+export const portOf = (w: World, lag: Lag, number: number): string =>
+  lag.bundle ? lag.members.find((id) => portById(w.plan.design, id)?.number === number)! : lag.members[number - 1]!;
+
+function send(w: World, lag: Lag, sent: readonly Sent[], onHost: boolean): void {
+  for (const { port, octets } of sent) {
+    const id = portOf(w, lag, port);
+    const frame = lacpFrame(lag.end!.settings.system, octets);
+    const kind = lag.bundle?.kind === 'own' ? 'own' : 'lacp';
+    const index = w.record.frame(w.now, id, frame, kind, null);
+    if (onHost)
+      w.queue.push(w.now + w.linkDelay + w.processingDelay, {
+        kind: 'frame',
+        to: id,
+        from: 'host',
+        octets: frame,
+        index,
+      });
+    else transmit(w, id, frame, index);
+  }
+}
+
+/** Goes on with an end as it stands now, and has it woken when its next timer runs out. */
+export function goOn(w: World, lag: Lag, moved = tick(lag.end!, w.now)): void {
+  lag.end = moved.end;
+  send(w, lag, moved.sent, lag.bundle === null);
+  const next = nextTimer(lag.end, w.now) ?? Infinity;
+  if (next < lag.wakeAt || lag.wakeAt <= w.now) {
+    lag.wakeAt = next;
+    if (next < Infinity) w.queue.push(next, { kind: 'lacp', lag });
+  }
+}
+
+/** Tells an end which of its ports have light. */
+export function light(w: World, lag: Lag): void {
+  if (!lag.end) return;
+  const up = (number: number) => {
+    const id = portOf(w, lag, number);
+    return w.physical.get(id)?.carrier ?? false;
+  };
+  if (lag.end.ports.every((p) => p.portEnabled === up(p.number))) return;
+  lag.end = withLight(lag.end, up);
+  goOn(w, lag);
+}
+
+/** A LACPDU arrives at a switch port; from a host's own end when `toHost`. */
+export function hearAt(w: World, lag: Lag, port: string, octets: Uint8Array): void {
+  if (!lag.end) return;
+  const number = lag.bundle ? portById(w.plan.design, port)!.number : lag.members.indexOf(port) + 1;
+  goOn(w, lag, hear(lag.end, number, octets, w.now));
+}
+
+export type Standing = 'active' | 'alone' | 'held' | 'down';
+
+/** What a member does now: carries, goes alone, or passes nothing. */
+export function memberStanding(w: World, lag: Lag, port: string): Standing {
+  const physical = w.physical.get(port);
+  if (!physical?.carrier) return 'down';
+  if (!lag.end) return staticMember(w, lag, port) ? 'active' : 'held';
+  const number = portById(w.plan.design, port)!.number;
+  const p: LacpPort = lag.end.ports.find((one) => one.number === number)!;
+  if (goesAlone(p)) return 'alone';
+  return p.mux === 'COLLECTING_DISTRIBUTING' ? 'active' : 'held';
+}
+
+/** Static members carry when they are up and of the speed that most have. */
+function staticMember(w: World, lag: Lag, port: string): boolean {
+  const { design } = w.plan;
+  const lit = lag.members.filter((id) => w.physical.get(id)?.carrier && !isHalf(design, id));
+  if (!lit.includes(port)) return false;
+  const count = (speed: number) => lit.filter((id) => speedAt(design, id) === speed).length;
+  const speeds = [...new Set(lit.map((id) => speedAt(design, id)))].sort((a, b) => count(b) - count(a) || b - a);
+  return speedAt(design, port) === speeds[0];
+}
+
+export const startLag = (settings: EndSettings): LacpEnd => startEnd(settings);

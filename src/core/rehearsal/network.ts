@@ -1,0 +1,285 @@
+/** Cables, frames on them, and what a switch does with a frame that it gets. */
+import { farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
+import type { Bundle, Port } from '../design';
+import { bpduFrame, openEnvelope, vlanBpduFrame } from '../frames';
+import type { Envelope } from '../frames';
+import { hearBpdu } from '../machines/mst';
+import { enable, hear, isRootOf, standingOf, wakeTime } from './engines';
+import type { FrameKind } from './recorder';
+import type { BridgePort, Node, PhysicalPort, Process, World } from './world';
+import { SECOND } from './world';
+
+/** Physical ports that a frame from one reaches: the far end, all on the segment, or itself over a hub with a loop. */
+export function reaches(w: World, from: string): string[] {
+  if (w.loops.has(from)) return [from];
+  const { design } = w.plan;
+  const segment = segmentAt(design, from);
+  if (segment) return segment.down ? [] : segment.ports.filter((p) => p !== from);
+  const link = linkAt(design, from);
+  if (!link || link.down || w.deaf.has(link.id)) return [];
+  const far = farEnd(link, from);
+  return 'port' in far ? [far.port] : [];
+}
+
+/** Whether a port has light: the cable is in and whole, and the far end is on. */
+export function hasCarrier(w: World, port: Port): boolean {
+  const { design } = w.plan;
+  const physical = w.physical.get(port.id);
+  if (port.down || !physical?.node.on) return false;
+  if (w.loops.has(port.id) || w.intruders.has(port.id)) return true;
+  const segment = segmentAt(design, port.id);
+  if (segment) return !segment.down;
+  const link = linkAt(design, port.id);
+  if (!link || link.down) return false;
+  const deaf = w.deaf.get(link.id);
+  const side = 'port' in link.a && link.a.port === port.id ? 'a' : 'b';
+  if (deaf === side) return false;
+  const far = farEnd(link, port.id);
+  if ('host' in far) return true;
+  const farPort = portById(design, far.port);
+  if (!farPort) return false;
+  // An end that has lost its light alone still lights the other.
+  if (deaf) return true;
+  const other = w.physical.get(far.port);
+  return !farPort.down && other !== undefined && other.node.on && !isShut(other);
+}
+
+const isShut = (p: PhysicalPort): boolean => p.own.shutUntil !== null;
+
+/** Sends a frame out of a physical port; BPDUs of a muted end are lost. */
+export function transmit(w: World, from: string, octets: Uint8Array, index: number): void {
+  const link = linkAt(w.plan.design, from);
+  const mute = link && w.mute.get(link.id);
+  if (mute && link) {
+    const end = link[mute];
+    if ('port' in end && end.port === from) return;
+  }
+  const at = w.now + w.linkDelay + w.processingDelay;
+  if (w.intruders.has(from)) w.queue.push(at, { kind: 'frame', to: 'intruder', from, octets, index });
+  for (const to of reaches(w, from)) w.queue.push(at, { kind: 'frame', to, from, octets, index });
+  if (link && w.hostLags.size > 0) {
+    const far = farEnd(link, from);
+    if ('host' in far && w.hostLags.has(far.host)) w.queue.push(at, { kind: 'frame', to: 'host', from, octets, index });
+  }
+}
+
+const kindOf = (payload: Uint8Array): FrameKind =>
+  payload[3] === 0x80 ? 'notification' : payload[3] === 0 ? 'config' : payload[2]! >= 3 ? 'mst' : 'rst';
+
+function sendBpdu(w: World, process: Process, number: number, payload: Uint8Array): void {
+  const bp = process.node.ports.get(number)!;
+  w.bpdus++;
+  if (bp.element.bpduFilter || process.node.treeOff) return;
+  const [out] = bp.active;
+  if (out === undefined) return;
+  const { vlan } = process.plan;
+  const { mac } = process.node.plan;
+  const octets =
+    vlan === null || vlan === 1
+      ? bpduFrame(mac, payload)
+      : vlanBpduFrame(mac, payload, vlan, bp.element.native !== vlan);
+  transmit(w, out, octets, w.record.frame(w.now, out, octets, kindOf(payload), vlan));
+}
+
+/** Writes down what a port is now in every tree of a process. */
+export function note(w: World, process: Process, number: number): void {
+  const bp = process.node.ports.get(number);
+  if (!bp) return;
+  process.plan.trees.forEach((tree, i) => {
+    const standing = standingOf(process.engine, number, i);
+    if (!standing) return;
+    const shut = bp.shutUntil !== null;
+    w.record.port(w.now, tree, bp.id, standing.role, shut ? 'guarded' : standing.state);
+  });
+}
+
+export function noteRoots(w: World, tree: string): void {
+  const roots: string[] = [];
+  for (const node of w.nodes.values())
+    if (node.on && !node.treeOff)
+      for (const p of node.processes) {
+        const i = p.plan.trees.indexOf(tree);
+        if (i >= 0 && isRootOf(p.engine, i)) roots.push(node.plan.id);
+      }
+  w.record.roots(w.now, tree, roots);
+}
+
+/** Forgets addresses at a port in the VLANs of a tree. */
+function flush(w: World, process: Process, bp: BridgePort): void {
+  let entries = 0;
+  for (const [key, entry] of process.node.table) {
+    if (entry.port !== bp.id) continue;
+    const vlan = Number(key.slice(0, key.indexOf(' ')));
+    if (process.plan.vlan !== null && w.plan.representative.get(vlan) !== process.plan.vlan) continue;
+    process.node.table.delete(key);
+    entries++;
+  }
+  if (entries > 0) w.record.happened({ kind: 'flush', at: w.now, switch: process.node.plan.id, entries });
+}
+
+/** Performs what a process wants done. `index`: the frame that moved it, −1 for none. */
+export function drain(w: World, process: Process, index = -1, at = ''): void {
+  const { engine, node } = process;
+  const { effects } = engine.bridge;
+  if (effects.length > 0) {
+    const trees = new Set<string>();
+    for (let i = 0; i < effects.length; i++) {
+      const effect = effects[i]!;
+      switch (effect.kind) {
+        case 'send':
+          sendBpdu(w, process, effect.port, effect.octets);
+          break;
+        case 'state':
+          trees.add(process.plan.trees[effect.tree]!);
+          contactSoon(w);
+          break;
+        case 'flush':
+          flush(w, process, node.ports.get(effect.port)!);
+          contactSoon(w);
+          break;
+        case 'ageing':
+          process.shortAgeing = effect.short;
+          contactSoon(w);
+          break;
+        case 'heard':
+          if (effect.tree === 0) w.record.heard(index, at, w.now, effect.info);
+          break;
+      }
+    }
+    effects.length = 0;
+    if (trees.size > 0) {
+      for (const number of node.ports.keys()) note(w, process, number);
+      for (const tree of trees) noteRoots(w, tree);
+    }
+  }
+  if (engine.kind !== 'stp') return;
+  const wakeAt = wakeTime(engine);
+  if (wakeAt < engine.wakeAt || engine.wakeAt <= w.now) {
+    engine.wakeAt = wakeAt;
+    if (wakeAt < Infinity) w.queue.push(wakeAt, { kind: 'wake', process });
+  }
+}
+
+export function contactSoon(w: World): void {
+  if (w.contactDue) return;
+  w.contactDue = true;
+  w.queue.push(w.now, { kind: 'contact' });
+}
+
+/** The process that a BPDU is for; null where the switch takes it for data. */
+function processFor(node: Node, env: Envelope): Process | null {
+  if (env.kind === 'bpdu') return node.processes.find((p) => p.plan.vlan === null || p.plan.vlan === 1) ?? null;
+  const vlan = env.named!;
+  return node.processes.find((p) => p.plan.vlan === vlan) ?? null;
+}
+
+/** Whether frames of a VLAN pass a port of a switch now. */
+export function passes(w: World, bp: BridgePort, vlan: number): boolean {
+  const { node } = bp;
+  if (!bp.up || !node.on || !bp.vlans[vlan]) return false;
+  if (node.treeOff) return true;
+  const process = processOfVlan(w, node, vlan);
+  if (!process) return true;
+  const tree = treeOfVlan(process, vlan);
+  return standingOf(process.engine, bp.number, tree)?.state === 'forwarding';
+}
+
+export function processOfVlan(w: World, node: Node, vlan: number): Process | undefined {
+  const [first] = node.processes;
+  if (first?.plan.vlan === null) return first;
+  const own = w.plan.representative.get(vlan) ?? vlan;
+  return node.processes.find((p) => p.plan.vlan === own);
+}
+
+/** Index of the tree of a process that a VLAN's frames follow: by the map of its region. */
+export function treeOfVlan(process: Process, vlan: number): number {
+  const { map } = process.node.plan;
+  return map
+    ? Math.max(
+        0,
+        process.plan.keys.findIndex((k) => k.instance === map[vlan]),
+      )
+    : 0;
+}
+
+/** A BPDU that the switch does not understand, or that it should not: on through all open ports of the VLAN. */
+function passOn(w: World, into: BridgePort, env: Envelope, octets: Uint8Array, index: number): void {
+  const vlan = env.named ?? env.vlan ?? 1;
+  if (!passes(w, into, vlan)) return;
+  for (const bp of into.node.ports.values())
+    if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], octets, index);
+}
+
+/** Shuts a port on which a BPDU was heard although none should be (BPDU guard). */
+function shut(w: World, bp: BridgePort): void {
+  const recovery = bp.node.plan.switch.guardRecovery;
+  bp.shutUntil = recovery === undefined ? Infinity : w.now + recovery * SECOND;
+  w.record.happened({
+    kind: 'guard',
+    at: w.now,
+    port: bp.id,
+    guard: 'bpdu',
+    until: recovery === undefined ? null : bp.shutUntil,
+  });
+  if (recovery !== undefined) w.queue.push(bp.shutUntil, { kind: 'recover', port: bp.id });
+  w.refresh();
+}
+
+/** A control frame arrives at a physical port. */
+export function receive(w: World, to: string, octets: Uint8Array, index: number, from: string): void {
+  if (to === 'host') return w.hearLacp(to, from, openEnvelope(octets).payload, index);
+  if (to === 'intruder') {
+    const intruder = w.intruders.get(from);
+    if (!intruder) return;
+    const env = openEnvelope(octets);
+    if (env.kind === 'bpdu' || env.kind === 'vlan-bpdu') hearBpdu(intruder.bridge, 1, env.payload);
+    intruder.bridge.effects.length = 0;
+    return;
+  }
+  const physical = w.physical.get(to);
+  if (!physical || !physical.carrier || !physical.node.on) return;
+  const env = openEnvelope(octets);
+  if (env.kind === 'lacpdu') return w.hearLacp(to, from, env.payload, index);
+  if (physical.held) return;
+  const bp = physical.attached ?? physical.own;
+  if (!bp.up || bp.element.bpduFilter) return;
+  if (bp.element.bpduGuard) {
+    w.record.heard(index, to, w.now, 'guarded');
+    return shut(w, bp);
+  }
+  const { node } = bp;
+  const process = node.treeOff ? null : processFor(node, env);
+  if (!process) {
+    // Only BPDUs of single VLANs, and those that reach a switch without spanning tree, travel as data.
+    if (env.kind === 'vlan-bpdu' ? node.treeOff || node.processes[0]?.plan.vlan === null : node.treeOff)
+      passOn(w, bp, env, octets, index);
+    return;
+  }
+  if (!process.plan.ports.includes(bp.id)) return;
+  hear(process.engine, bp.number, env.payload, w.now);
+  drain(w, process, index, to);
+}
+
+/** Brings a port into or out of service in all processes of its switch. */
+export function setUp(w: World, bp: BridgePort, up: boolean): void {
+  if (bp.up === up) return;
+  bp.up = up;
+  if (!up) for (const [key, entry] of bp.node.table) if (entry.port === bp.id) bp.node.table.delete(key);
+  for (const process of bp.node.processes) {
+    if (!process.plan.ports.includes(bp.id)) continue;
+    enable(process.engine, bp.number, up, w.now);
+    note(w, process, bp.number);
+    drain(w, process);
+  }
+  contactSoon(w);
+}
+
+/** Mb/s of what a bridge port sends over. */
+export function speedOf(w: World, bp: BridgePort): number {
+  return bp.active.reduce((sum, id) => {
+    const link = linkAt(w.plan.design, id);
+    return sum + (link ? linkSpeed(w.plan.design, link) : (portById(w.plan.design, id)?.speed ?? 0));
+  }, 0);
+}
+
+export const isBundle = (element: Port | Bundle): element is Bundle => 'members' in element;

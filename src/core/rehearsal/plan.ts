@@ -1,0 +1,185 @@
+/** What each switch of a design runs: its spanning tree processes, their trees, and the settings of their ports. */
+import { actingDesign } from '../bundles';
+import {
+  bundlesOf,
+  costInForce,
+  isPerVlan,
+  linkAt,
+  linkSpeed,
+  linkTypeOf,
+  modeOf,
+  portById,
+  portPriorityInForce,
+  portsOf,
+  priorityInForce,
+  timersOf,
+} from '../design';
+import type { Bundle, Design, Mode, Port, Switch, TreeKey } from '../design';
+import { configurationOctets } from '../frames';
+import type { BridgeSettings, PortSettings } from '../machines/mst';
+import { mstConfigOf, regionOf } from '../regions';
+import type { InstanceMap } from '../regions';
+import { MAX_HOPS, TIMERS, defaultPathCost, macToNumber, portIdentifier, vlanMembership } from '../standard';
+import { solveDesign } from '../trees';
+
+export interface ProcessPlan {
+  /** VLAN whose tree it runs, for all VLANs of its class; null for the one process of a switch without such trees. */
+  readonly vlan: number | null;
+  readonly engine: 'mst' | 'stp';
+  /** Ids of its trees, as the solver calls them. */
+  readonly trees: readonly string[];
+  readonly keys: readonly TreeKey[];
+  readonly settings: BridgeSettings;
+  /** Ports and bundles that take part. */
+  readonly ports: readonly string[];
+}
+
+export interface NodePlan {
+  readonly id: string;
+  readonly name: string;
+  readonly mode: Mode;
+  readonly on: boolean;
+  readonly mac: number;
+  readonly switch: Switch;
+  /** MSTID by VLAN; null where it does not run instances. */
+  readonly map: InstanceMap | null;
+  readonly elements: readonly (Port | Bundle)[];
+  readonly processes: readonly ProcessPlan[];
+}
+
+export interface NetworkPlan {
+  /** As it acts: pairs of switches folded. */
+  readonly design: Design;
+  readonly nodes: readonly NodePlan[];
+  /** VLAN that is run for each VLAN: trees of equal outcome are run once. */
+  readonly representative: ReadonlyMap<number, number>;
+}
+
+/** VLANs whose trees cannot differ in any of the designs, each with the first of them. */
+export function representatives(designs: readonly Design[]): Map<number, number> {
+  const keys = new Map<number, string>();
+  for (const design of designs) {
+    const { trees } = solveDesign(design);
+    const numbers = new Map<object, number>();
+    for (const { tree, problem } of trees) {
+      if (tree.vlan === null) continue;
+      if (!numbers.has(problem)) numbers.set(problem, numbers.size);
+      keys.set(tree.vlan, `${keys.get(tree.vlan) ?? ''} ${numbers.get(problem)}`);
+    }
+  }
+  const first = new Map<string, number>();
+  const found = new Map<number, number>();
+  for (const [vlan, key] of [...keys].sort((a, b) => a[0] - b[0])) {
+    if (!first.has(key)) first.set(key, vlan);
+    found.set(vlan, first.get(key)!);
+  }
+  return found;
+}
+
+const carries = (element: Port | Bundle, vlan: number): boolean => vlanMembership(element.vlans ?? 'all')[vlan] === 1;
+
+function bridgeSettings(design: Design, s: Switch, keys: readonly TreeKey[], version: 2 | 3): BridgeSettings {
+  const config = version === 3 ? mstConfigOf(design, s) : null;
+  return {
+    mac: macToNumber(s.mac),
+    version,
+    trees: keys.map((key) => ({
+      instance: key.instance ?? 0,
+      priority: priorityInForce(design, s, key).value + (key.vlan ?? key.instance ?? 0),
+    })),
+    configuration: config ? configurationOctets(config.name, config.revision, config.digest) : null,
+    timers: {
+      ...timersOf(s),
+      holdCount: s.holdCount ?? TIMERS.holdCount.default,
+      maxHops: (version === 3 ? regionOf(design, s)?.maxHops : undefined) ?? MAX_HOPS.default,
+    },
+  };
+}
+
+function processesOf(
+  design: Design,
+  s: Switch,
+  elements: readonly (Port | Bundle)[],
+  representative: ReadonlyMap<number, number>,
+  mixed: boolean,
+): ProcessPlan[] {
+  const mode = modeOf(design, s);
+  const classic = mode === 'stp' || mode === 'per-vlan-stp';
+  const engine = classic ? 'stp' : 'mst';
+  if (!isPerVlan(mode)) {
+    const config = mode === 'mstp' ? mstConfigOf(design, s) : null;
+    const keys: TreeKey[] = config
+      ? [0, ...config.instances].map((instance) => ({ vlan: null, instance }))
+      : [{ vlan: null, instance: null }];
+    const common = mixed || mode === 'mstp' || design.switches.some((o) => modeOf(design, o) === 'mstp');
+    const single = design.switches.some((o) => modeOf(design, o) === 'rstp') || design.mode === 'rstp' ? 'rstp' : 'stp';
+    const trees = keys.map(({ instance }) => (instance ? `msti-${instance}` : common ? 'cist' : single));
+    const settings = bridgeSettings(design, s, keys, mode === 'mstp' ? 3 : 2);
+    return [{ vlan: null, engine, trees, keys, settings, ports: elements.map((e) => e.id) }];
+  }
+  const run = [...new Set(representative.values()), ...(mixed ? [1] : [])];
+  return [...new Set(run)].flatMap((vlan): ProcessPlan[] => {
+    const ports = elements.filter((e) => carries(e, vlan)).map((e) => e.id);
+    if (ports.length === 0) return [];
+    const keys = [{ vlan, instance: null }];
+    const trees = [mixed && vlan === 1 ? 'cist' : `vlan-${vlan}`];
+    return [{ vlan, engine, trees, keys, settings: bridgeSettings(design, s, keys, 2), ports }];
+  });
+}
+
+export function planOf(drawn: Design, representative: ReadonlyMap<number, number>): NetworkPlan {
+  const design = actingDesign(drawn);
+  const modes = design.switches.map((s) => modeOf(design, s));
+  const mixed = modes.some(isPerVlan) && !modes.every(isPerVlan);
+  const nodes = design.switches.map((s): NodePlan => {
+    const elements = [...bundlesOf(design, s.id), ...portsOf(design, s.id)];
+    return {
+      id: s.id,
+      name: s.name,
+      mode: modeOf(design, s),
+      on: !s.off,
+      mac: macToNumber(s.mac),
+      switch: s,
+      map: modeOf(design, s) === 'mstp' ? mstConfigOf(design, s).map : null,
+      elements,
+      processes: elements.length === 0 ? [] : processesOf(design, s, elements, representative, mixed),
+    };
+  });
+  return { design, nodes, representative };
+}
+
+/** Mb/s of a port by its cable, or of a bundle by the members that are counted. */
+export function rateOf(design: Design, element: Port | Bundle, active: readonly string[]): number {
+  if (!('members' in element)) {
+    const link = linkAt(design, element.id);
+    return link ? linkSpeed(design, link) : element.speed;
+  }
+  const s = design.switches.find((o) => o.id === element.switch);
+  const counted = (s?.bundleCost ?? design.bundleCost) === 'active' ? active : element.members;
+  const rate = counted.reduce((sum, id) => sum + (portById(design, id)?.speed ?? 0), 0);
+  return rate || (portById(design, element.members[0] ?? '')?.speed ?? 1000);
+}
+
+/** Settings of a port in a process, as its machines take them. */
+export function portSettings(
+  design: Design,
+  node: NodePlan,
+  process: ProcessPlan,
+  element: Port | Bundle,
+  active: readonly string[],
+): PortSettings {
+  const scale = node.switch.costScale ?? design.costScale;
+  const bySpeed = defaultPathCost(rateOf(design, element, active), scale);
+  const outer: TreeKey = process.vlan === null ? { vlan: null, instance: null } : process.keys[0]!;
+  return {
+    number: element.number,
+    pointToPoint: 'members' in element || linkTypeOf(design, element) === 'point-to-point',
+    edge: element.edge ?? false,
+    autoEdge: element.autoEdge ?? false,
+    restrictedRole: element.rootGuard ?? false,
+    loopGuard: element.loopGuard ?? false,
+    portId: process.keys.map((key) => portIdentifier(portPriorityInForce(design, element, key).value, element.number)),
+    externalCost: costInForce(design, element, outer, bySpeed).value,
+    internalCost: process.keys.map((key) => costInForce(design, element, key, bySpeed).value),
+  };
+}

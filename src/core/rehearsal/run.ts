@@ -1,0 +1,199 @@
+/** Runs a script over a design: the same design, script and seed give the same trace, octet for octet. */
+import { isPerVlan, modeOf, timersOf } from '../design';
+import type { Design, Probe, Script } from '../design';
+import { tickBridge } from '../machines/mst';
+import { createWorld, wakeLag } from './build';
+import { lookAtContact, lookForLoops, usualProbes } from './contact';
+import { standingOf, tick, wake } from './engines';
+import { drain, receive } from './network';
+import { planOf, representatives } from './plan';
+import type { Trace } from './recorder';
+import { ScriptFault, carryOut, designsOf, eventWords, intruderSpeaks, missingIn, recover } from './script';
+import type { Due, World } from './world';
+import { SECOND } from './world';
+
+export interface RunOptions {
+  /** Frames and timers after which a run is stopped. */
+  readonly most?: number;
+  /** Told how far it is, in seconds; false cancels. */
+  readonly progress?: (seconds: number) => boolean;
+}
+
+const MOST_HANDLED = 10_000_000;
+const BETWEEN_REPORTS = 20_000;
+
+/** How long a network needs from being switched on until it stands, in microseconds. */
+function warmUp(design: Design): number {
+  const classic = design.switches.some((s) => ['stp', 'per-vlan-stp'].includes(modeOf(design, s)));
+  const most = (of: 'maxAge' | 'forwardDelay') => Math.max(20, ...design.switches.map((s) => timersOf(s)[of]));
+  const slow = design.segments.length > 0 || design.ports.some((p) => p.duplex === 'half' || p.linkType === 'shared');
+  const negotiates = design.bundles.some((b) => b.kind !== 'static') ? 10 : 0;
+  const seconds = classic ? most('maxAge') + 2 * most('forwardDelay') + 10 : slow ? 2 * most('forwardDelay') + 12 : 20;
+  return (seconds + negotiates) * SECOND;
+}
+
+/** A rehearsal under way: built, and moved on by `advance`. */
+export interface Rehearsal {
+  readonly world: World;
+  readonly script: Script;
+  readonly probes: readonly Probe[];
+  /** A VLAN of each tree, to look for rings in. */
+  readonly vlans: ReadonlyMap<string, number>;
+}
+
+function loopVlans(design: Design, representative: ReadonlyMap<number, number>): Map<string, number> {
+  const found = new Map<string, number>();
+  const perVlan = design.switches.some((s) => isPerVlan(modeOf(design, s)));
+  for (const { number } of design.vlans) {
+    const own = perVlan ? (representative.get(number) ?? number) : number;
+    found.set(`VLAN ${own}`, own);
+  }
+  return found;
+}
+
+export function startRehearsal(design: Design, script: Script): Rehearsal {
+  const representative = representatives(designsOf(design, script));
+  const world = createWorld(design, planOf(design, representative), {
+    seed: script.seed ?? 1,
+    linkDelay: script.linkDelay ?? 5,
+    processingDelay: script.processingDelay ?? 500,
+    warmUp: warmUp(design),
+  });
+  script.events.forEach((event, index) => {
+    const steps = event.kind === 'flap' ? event.times * 2 : 1;
+    for (let step = 0; step < steps; step++) {
+      const at = event.at + (event.kind === 'flap' ? step * event.every : 0);
+      world.queue.push(Math.round(at * SECOND), { kind: 'script', index, step });
+    }
+  });
+  world.queue.push(0, { kind: 'contact' });
+  const probes = script.probes ?? usualProbes(world);
+  return { world, script, probes, vlans: loopVlans(design, representative) };
+}
+
+function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void {
+  switch (due.kind) {
+    case 'frame':
+      receive(w, due.to, due.octets, due.index, due.from);
+      break;
+    case 'second':
+      if (w.nodes.get(due.node.plan.id) !== due.node) break;
+      for (const process of due.node.processes) {
+        tick(process.engine);
+        drain(w, process);
+      }
+      w.queue.push(w.now + SECOND, due);
+      break;
+    case 'wake':
+      if (due.process.engine.kind !== 'stp' || due.process.engine.wakeAt > w.now) break;
+      if (!due.process.node.processes.includes(due.process)) break;
+      wake(due.process.engine, w.now);
+      drain(w, due.process);
+      break;
+    case 'lacp':
+      wakeLag(w, due.lag);
+      break;
+    case 'script':
+      runEvent(w, script, due.index, due.step);
+      break;
+    case 'recover':
+      recover(w, due.port);
+      break;
+    case 'intruder': {
+      const intruder = w.intruders.get(due.port);
+      if (!intruder) break;
+      tickBridge(intruder.bridge);
+      intruderSpeaks(w, due.port);
+      w.queue.push(w.now + SECOND, due);
+      break;
+    }
+    case 'contact':
+      // Everything else of this moment comes first.
+      if (w.queue.next === w.now && !due.last) {
+        w.queue.push(w.now, { kind: 'contact', last: true });
+        break;
+      }
+      if (w.now < 0) w.contactDue = false;
+      else {
+        lookAtContact(w, probes);
+        lookForLoops(w, vlans);
+      }
+      break;
+  }
+}
+
+function runEvent(w: World, script: Script, index: number, step: number): void {
+  const event = script.events[index]!;
+  const missing = missingIn(w.drawn, event);
+  if (missing) return w.record.happened({ kind: 'void', at: w.now, event: index, sentence: missing });
+  const words = eventWords(w.drawn, event);
+  const sentence = words[0]!.toUpperCase() + words.slice(1);
+  try {
+    w.record.happened({ kind: 'script', at: w.now, event: index, step, sentence });
+    carryOut(w, event, step);
+  } catch (error) {
+    if (!(error instanceof ScriptFault)) throw error;
+    w.record.happened({ kind: 'void', at: w.now, event: index, sentence: error.message });
+  }
+}
+
+/** Runs on until a moment; false when a limit was met or it was cancelled. */
+export function advance(r: Rehearsal, until: number, options: RunOptions = {}): 'there' | 'limit' | 'cancelled' {
+  const { world: w } = r;
+  const most = options.most ?? MOST_HANDLED;
+  while (w.queue.next <= until) {
+    w.now = w.queue.next;
+    handle(r, w.queue.pop());
+    w.handled++;
+    if (w.handled > most) return 'limit';
+    if (w.handled % BETWEEN_REPORTS === 0 && options.progress?.(w.now / SECOND) === false) return 'cancelled';
+  }
+  w.now = until;
+  return 'there';
+}
+
+/** Ports that still changed in the last seconds, and again and again before: the network does not come to rest. */
+function restless(trace: Trace): string[] {
+  const tail = trace.until - 5 * SECOND;
+  return trace.ports
+    .filter(({ spans }) => spans.length > 8 && spans.at(-1)!.at > tail)
+    .map(({ port }) => port)
+    .filter((port, i, all) => all.indexOf(port) === i);
+}
+
+/** Rehearses a script and gives what happened. A run that is stopped keeps what there is so far. */
+export function rehearse(design: Design, script: Script, options: RunOptions = {}): Trace {
+  const r = startRehearsal(design, script);
+  const until = Math.round(script.until * SECOND);
+  const ended = advance(r, until, options);
+  return traceOf(r, Math.max(0, r.world.now), ended === 'there' ? 'end' : ended);
+}
+
+export function traceOf({ world: w }: Rehearsal, until: number, ended: Trace['ended']): Trace {
+  const alike: Record<string, number[]> = {};
+  for (const [vlan, own] of w.plan.representative)
+    if (vlan !== own) alike[`vlan-${own}`] = [...(alike[`vlan-${own}`] ?? []), vlan];
+  const trace = w.record.trace({ until, alike, handled: w.handled, bpdus: w.bpdus, ended, sentence: '' });
+  const moving = restless(trace);
+  const seconds = (until / SECOND).toFixed(1);
+  const sentence =
+    ended === 'limit'
+      ? `Stopped at ${seconds} s after ${w.handled} frames and timers: more would not fit. What happened until then is kept.`
+      : ended === 'cancelled'
+        ? `Cancelled at ${seconds} s; what happened until then is kept.`
+        : moving.length > 0
+          ? `It does not come to rest: ${moving.slice(0, 4).join(', ')}${moving.length > 4 ? ` and ${moving.length - 4} more` : ''} keep changing.`
+          : '';
+  return { ...trace, sentence };
+}
+
+/** Role of a port in a tree now, as the solver would call it; null where it takes no part. */
+export function roleNow(w: World, tree: string, id: string): string | null {
+  const bp = w.bridgePorts.get(id);
+  if (!bp) return null;
+  for (const process of bp.node.processes) {
+    const i = process.plan.trees.indexOf(tree);
+    if (i >= 0 && process.plan.ports.includes(id)) return standingOf(process.engine, bp.number, i)?.role ?? null;
+  }
+  return null;
+}

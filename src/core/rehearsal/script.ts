@@ -1,0 +1,258 @@
+/** The events of a script, each as what it does to the running network, with a sentence for it. */
+import { applyEdits, editSchema, linkById, portById, portLabel, setField, switchById } from '../design';
+import type { Design, Edit, Link, ScriptEvent } from '../design';
+import { createBridge, setPortEnabled } from '../machines/mst';
+import { TIMERS } from '../standard';
+import { bpduFrame } from '../frames';
+import { changeDesign, refresh } from './build';
+import { contactSoon } from './network';
+import type { Script } from '../design';
+import type { World } from './world';
+import { SECOND } from './world';
+
+/** `quay-a 3 to gate 1` */
+export function linkWords(design: Design, link: Link): string {
+  return [link.a, link.b].map((e) => ('port' in e ? plainLabel(design, e.port) : e.host)).join(' to ');
+}
+const plainLabel = (design: Design, id: string) => {
+  const port = portById(design, id);
+  return port ? `${switchById(design, port.switch)?.name} ${port.name}` : id;
+};
+
+/** What an event is about that is not there; null when everything is. */
+export function missingIn(design: Design, event: ScriptEvent): string | null {
+  const gone = (what: string, id: string) => `There is no ${what} '${id}' in the design (any more): the event is void.`;
+  if ('link' in event && !linkById(design, event.link)) return gone('link', event.link);
+  if ('switch' in event && !switchById(design, event.switch)) return gone('switch', event.switch);
+  if ('port' in event && !portById(design, event.port)) return gone('port', event.port);
+  if (event.kind === 'cable') for (const id of [event.a, event.b]) if (!portById(design, id)) return gone('port', id);
+  return null;
+}
+
+/** An event in words. */
+export function eventWords(design: Design, event: ScriptEvent): string {
+  const link = 'link' in event ? linkById(design, event.link) : undefined;
+  const cable = link ? linkWords(design, link) : 'a link that is gone';
+  const at = 'port' in event ? plainLabel(design, event.port) : '';
+  const s = 'switch' in event ? (switchById(design, event.switch)?.name ?? event.switch) : '';
+  switch (event.kind) {
+    case 'link-down':
+      return event.end ? `link ${cable} loses its light at end ${event.end} alone` : `link ${cable} lost`;
+    case 'link-up':
+      return `link ${cable} restored`;
+    case 'flap':
+      return `link ${cable} flaps ${event.times} times, every ${event.every} s`;
+    case 'switch-off':
+      return `${s} off`;
+    case 'switch-on':
+      return `${s} on`;
+    case 'root-off':
+      return `the root of VLAN ${event.vlan} off`;
+    case 'set':
+      return event.label;
+    case 'cable':
+      return `cable plugged in between ${plainLabel(design, event.a)} and ${plainLabel(design, event.b)}`;
+    case 'hub-loop':
+      return `a hub with a loop plugged into ${at}`;
+    case 'intruder':
+      return `an intruder with priority ${event.priority} plugged into ${at}`;
+    case 'unplug':
+      return `${at} unplugged`;
+    case 'bpdu-loss':
+      return `BPDUs of end ${event.from} of link ${cable} lost`;
+    case 'bpdu-heal':
+      return `BPDUs of link ${cable} pass again`;
+    case 'tree-off':
+      return `spanning tree switched off at ${s}`;
+  }
+}
+
+const edited = (w: World, edits: readonly Edit[]): Design => {
+  const applied = applyEdits(w.drawn, edits);
+  if (!applied.ok) throw new ScriptFault(applied.faults[0]!.sentence);
+  return applied.design;
+};
+
+/** An event that cannot be carried out; the rehearsal goes on without it. */
+export class ScriptFault extends Error {}
+
+const setLink = (w: World, id: string, down: boolean): void => {
+  w.deaf.delete(id);
+  changeDesign(w, edited(w, [setField('link', id, 'down', down || null)]));
+};
+
+function setSwitch(w: World, id: string, off: boolean): void {
+  changeDesign(w, edited(w, [setField('switch', id, 'off', off || null)]));
+}
+
+/** Switch that is root of a VLAN's tree now; of several the one that most ports lead to does not matter. */
+function rootOf(w: World, vlan: number): string | null {
+  const own = w.plan.representative.get(vlan);
+  for (const node of w.nodes.values()) {
+    if (!node.on) continue;
+    const process = node.processes.find((p) => p.plan.vlan === null || p.plan.vlan === own);
+    if (!process) continue;
+    const { engine } = process;
+    const index = node.plan.map
+      ? Math.max(
+          0,
+          process.plan.keys.findIndex((k) => k.instance === node.plan.map![vlan]),
+        )
+      : 0;
+    const root =
+      engine.kind === 'stp' ? engine.bridge.rootPort === null : engine.bridge.trees[index]!.rootPort === null;
+    const alone = [...node.ports.values()].every((bp) => !bp.up);
+    if (root && !alone) return node.plan.id;
+  }
+  return null;
+}
+
+/** A bridge of its own behind a port, one hello after the other. */
+function plugIntruder(w: World, port: string, priority: number): void {
+  const vlanOne = { instance: 0, priority };
+  const bridge = createBridge(
+    {
+      mac: 0x020000000fff,
+      version: 2,
+      trees: [vlanOne],
+      configuration: null,
+      timers: {
+        helloTime: TIMERS.helloTime.default,
+        maxAge: TIMERS.maxAge.default,
+        forwardDelay: TIMERS.forwardDelay.default,
+        holdCount: TIMERS.holdCount.default,
+        maxHops: 20,
+      },
+    },
+    [
+      {
+        number: 1,
+        pointToPoint: true,
+        edge: false,
+        autoEdge: false,
+        portId: [0x8001],
+        externalCost: 20000,
+        internalCost: [20000],
+      },
+    ],
+  );
+  w.intruders.set(port, { port, bridge });
+  setPortEnabled(bridge, 1, true);
+  refresh(w);
+  intruderSpeaks(w, port);
+  w.queue.push(w.now + SECOND, { kind: 'intruder', port });
+}
+
+/** Lets what the intruder wants to say out. */
+export function intruderSpeaks(w: World, port: string): void {
+  const intruder = w.intruders.get(port);
+  if (!intruder) return;
+  for (const effect of intruder.bridge.effects)
+    if (effect.kind === 'send') {
+      const octets = bpduFrame(0x020000000fff, effect.octets);
+      const index = w.record.frame(w.now, `intruder at ${port}`, octets, 'rst', null);
+      w.queue.push(w.now + w.linkDelay + w.processingDelay, {
+        kind: 'frame',
+        to: port,
+        from: 'intruder',
+        octets,
+        index,
+      });
+    }
+  intruder.bridge.effects.length = 0;
+}
+
+function treeOff(w: World, id: string): void {
+  const node = w.nodes.get(id);
+  if (!node) return;
+  node.treeOff = true;
+  contactSoon(w);
+}
+
+/** Carries an event out; `step` counts on for events that happen more than once. */
+export function carryOut(w: World, event: ScriptEvent, step: number): void {
+  switch (event.kind) {
+    case 'link-down':
+      if (!event.end) return setLink(w, event.link, true);
+      w.deaf.set(event.link, event.end);
+      return refresh(w);
+    case 'link-up':
+      return setLink(w, event.link, false);
+    case 'flap':
+      return setLink(w, event.link, step % 2 === 0);
+    case 'switch-off':
+      return setSwitch(w, event.switch, true);
+    case 'switch-on':
+      return setSwitch(w, event.switch, false);
+    case 'root-off': {
+      const root = rootOf(w, event.vlan);
+      if (root === null) throw new ScriptFault(`No switch is root of VLAN ${event.vlan}: the event is void.`);
+      return setSwitch(w, root, true);
+    }
+    case 'set':
+      return changeDesign(
+        w,
+        edited(
+          w,
+          event.edits.map((e) => editSchema.parse(e)),
+        ),
+      );
+    case 'cable':
+      return plugCable(w, event.a, event.b);
+    case 'hub-loop':
+      w.loops.add(event.port);
+      return refresh(w);
+    case 'intruder':
+      return plugIntruder(w, event.port, event.priority);
+    case 'unplug':
+      w.loops.delete(event.port);
+      w.intruders.delete(event.port);
+      return refresh(w);
+    case 'bpdu-loss':
+      return void w.mute.set(event.link, event.from);
+    case 'bpdu-heal':
+      return void w.mute.delete(event.link);
+    case 'tree-off':
+      return treeOff(w, event.switch);
+  }
+}
+
+function plugCable(w: World, a: string, b: string): void {
+  const taken = [a, b].find((id) => w.drawn.links.some((l) => [l.a, l.b].some((e) => 'port' in e && e.port === id)));
+  if (taken) throw new ScriptFault(`Port ${portLabel(w.drawn, taken)} has a cable already: the event is void.`);
+  changeDesign(
+    w,
+    edited(w, [{ type: 'add', kind: 'link', value: { id: `${a}--${b}`, a: { port: a }, b: { port: b } } as never }]),
+  );
+}
+
+/** The guarded port comes back; what shut it may still be there. */
+export function recover(w: World, port: string): void {
+  const bp = w.bridgePorts.get(port);
+  if (!bp || bp.shutUntil === null || bp.shutUntil > w.now) return;
+  bp.shutUntil = null;
+  w.record.happened({ kind: 'recover', at: w.now, port });
+  refresh(w);
+}
+
+/** Designs that the network will have, one after the other: the trees of all of them decide which VLANs are alike. */
+export function designsOf(design: Design, script: Script): Design[] {
+  const designs = [design];
+  let now = design;
+  for (const event of [...script.events].sort((x, y) => x.at - y.at)) {
+    if (event.kind !== 'set' && event.kind !== 'cable') continue;
+    const edits: Edit[] =
+      event.kind === 'set'
+        ? event.edits.flatMap((e) => editSchema.safeParse(e).data ?? [])
+        : [
+            {
+              type: 'add',
+              kind: 'link',
+              value: { id: `${event.a}--${event.b}`, a: { port: event.a }, b: { port: event.b } } as never,
+            },
+          ];
+    const applied = applyEdits(now, edits);
+    if (applied.ok) designs.push((now = applied.design));
+  }
+  return designs;
+}

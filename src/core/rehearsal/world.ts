@@ -1,0 +1,129 @@
+/** The running network: switches with their processes, ports, cables and tables. Plain state; others move it. */
+import type { Bundle, Design, Port } from '../design';
+import type { LacpEnd, StpBridge } from '../machines';
+import type { MstBridge } from '../machines/mst';
+import type { NetworkPlan, NodePlan, ProcessPlan } from './plan';
+import type { EventQueue } from './queue';
+import type { Recorder } from './recorder';
+
+export type Engine =
+  | { readonly kind: 'mst'; readonly bridge: MstBridge }
+  | { readonly kind: 'stp'; readonly bridge: StpBridge; wakeAt: number };
+
+export interface Process {
+  readonly node: Node;
+  readonly plan: ProcessPlan;
+  readonly engine: Engine;
+  /** Tables age in the forward delay while a classic tree tells of a change. */
+  shortAgeing: boolean;
+}
+
+export interface Entry {
+  port: string;
+  /** Microseconds; when the address was last seen. */
+  at: number;
+}
+
+export interface Node {
+  readonly plan: NodePlan;
+  on: boolean;
+  treeOff: boolean;
+  processes: Process[];
+  /** By port number. */
+  readonly ports: Map<number, BridgePort>;
+  /** Where each probed host was seen, by `vlan host`. */
+  readonly table: Map<string, Entry>;
+  /** When the second of the rapid machines begins, in microseconds. */
+  readonly phase: number;
+}
+
+/** A port or a bundle as spanning tree sees it. */
+export interface BridgePort {
+  readonly id: string;
+  readonly number: number;
+  readonly node: Node;
+  readonly element: Port | Bundle;
+  readonly vlans: Uint8Array;
+  up: boolean;
+  /** Ids of the physical ports that carry for it now. */
+  active: readonly string[];
+  /** Shut by its BPDU guard: when it comes back, in microseconds; Infinity for never. Null: not shut. */
+  shutUntil: number | null;
+}
+
+export interface PhysicalPort {
+  readonly id: string;
+  readonly node: Node;
+  readonly number: number;
+  readonly own: BridgePort;
+  /** The bundle it is configured into. */
+  readonly lag: Lag | null;
+  carrier: boolean;
+  /** The bundle it carries for at the moment. */
+  attached: BridgePort | null;
+  /** Passes no frames but LACPDUs: it negotiates, waits, or may not go alone. */
+  held: boolean;
+}
+
+/** One end of a bundle: at a switch or at a host. */
+export interface Lag {
+  readonly bundle: Bundle | null;
+  readonly port: BridgePort | null;
+  readonly members: readonly string[];
+  readonly individual: boolean;
+  /** Null for a static one. */
+  end: LacpEnd | null;
+  wakeAt: number;
+}
+
+export interface Intruder {
+  readonly port: string;
+  readonly bridge: MstBridge;
+}
+
+export type Due =
+  | {
+      readonly kind: 'frame';
+      readonly to: string;
+      readonly from: string;
+      readonly octets: Uint8Array;
+      readonly index: number;
+    }
+  | { readonly kind: 'second'; readonly node: Node }
+  | { readonly kind: 'wake'; readonly process: Process }
+  | { readonly kind: 'lacp'; readonly lag: Lag }
+  | { readonly kind: 'script'; readonly index: number; readonly step: number }
+  | { readonly kind: 'recover'; readonly port: string }
+  | { readonly kind: 'intruder'; readonly port: string }
+  | { readonly kind: 'contact'; readonly last?: true };
+
+export interface World {
+  now: number;
+  drawn: Design;
+  plan: NetworkPlan;
+  readonly queue: EventQueue<Due>;
+  readonly nodes: Map<string, Node>;
+  readonly bridgePorts: Map<string, BridgePort>;
+  readonly physical: Map<string, PhysicalPort>;
+  readonly lags: Map<string, Lag>;
+  /** Ends of hosts that bundle, by the id of the host. */
+  readonly hostLags: Map<string, Lag>;
+  /** Links of which one end alone has lost its light, and links on which BPDUs of one end are lost. */
+  readonly deaf: Map<string, 'a' | 'b'>;
+  readonly mute: Map<string, 'a' | 'b'>;
+  readonly loops: Set<string>;
+  readonly intruders: Map<string, Intruder>;
+  readonly linkDelay: number;
+  readonly processingDelay: number;
+  readonly random: () => number;
+  readonly record: Recorder;
+  contactDue: boolean;
+  /** Frames and timers handled so far. */
+  handled: number;
+  bpdus: number;
+  /** Looks at cables and bundles anew after something about them changed. */
+  refresh: () => void;
+  hearLacp: (to: string, from: string, octets: Uint8Array, index: number) => void;
+}
+
+export const SECOND = 1_000_000;

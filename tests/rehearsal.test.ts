@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { advance, roleNow, startRehearsal } from '@/core/rehearsal';
+import { modeOf, setField } from '@/core/design';
+import type { Design, Edit, Mode, Script } from '@/core/design';
+import { roleAt, solveDesign } from '@/core/trees';
+import { networks } from './support/networks';
+import { mstNetworks } from './support/mst-networks';
+
+const script = (until: number, events: Script['events'] = []): Script => ({
+  id: 's',
+  name: 's',
+  until,
+  events,
+  probes: [],
+});
+
+/** Every port of every tree where the rehearsal and the solver differ. */
+function differences(design: Design, r: ReturnType<typeof startRehearsal>): string[] {
+  const solved = solveDesign(design);
+  const found: string[] = [];
+  for (const of of solved.trees) {
+    const tree =
+      of.tree.vlan === null ? of.tree.id : `vlan-${r.world.plan.representative.get(of.tree.vlan) ?? of.tree.vlan}`;
+    solved.topology.ports.forEach(({ element }, p) => {
+      const expected = roleAt(of, p);
+      const found_ = roleNow(r.world, tree, element.id);
+      const s = design.switches.find((x) => x.id === element.switch)!;
+      if (expected === 'none' || s.off) return;
+      if (found_ !== expected)
+        found.push(`${of.tree.id} ${element.id} (${modeOf(design, s)}): ${expected}, rehearsed ${found_}`);
+    });
+  }
+  return found;
+}
+
+const runs = Number(process.env.RUNS ?? 40);
+const atRest = (design: Design) => {
+  const r = startRehearsal(design, script(60));
+  advance(r, 60_000_000);
+  return differences(design, r);
+};
+
+describe('at rest the rehearsal agrees with the solver', () => {
+  test.each(['rstp', 'stp', 'per-vlan-rstp', 'per-vlan-stp'] as Mode[])('%s', (mode) => {
+    fc.assert(
+      fc.property(networks, (network) => void expect(atRest({ ...network, mode })).toEqual([])),
+      { numRuns: runs, endOnFailure: true },
+    );
+  });
+  test('instances, regions and rapid switches', () => {
+    fc.assert(
+      fc.property(mstNetworks, (network) => void expect(atRest(network)).toEqual([])),
+      { numRuns: runs, endOnFailure: true },
+    );
+  });
+  test.each(['rstp', 'stp', 'per-vlan-rstp', 'mstp'] as const)('after random events: %s', (mode) => {
+    fc.assert(
+      fc.property(
+        mode === 'mstp' ? mstNetworks : networks.map((n) => ({ ...n, mode })),
+        fc.array(fc.record({ kind: fc.nat(5), which: fc.nat(), at: fc.integer({ min: 1, max: 40_000 }) }), {
+          minLength: 1,
+          maxLength: 5,
+        }),
+        (design, moves) => {
+          const events = moves.flatMap(({ kind, which, at }, i) => eventFor(design, kind, which, at / 1000, `e${i}`));
+          const until = mode === 'stp' ? 140 : 100;
+          const r = startRehearsal(design, script(until, events));
+          advance(r, until * 1_000_000);
+          expect(differences(r.world.drawn, r)).toEqual([]);
+        },
+      ),
+      { numRuns: runs, endOnFailure: true },
+    );
+  });
+});
+
+type Event = Script['events'][number];
+const some = <T>(list: readonly T[], which: number): T | undefined => list[which % Math.max(1, list.length)];
+
+/** An event about something of the design that is there. */
+function eventFor(design: Design, kind: number, which: number, at: number, id: string): Event[] {
+  const link = some(design.links, which)?.id;
+  const s = some(design.switches, which)!.id;
+  const port = some(design.ports, which)?.id;
+  const set = (edits: Edit[]): Event[] => [{ id, at, kind: 'set', label: 'set', edits: edits as never }];
+  switch (kind) {
+    case 0:
+      return link ? [{ id, at, kind: 'link-down', link }] : [];
+    case 1:
+      return link ? [{ id, at, kind: 'link-up', link }] : [];
+    case 2:
+      return [{ id, at, kind: 'switch-off', switch: s }];
+    case 3:
+      return [{ id, at, kind: 'switch-on', switch: s }];
+    case 4:
+      return port ? set([setField('port', port, 'cost', (which % 5) * 7 + 1)]) : [];
+    default:
+      return set([setField('switch', s, 'priority', (which % 16) * 4096)]);
+  }
+}
