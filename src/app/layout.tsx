@@ -11,6 +11,7 @@ import '@/ui/theme/chart.css';
 import '@/ui/theme/cabling.css';
 import '@/ui/theme/boards.css';
 import '@/ui/theme/bundles.css';
+import '@/ui/theme/rehearsal.css';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import type { Metadata } from 'next';

@@ -3,7 +3,7 @@
  * access switch wins it; a forgotten port cost keeps an uplink of the signal tower idle; the bundle to the cold store
  * has a lone cable; the two ends of an uplink of the gate disagree on their VLANs. `asMeant` has them put right.
  */
-import type { Bundle, Demand, Design, Goal } from '../core/design';
+import type { Bundle, Demand, Design, Goal, Script } from '../core/design';
 import { DesignDraft } from './build';
 
 const ALL = '110,120,130,140,150,160,199';
@@ -18,6 +18,38 @@ const GOALS: Goal[] = [
   { id: 'cameras', type: 'path', vlans: '130', from: { host: 'gate-camera' }, to: { host: 'recorder' }, atMost: 3 },
   { id: 'tower-uplink', type: 'carries', vlans: '140', port: 'signal-tower:1' },
   { id: 'load', type: 'load', vlans: 'all', percent: 70 },
+];
+
+/** What the port wants to see before the season: a cable lost, a core switch lost, and a stranger at the ticket hall. */
+const SCRIPTS: Script[] = [
+  {
+    id: 'uplink',
+    name: 'ticket hall loses its uplink',
+    until: 30,
+    events: [
+      { id: 'down', at: 5, kind: 'link-down', link: 'quay-a:3--ticket-hall:1' },
+      { id: 'up', at: 18, kind: 'link-up', link: 'quay-a:3--ticket-hall:1' },
+    ],
+    probes: [
+      { from: 'ferry-server', to: 'ticket-desk', vlan: 110 },
+      { from: 'recorder', to: 'gate-camera', vlan: 130 },
+    ],
+  },
+  {
+    id: 'core',
+    name: 'a core switch fails',
+    until: 60,
+    events: [{ id: 'off', at: 5, kind: 'root-off', vlan: 140 }],
+  },
+  {
+    id: 'stranger',
+    name: 'a stranger at the ticket hall',
+    until: 40,
+    events: [
+      { id: 'in', at: 5, kind: 'intruder', port: 'ticket-hall:10', priority: 0 },
+      { id: 'out', at: 25, kind: 'unplug', port: 'ticket-hall:10' },
+    ],
+  },
 ];
 
 const DEMANDS: Demand[] = [
@@ -87,6 +119,7 @@ function cabled(name: string, meant: boolean): Design {
   }
   draft.design.goals = GOALS;
   draft.design.demands = DEMANDS;
+  draft.design.scripts = SCRIPTS;
   return draft.bundle(
     { at: 'quay-b', number: 102, members: [8, 9] },
     { at: 'cold-store', number: 103, members: [1, 2] },

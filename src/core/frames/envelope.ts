@@ -12,8 +12,6 @@ const LEAST_FRAME = 60;
 
 export interface Envelope {
   readonly kind: 'bpdu' | 'vlan-bpdu' | 'lacpdu' | 'other';
-  readonly destination: number;
-  readonly source: number;
   /** VLAN of the tag; null without one. */
   readonly vlan: number | null;
   /** From the first octet of the BPDU or LACPDU on. */
@@ -73,33 +71,32 @@ export function lacpFrame(source: number, lacpdu: Uint8Array): Uint8Array {
   return frame;
 }
 
-const starts = (frame: Uint8Array, at: number, octets: readonly number[]) =>
-  octets.every((o, i) => frame[at + i] === o);
+const starts = (frame: Uint8Array, at: number, octets: readonly number[]): boolean => {
+  for (let i = 0; i < octets.length; i++) if (frame[at + i] !== octets[i]) return false;
+  return true;
+};
+
+/** Destination and source of a frame. */
+export const addressesOf = (frame: Uint8Array): { destination: number; source: number } => ({
+  destination: takeNumber(frame, 0, 6),
+  source: takeNumber(frame, 6, 6),
+});
 
 /** What a frame holds. */
 export function openEnvelope(frame: Uint8Array): Envelope {
-  const tagged = takeNumber(frame, 12, 2) === TAG;
+  const tagged = frame[12] === TAG >> 8 && frame[13] === (TAG & 0xff);
   const at = tagged ? 16 : 12;
-  const base = {
-    destination: takeNumber(frame, 0, 6),
-    source: takeNumber(frame, 6, 6),
-    vlan: tagged ? takeNumber(frame, 14, 2) & 0xfff : null,
-  };
-  const typeOrLength = takeNumber(frame, at, 2);
+  const vlan = tagged ? ((frame[14]! << 8) | frame[15]!) & 0xfff : null;
+  const typeOrLength = (frame[at]! << 8) | frame[at + 1]!;
   if (typeOrLength === SLOW_PROTOCOLS.type)
-    return { ...base, kind: 'lacpdu', payload: frame.subarray(at + 2), at: at + 2 };
+    return { kind: 'lacpdu', vlan, payload: frame.subarray(at + 2), at: at + 2 };
   const end = at + 2 + typeOrLength;
   if (typeOrLength <= 1500 && starts(frame, at + 2, LLC))
-    return { ...base, kind: 'bpdu', payload: frame.subarray(at + 5, end), at: at + 5 };
+    return { kind: 'bpdu', vlan, payload: frame.subarray(at + 5, end), at: at + 5 };
   if (typeOrLength <= 1500 && starts(frame, at + 2, SNAP)) {
     const from = at + 2 + SNAP.length;
-    return {
-      ...base,
-      kind: 'vlan-bpdu',
-      payload: frame.subarray(from, end - 7),
-      at: from,
-      named: takeNumber(frame, end - 2, 2),
-    };
+    const named = (frame[end - 2]! << 8) | frame[end - 1]!;
+    return { kind: 'vlan-bpdu', vlan, payload: frame.subarray(from, end - 7), at: from, named };
   }
-  return { ...base, kind: 'other', payload: frame.subarray(at), at };
+  return { kind: 'other', vlan, payload: frame.subarray(at), at };
 }

@@ -1,10 +1,11 @@
 /** Builds the running network from a plan, and brings it up to date when the plan changes under it. */
-import { bundleAt, hostById, linksOfHost, portById } from '../design';
+import { hostById, portById } from '../design';
 import type { Design } from '../design';
 import { vlanMembership } from '../standard';
 import { changePort, changePriorities, startEngine } from './engines';
-import { bundleEnd, goOn, hearAt, hostEnd, light, memberStanding, startLag } from './lag';
-import { contactSoon, drain, hasCarrier, isBundle, note, noteRoots, setUp } from './network';
+import { goOn, hearAt, light, memberStanding } from './lag';
+import { addLags, addPhysical } from './physical';
+import { contactSoon, drain, hasCarrier, isBundle, note, forgetRoots, setUp } from './network';
 import { planOf, portSettings } from './plan';
 import type { NetworkPlan, NodePlan, ProcessPlan } from './plan';
 import { EventQueue } from './queue';
@@ -28,6 +29,11 @@ const settingsAt = (w: World, node: Node, process: ProcessPlan, bp: BridgePort) 
 
 /** Starts the processes of a switch anew, with the ports that are up. */
 function startProcesses(w: World, node: Node): void {
+  for (const { plan } of node.processes)
+    for (const tree of plan.trees) {
+      for (const id of plan.ports) w.record.port(w.now, tree, id, 'disabled', 'disabled');
+    }
+  forgetRoots(w, node);
   node.processes = node.on
     ? node.plan.processes.map((plan): Process => ({
         node,
@@ -37,9 +43,11 @@ function startProcesses(w: World, node: Node): void {
           plan.ports.map((id) => settingsAt(w, node, plan, w.bridgePorts.get(id)!)),
           w.now,
         ),
+        members: new Set(plan.ports),
         shortAgeing: false,
       }))
     : [];
+  node.byVlan = new Map(node.processes.map((p) => [p.plan.vlan ?? 0, p]));
   for (const bp of node.ports.values()) bp.up = false;
   node.table.clear();
 }
@@ -51,6 +59,7 @@ function addNode(w: World, plan: NodePlan): Node {
     on: plan.on,
     treeOff: known?.treeOff ?? false,
     processes: [],
+    byVlan: new Map(),
     ports: new Map(),
     table: new Map(),
     phase: known?.phase ?? Math.floor(w.random() * SECOND),
@@ -72,64 +81,6 @@ function addNode(w: World, plan: NodePlan): Node {
   }
   startProcesses(w, node);
   return node;
-}
-
-function addLags(w: World): void {
-  const { design } = w.plan;
-  const before = new Map(w.lags);
-  w.lags.clear();
-  for (const bundle of design.bundles) {
-    const settings = bundleEnd(design, bundle);
-    const old = before.get(bundle.id);
-    // An end that is set as before goes on as it stands.
-    const same = old?.end && JSON.stringify(withoutLight(old.end.settings)) === JSON.stringify(withoutLight(settings));
-    w.lags.set(bundle.id, {
-      bundle,
-      port: w.bridgePorts.get(bundle.id) ?? null,
-      members: bundle.members,
-      individual: settings.individual,
-      end: bundle.kind === 'static' ? null : same ? old.end : startLag(settings),
-      wakeAt: Infinity,
-    });
-  }
-  for (const host of design.hosts) {
-    if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostLags.has(host.id)) continue;
-    const ports = linksOfHost(design, host.id).flatMap((l) => [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])));
-    w.hostLags.set(host.id, {
-      bundle: null,
-      port: null,
-      members: ports,
-      individual: true,
-      end: startLag(hostEnd(design, host, ports)),
-      wakeAt: Infinity,
-    });
-  }
-}
-
-const withoutLight = (s: { ports: readonly { up: boolean }[] }) => ({
-  ...s,
-  ports: s.ports.map((p) => ({ ...p, up: false })),
-});
-
-function addPhysical(w: World): void {
-  const { design } = w.plan;
-  const before = new Map(w.physical);
-  w.physical.clear();
-  for (const port of design.ports) {
-    const bundle = bundleAt(design, port.id);
-    const own = w.bridgePorts.get(port.id)!;
-    const old = before.get(port.id);
-    w.physical.set(port.id, {
-      id: port.id,
-      node: own.node,
-      number: port.number,
-      own,
-      lag: bundle ? (w.lags.get(bundle.id) ?? null) : null,
-      carrier: old?.carrier ?? false,
-      attached: null,
-      held: false,
-    });
-  }
 }
 
 /** What of a switch cannot change while it runs: with another one it starts anew. */
@@ -216,6 +167,8 @@ export function refresh(w: World): void {
 
 /** Which member carries for which bundle, and which ports are up because of it. */
 export function attach(w: World): void {
+  w.lans = null;
+  w.changed.add(-1);
   for (const lag of w.lags.values()) {
     const active: string[] = [];
     for (const id of lag.members) {
@@ -234,8 +187,7 @@ export function attach(w: World): void {
       bp.active = now;
       contactSoon(w);
       w.record.happened({ kind: 'bundle', at: w.now, bundle: bp.id, active: now.length, of: lag.members.length });
-      for (const process of bp.node.processes)
-        if (process.plan.ports.includes(bp.id)) changeIfDifferent(w, process, bp);
+      for (const process of bp.node.processes) if (process.members.has(bp.id)) changeIfDifferent(w, process, bp);
     }
   }
   // Down first, so that a member is never two ports at once.
@@ -298,6 +250,9 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     random: chance(options.seed),
     record: new Recorder(),
     contactDue: false,
+    changed: new Set([-1]),
+    rootsOf: new Map(),
+    lans: null,
     handled: 0,
     bpdus: 0,
     refresh: () => refresh(w),
@@ -312,7 +267,6 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     for (const process of node.processes) {
       for (const number of node.ports.keys()) note(w, process, number);
       drain(w, process);
-      for (const tree of process.plan.trees) noteRoots(w, tree);
     }
   return w;
 }

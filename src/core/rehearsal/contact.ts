@@ -156,45 +156,83 @@ export function usualProbes(w: World): Probe[] {
   return pairs.slice(0, 12);
 }
 
+/** Number of what each physical port is plugged into; both ends of a bundle that forms share one LAN. */
+function lanNumbers(w: World): Map<string, number> {
+  if (w.lans) return w.lans;
+  const numbers = new Map<string, number>();
+  w.lans = new Map();
+  for (const { id, attached } of w.physical.values()) {
+    const far = reaches(w, id);
+    const other = far.length === 1 ? w.physical.get(far[0]!)?.attached : null;
+    const name = w.loops.has(id)
+      ? `hub ${id}`
+      : attached && other
+        ? [attached.id, other.id].sort().join(' = ')
+        : [id, ...far].sort().join(' ');
+    if (!numbers.has(name)) numbers.set(name, numbers.size);
+    w.lans.set(id, numbers.get(name)!);
+  }
+  return w.lans;
+}
+
+interface Edge {
+  readonly bp: BridgePort;
+  readonly lan: number;
+}
+
+/** What is open in a VLAN: switches and LANs, joined by ports. */
+function openEdges(w: World, vlan: number): Edge[] {
+  const lans = lanNumbers(w);
+  const edges: Edge[] = [];
+  for (const node of w.nodes.values())
+    for (const bp of node.ports.values()) {
+      if (!passes(w, bp, vlan)) continue;
+      // A bundle that one end alone has touches a LAN with each member.
+      const seen = new Set(bp.active.map((member) => lans.get(member)!));
+      for (const lan of seen) edges.push({ bp, lan });
+    }
+  return edges;
+}
+
+/** Whether the edges hold a ring: joining two that are joined already. */
+function hasRing(edges: readonly Edge[]): boolean {
+  const parent = new Map<unknown, unknown>();
+  const find = (x: unknown): unknown => {
+    let top = x;
+    while (parent.has(top)) top = parent.get(top);
+    if (top !== x) parent.set(x, top);
+    return top;
+  };
+  for (const { bp, lan } of edges) {
+    const [a, b] = [find(bp.node), find(lan)];
+    if (a === b) return true;
+    parent.set(a, b);
+  }
+  return false;
+}
+
 /** Ports of a VLAN's data plane that make a ring: peeled from the leaves until only rings are left. */
 function ringPorts(w: World, vlan: number): BridgePort[] {
-  const edges: { bp: BridgePort; lan: string }[] = [];
-  for (const node of w.nodes.values())
-    for (const bp of node.ports.values())
-      if (passes(w, bp, vlan))
-        // A bundle of one end alone touches a LAN with each member.
-        for (const member of bp.active) edges.push({ bp, lan: lanOf(w, member) });
-  for (let left = edges; ;) {
-    const bridges = new Map<string, number>();
-    const lans = new Map<string, number>();
-    const seen = new Set<string>();
-    // Members of one bundle on one LAN, and parallel members between the same two bundles, are one edge.
-    const once = left.filter(({ bp, lan }) => !seen.has(`${bp.id} ${lan}`) && seen.add(`${bp.id} ${lan}`));
-    for (const { bp, lan } of once) {
-      bridges.set(bp.node.plan.id, (bridges.get(bp.node.plan.id) ?? 0) + 1);
+  let left = openEdges(w, vlan);
+  if (!hasRing(left)) return [];
+  for (;;) {
+    const bridges = new Map<BridgePort['node'], number>();
+    const lans = new Map<number, number>();
+    for (const { bp, lan } of left) {
+      bridges.set(bp.node, (bridges.get(bp.node) ?? 0) + 1);
       lans.set(lan, (lans.get(lan) ?? 0) + 1);
     }
-    const kept = once.filter(
-      ({ bp, lan }) => bridges.get(bp.node.plan.id)! > 1 && (lans.get(lan)! > 1 || w.loops.has(bp.id)),
-    );
-    if (kept.length === once.length) return [...new Set(kept.map((e) => e.bp))];
+    const kept = left.filter(({ bp, lan }) => bridges.get(bp.node)! > 1 && lans.get(lan)! > 1);
+    if (kept.length === left.length) return [...new Set(kept.map((e) => e.bp))];
     left = kept;
   }
 }
 
-/** A name for what a physical port is plugged into; both ends of a bundle that forms share one LAN. */
-function lanOf(w: World, port: string): string {
-  if (w.loops.has(port)) return `hub ${port}`;
-  const far = reaches(w, port);
-  const own = w.physical.get(port)?.attached;
-  const other = far.length === 1 ? w.physical.get(far[0]!)?.attached : null;
-  if (own && other) return [own.id, other.id].sort().join(' = ');
-  return [port, ...far].sort().join(' ');
-}
-
 /** Finds rings in what is open, tree by tree, and writes down when each began and ended. */
 export function lookForLoops(w: World, vlans: ReadonlyMap<string, number>): void {
+  const all = w.changed.has(-1);
   for (const [tree, vlan] of vlans) {
+    if (!all && !w.changed.has(vlan)) continue;
     const looped = [...w.loops].map((id) => w.bridgePorts.get(id)).filter((bp) => bp && passes(w, bp, vlan));
     const ports = [...ringPorts(w, vlan), ...(looped as BridgePort[])];
     const open = w.record.loopSpans.find((l) => l.tree === tree && l.to === null);
@@ -208,6 +246,7 @@ export function lookForLoops(w: World, vlans: ReadonlyMap<string, number>): void
       w.record.happened({ kind: 'loop-end', at: w.now, tree });
     }
   }
+  w.changed.clear();
 }
 
 export { contactSoon };

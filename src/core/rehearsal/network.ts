@@ -93,15 +93,25 @@ export function note(w: World, process: Process, number: number): void {
   });
 }
 
-export function noteRoots(w: World, tree: string): void {
-  const roots: string[] = [];
-  for (const node of w.nodes.values())
-    if (node.on && !node.treeOff)
-      for (const p of node.processes) {
-        const i = p.plan.trees.indexOf(tree);
-        if (i >= 0 && isRootOf(p.engine, i)) roots.push(node.plan.id);
-      }
-  w.record.roots(w.now, tree, roots);
+/** Writes down whether a process takes its switch for the root of one of its trees, where that changed. */
+function noteRoot(w: World, process: Process): void {
+  const { trees } = process.plan;
+  const { id } = process.node.plan;
+  for (let i = 0; i < trees.length; i++) {
+    const tree = trees[i]!;
+    let roots = w.rootsOf.get(tree);
+    if (!roots) w.rootsOf.set(tree, (roots = new Set()));
+    const is = process.node.on && !process.node.treeOff && isRootOf(process.engine, i);
+    if (is === roots.has(id)) continue;
+    if (is) roots.add(id);
+    else roots.delete(id);
+    w.record.roots(w.now, tree, [...roots]);
+  }
+}
+
+/** A switch that goes off, or starts anew, is root of nothing. */
+export function forgetRoots(w: World, node: Node): void {
+  for (const [tree, roots] of w.rootsOf) if (roots.delete(node.plan.id)) w.record.roots(w.now, tree, [...roots]);
 }
 
 /** Forgets addresses at a port in the VLANs of a tree. */
@@ -122,7 +132,7 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
   const { engine, node } = process;
   const { effects } = engine.bridge;
   if (effects.length > 0) {
-    const trees = new Set<string>();
+    let moved = false;
     for (let i = 0; i < effects.length; i++) {
       const effect = effects[i]!;
       switch (effect.kind) {
@@ -130,7 +140,8 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
           sendBpdu(w, process, effect.port, effect.octets);
           break;
         case 'state':
-          trees.add(process.plan.trees[effect.tree]!);
+          moved = true;
+          w.changed.add(process.plan.vlan ?? -1);
           contactSoon(w);
           break;
         case 'flush':
@@ -147,10 +158,8 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
       }
     }
     effects.length = 0;
-    if (trees.size > 0) {
-      for (const number of node.ports.keys()) note(w, process, number);
-      for (const tree of trees) noteRoots(w, tree);
-    }
+    if (moved) for (const number of node.ports.keys()) note(w, process, number);
+    noteRoot(w, process);
   }
   if (engine.kind !== 'stp') return;
   const wakeAt = wakeTime(engine);
@@ -168,9 +177,8 @@ export function contactSoon(w: World): void {
 
 /** The process that a BPDU is for; null where the switch takes it for data. */
 function processFor(node: Node, env: Envelope): Process | null {
-  if (env.kind === 'bpdu') return node.processes.find((p) => p.plan.vlan === null || p.plan.vlan === 1) ?? null;
-  const vlan = env.named!;
-  return node.processes.find((p) => p.plan.vlan === vlan) ?? null;
+  if (env.kind === 'bpdu') return node.byVlan.get(0) ?? node.byVlan.get(1) ?? null;
+  return node.byVlan.get(env.named!) ?? null;
 }
 
 /** Whether frames of a VLAN pass a port of a switch now. */
@@ -187,8 +195,7 @@ export function passes(w: World, bp: BridgePort, vlan: number): boolean {
 export function processOfVlan(w: World, node: Node, vlan: number): Process | undefined {
   const [first] = node.processes;
   if (first?.plan.vlan === null) return first;
-  const own = w.plan.representative.get(vlan) ?? vlan;
-  return node.processes.find((p) => p.plan.vlan === own);
+  return node.byVlan.get(w.plan.representative.get(vlan) ?? vlan);
 }
 
 /** Index of the tree of a process that a VLAN's frames follow: by the map of its region. */
@@ -255,7 +262,7 @@ export function receive(w: World, to: string, octets: Uint8Array, index: number,
       passOn(w, bp, env, octets, index);
     return;
   }
-  if (!process.plan.ports.includes(bp.id)) return;
+  if (!process.members.has(bp.id)) return;
   hear(process.engine, bp.number, env.payload, w.now);
   drain(w, process, index, to);
 }
@@ -266,7 +273,7 @@ export function setUp(w: World, bp: BridgePort, up: boolean): void {
   bp.up = up;
   if (!up) for (const [key, entry] of bp.node.table) if (entry.port === bp.id) bp.node.table.delete(key);
   for (const process of bp.node.processes) {
-    if (!process.plan.ports.includes(bp.id)) continue;
+    if (!process.members.has(bp.id)) continue;
     enable(process.engine, bp.number, up, w.now);
     note(w, process, bp.number);
     drain(w, process);

@@ -14,6 +14,8 @@ export interface Process {
   readonly node: Node;
   readonly plan: ProcessPlan;
   readonly engine: Engine;
+  /** Ids of the ports that take part. */
+  readonly members: ReadonlySet<string>;
   /** Tables age in the forward delay while a classic tree tells of a change. */
   shortAgeing: boolean;
 }
@@ -29,6 +31,8 @@ export interface Node {
   on: boolean;
   treeOff: boolean;
   processes: Process[];
+  /** The same by the VLAN they run; 0 for the one of all. */
+  byVlan: ReadonlyMap<number, Process>;
   /** By port number. */
   readonly ports: Map<number, BridgePort>;
   /** Where each probed host was seen, by `vlan host`. */
@@ -118,6 +122,12 @@ export interface World {
   readonly random: () => number;
   readonly record: Recorder;
   contactDue: boolean;
+  /** VLANs run whose open ports changed since rings were looked for; −1 stands for all. */
+  readonly changed: Set<number>;
+  /** Switches that take themselves for the root, by tree. */
+  readonly rootsOf: Map<string, Set<string>>;
+  /** What each physical port is plugged into, by number; null after something about cables changed. */
+  lans: Map<string, number> | null;
   /** Frames and timers handled so far. */
   handled: number;
   bpdus: number;

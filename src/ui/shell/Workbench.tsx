@@ -13,6 +13,7 @@ import type { Ref, View } from '../session/view';
 import { BundlesStage } from '../bundles/BundlesStage';
 import { CablingStage } from '../cabling/CablingStage';
 import { TreesStage } from '../trees/TreesStage';
+import { RehearsalStage } from '../rehearsal/RehearsalStage';
 import { CommandSearch } from './CommandSearch';
 import { ConflictDialog } from './ConflictDialog';
 import { BenchContext, missingInView } from './context';
@@ -40,6 +41,13 @@ function drawerFor(variantId: string): Drawer {
       pending.length === 0 ? localStorage.removeItem(key()) : localStorage.setItem(key(), JSON.stringify(pending)),
   };
 }
+
+const STAGE = {
+  cabling: CablingStage,
+  trees: TreesStage,
+  bundles: BundlesStage,
+  rehearsal: RehearsalStage,
+} as const;
 
 interface Props {
   head: DesignHead;
@@ -128,6 +136,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
     }),
     [session, head, variant.id, view, setView, select, edit, trial, say, scope, stage, go],
   );
+  const Stage = STAGE[stage];
   const search = useCallback(() => setSearching(true), []);
   const commands = useCommands(bench, search, stageCommands);
 
@@ -135,7 +144,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
     <BenchContext.Provider value={bench}>
       <div className="bench">
         <Header stage={stage} onSearch={search} />
-        {stage === 'cabling' ? <CablingStage /> : stage === 'trees' ? <TreesStage /> : <BundlesStage />}
+        <Stage />
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />
         {shown}

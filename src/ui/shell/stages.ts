@@ -3,6 +3,7 @@ export const STAGES = [
   { id: 'cabling', name: 'Cabling' },
   { id: 'trees', name: 'Trees' },
   { id: 'bundles', name: 'Bundles' },
+  { id: 'rehearsal', name: 'Rehearsal' },
 ] as const;
 export type StageId = (typeof STAGES)[number]['id'];
 

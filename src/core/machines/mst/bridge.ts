@@ -163,18 +163,32 @@ export function settle(b: MstBridge): void {
   throw new Error('settle: the machines of a bridge do not come to rest');
 }
 
+/**
+ * Runs the machines of one port; all of them as soon as one of its trees is to be chosen anew, or anything moved that
+ * others look at. A repeated hello, and a second in which no timer runs out, move nothing else.
+ */
+function settleAt(b: MstBridge, p: Port): void {
+  while (migrationStep(p) || edgeStep(p)) continue;
+  for (const tp of p.trees) while (informationStep(b, tp)) if (tp.reselect) return settle(b);
+  for (const tp of p.trees) {
+    if (tp.reselect) return settle(b);
+    if (roleTransitionsStep(b, tp) || stateTransitionStep(b, tp) || topologyChangeStep(b, tp)) return settle(b);
+  }
+  while (transmitStep(b, p)) continue;
+}
+
 /** A BPDU arrives at a port, as octets. */
 export function hearBpdu(b: MstBridge, number: number, octets: Uint8Array): void {
   const p = b.byNumber.get(number);
   if (!p) return;
   portReceive(b, p, octets);
-  settle(b);
+  settleAt(b, p);
 }
 
 /** One second passes. */
 export function tickBridge(b: MstBridge): void {
   for (const p of b.ports) if (p.portEnabled) tickPort(p);
-  settle(b);
+  for (const p of b.ports) if (p.portEnabled) settleAt(b, p);
 }
 
 export function setPortEnabled(b: MstBridge, number: number, enabled: boolean): void {

@@ -1,0 +1,190 @@
+/** What happened, in words: each line with the moment it leads to. */
+import { bundleById, hostById, portById, switchById } from '../design';
+import type { Design } from '../design';
+import type { ContactLane, Happening, PortLane, Trace } from './recorder';
+
+export interface Line {
+  /** Microseconds. */
+  readonly at: number;
+  readonly text: string;
+  readonly kind: 'event' | 'port' | 'contact' | 'guard' | 'loop' | 'note';
+}
+
+/** `5.000 s`, with as many digits as tell moments apart. */
+export const seconds = (at: number): string => `${(at / 1e6).toFixed(3)} s`;
+
+/** `12 ms`, `30.0 s` */
+export function lasting(micros: number): string {
+  if (micros < 1000) return `${micros} µs`;
+  if (micros < 1_000_000) return `${(micros / 1000).toFixed(micros < 10_000 ? 1 : 0)} ms`;
+  return `${(micros / 1e6).toFixed(1)} s`;
+}
+
+/** `crane-yard 1`, of a port or bundle; what was plugged in by a script keeps its own name. */
+export function portWords(design: Design, id: string): string {
+  const port = portById(design, id) ?? bundleById(design, id);
+  return port ? `${switchById(design, port.switch)?.name} ${port.name}` : id;
+}
+const hostWords = (design: Design, id: string) => hostById(design, id)?.name ?? id;
+
+/** Name of a tree, with the VLANs that have the same outcome. */
+export function treeWords(trace: Trace, tree: string): string {
+  const alike = trace.alike[tree] ?? [];
+  const own = /^vlan-(\d+)$/.exec(tree)?.[1];
+  return own ? `VLAN ${[own, ...alike].join(', ')}` : tree;
+}
+
+interface Gap {
+  readonly from: number;
+  readonly to: number | null;
+}
+
+/** Times without contact. */
+export function gapsOf(lane: ContactLane): Gap[] {
+  const gaps: Gap[] = [];
+  lane.spans.forEach((span, i) => {
+    if (span.ok) return;
+    if (i > 0 && !lane.spans[i - 1]!.ok) return;
+    gaps.push({ from: span.at, to: lane.spans.slice(i).find((s) => s.ok)?.at ?? null });
+  });
+  return gaps;
+}
+
+function contactLines(design: Design, trace: Trace): Line[] {
+  return trace.contacts.flatMap((lane) => {
+    const pair = `${hostWords(design, lane.from)} to ${hostWords(design, lane.to)} in VLAN ${lane.vlan}`;
+    const gaps = gapsOf(lane).flatMap(({ from, to }): Line[] => [
+      { at: from, kind: 'contact', text: from === 0 ? `No contact ${pair} from the start.` : `Contact ${pair} lost.` },
+      ...(to === null
+        ? [{ at: from, kind: 'contact' as const, text: `Contact ${pair} is not found again.` }]
+        : [{ at: to, kind: 'contact' as const, text: `Contact ${pair} back after ${lasting(to - from)}.` }]),
+    ]);
+    const moved = lane.spans.flatMap((span, i): Line[] => {
+      const before = lane.spans[i - 1];
+      if (!before?.ok || !span.ok || before.path.join() === span.path.join()) return [];
+      return [{ at: span.at, kind: 'contact', text: `Contact ${pair} kept, over another way.` }];
+    });
+    const doubled = lane.spans.flatMap((span, i): Line[] =>
+      span.copies > 1 && !(lane.spans[i - 1]?.copies ?? 0 > 1)
+        ? [{ at: span.at, kind: 'contact', text: `Frames ${pair} arrive in ${span.copies} copies or more.` }]
+        : [],
+    );
+    return [...gaps, ...moved, ...doubled];
+  });
+}
+
+/** What became of a port: opened and cut, not the states between. */
+function portLines(design: Design, trace: Trace): Line[] {
+  const byMoment = new Map<string, { at: number; text: string; trees: string[] }>();
+  const add = (lane: PortLane, at: number, text: string) => {
+    const key = `${Math.round(at / 1000)} ${text}`;
+    const known = byMoment.get(key);
+    if (known) known.trees.push(lane.tree);
+    else byMoment.set(key, { at, text, trees: [lane.tree] });
+  };
+  for (const lane of trace.ports)
+    lane.spans.forEach((span, i) => {
+      const before = lane.spans[i - 1];
+      if (!before) return;
+      const name = portWords(design, lane.port);
+      if (span.state === 'forwarding' && before.state !== 'forwarding')
+        add(lane, span.at, `${name} opened as ${span.role} port`);
+      else if (span.state === 'discarding' && before.state === 'forwarding') add(lane, span.at, `${name} was cut`);
+      else if (span.state === 'listening' && before.state === 'discarding')
+        add(lane, span.at, `${name} began to listen`);
+    });
+  const all = new Set(trace.ports.map((l) => l.tree)).size;
+  return [...byMoment.values()].map(({ at, text, trees }): Line => {
+    const where =
+      trees.length === all
+        ? all === 1
+          ? ''
+          : ' in every tree'
+        : ` in ${trees.map((t) => treeWords(trace, t)).join(', ')}`;
+    return { at, kind: 'port', text: `${text}${where}.` };
+  });
+}
+
+function happeningLine(design: Design, trace: Trace, h: Happening): Line | null {
+  switch (h.kind) {
+    case 'script':
+      return { at: h.at, kind: 'event', text: `${h.sentence}.` };
+    case 'void':
+      return { at: h.at, kind: 'note', text: h.sentence };
+    case 'guard':
+      return {
+        at: h.at,
+        kind: 'guard',
+        text: `${portWords(design, h.port)} heard a BPDU and was shut by its guard${h.until === null ? ', for good' : ` until ${seconds(h.until)}`}.`,
+      };
+    case 'recover':
+      return { at: h.at, kind: 'guard', text: `${portWords(design, h.port)} came back by itself.` };
+    case 'bundle':
+      return {
+        at: h.at,
+        kind: 'port',
+        text: `Bundle ${portWords(design, h.bundle)}: ${h.active} of ${h.of} members carry.`,
+      };
+    case 'restart':
+      return { at: h.at, kind: 'note', text: `${switchById(design, h.switch)?.name ?? h.switch} starts anew.` };
+    case 'loop': {
+      const loop = trace.loops.find((l) => l.from === Math.max(0, h.at) && l.tree === h.tree);
+      return {
+        at: h.at,
+        kind: 'loop',
+        text: `Frames go round in ${h.tree} over ${h.links
+          .slice(0, 6)
+          .map((p) => portWords(design, p))
+          .join(
+            ', ',
+          )}: every broadcast is copied until ${loop ? `${loop.rate} Mb/s` : 'the slowest link'} are full, and tables point to and fro.`,
+      };
+    }
+    case 'loop-end':
+      return { at: h.at, kind: 'loop', text: `Nothing goes round in ${h.tree} any more.` };
+    case 'flush':
+      return null;
+  }
+}
+
+/** Table entries that were forgotten, summed up over a tenth of a second. */
+function flushLines(trace: Trace): Line[] {
+  const sums = new Map<number, { at: number; entries: number; switches: Set<string> }>();
+  for (const h of trace.happenings) {
+    if (h.kind !== 'flush') continue;
+    const bin = Math.floor(h.at / 100_000);
+    const sum = sums.get(bin) ?? { at: h.at, entries: 0, switches: new Set<string>() };
+    sum.entries += h.entries;
+    sum.switches.add(h.switch);
+    sums.set(bin, sum);
+  }
+  return [...sums.values()].map(({ at, entries, switches }) => ({
+    at,
+    kind: 'note' as const,
+    text: `${entries} table ${entries === 1 ? 'entry' : 'entries'} of the probed hosts flushed on ${switches.size} ${switches.size === 1 ? 'switch' : 'switches'}.`,
+  }));
+}
+
+const ORDER: Record<Line['kind'], number> = { event: 0, loop: 1, guard: 2, port: 3, contact: 4, note: 5 };
+
+/** The story of a rehearsal in the order of time. */
+export function storyOf(design: Design, trace: Trace): Line[] {
+  const lines = [
+    ...trace.happenings.flatMap((h) => happeningLine(design, trace, h) ?? []),
+    ...flushLines(trace),
+    ...portLines(design, trace),
+    ...contactLines(design, trace),
+  ];
+  return lines.sort((a, b) => a.at - b.at || ORDER[a.kind] - ORDER[b.kind]);
+}
+
+/** The last span that has begun by a moment. */
+export function spanAt<T extends { readonly at: number }>(spans: readonly T[], at: number): T | undefined {
+  let [low, high] = [0, spans.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (spans[middle]!.at <= at) low = middle + 1;
+    else high = middle;
+  }
+  return spans[low - 1];
+}

@@ -1,0 +1,134 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useRef, useState } from 'react';
+import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { hostById, isPerVlan } from '../../core/design';
+import type { Design, Script } from '../../core/design';
+import { gapsOf, lasting } from '../../core/rehearsal';
+import type { Trace } from '../../core/rehearsal';
+import { useBench, useSession } from '../shell/context';
+import { startRehearsing } from './rehearse-job';
+import type { RehearseJob } from './rehearse-job';
+
+interface Other {
+  readonly name: string;
+  readonly trace: Trace;
+}
+
+/** Seconds without contact of every pair, in all. */
+const lostOf = (trace: Trace): number[] =>
+  trace.contacts.map((lane) => gapsOf(lane).reduce((sum, g) => sum + ((g.to ?? trace.until) - g.from), 0) / 1e6);
+
+const withTimers = (design: Design, timers: { helloTime: number; maxAge: number; forwardDelay: number }): Design => ({
+  ...design,
+  switches: design.switches.map((s) => ({ ...s, ...timers })),
+});
+const inMode = (design: Design, rapid: boolean): Design => ({
+  ...design,
+  mode: isPerVlan(design.mode) ? (rapid ? 'per-vlan-rstp' : 'per-vlan-stp') : rapid ? 'rstp' : 'stp',
+  switches: design.switches.map(({ protocol: _, ...s }) => s),
+});
+
+/** The same script under another protocol, with other timers, or with the change that is tried out: gaps side by side. */
+export function Compare({ script, trace }: { script: Script; trace: Trace }) {
+  const { draft } = useBench();
+  const design = useSession((s) => s.design);
+  const [others, setOthers] = useState<readonly Other[]>([]);
+  const [running, setRunning] = useState<{ name: string; seconds: number } | null>(null);
+  const job = useRef<RehearseJob | null>(null);
+  const run = (name: string, changed: Design) => {
+    setRunning({ name, seconds: 0 });
+    job.current = startRehearsing(changed, script, (seconds) => setRunning({ name, seconds }));
+    void job.current.done.then((found) => {
+      setRunning(null);
+      if (found) setOthers((list) => [...list.filter((o) => o.name !== name), { name, trace: found }]);
+    });
+  };
+  const all: Other[] = [{ name: 'as it is', trace }, ...others];
+  const bars = trace.contacts.map((lane, i) => ({
+    name: `${hostById(design, lane.from)?.name ?? lane.from} – ${hostById(design, lane.to)?.name ?? lane.to}`,
+    ...Object.fromEntries(all.map((o) => [o.name, Math.max(0, lostOf(o.trace)[i] ?? 0)])),
+  }));
+  const fills = ['var(--accent)', 'var(--ink-2)', 'var(--hue-2)', 'var(--hue-3)', 'var(--hue-1)'];
+  return (
+    <section aria-label="Compare runs">
+      <h2>Compare runs</h2>
+      <p className="offers">
+        <Button disabled={running !== null} onClick={() => run('classic', inMode(design, false))}>
+          Under classic spanning tree
+        </Button>
+        <Button disabled={running !== null} onClick={() => run('rapid', inMode(design, true))}>
+          Under rapid spanning tree
+        </Button>
+        <Button
+          disabled={running !== null}
+          onClick={() => run('shortest timers', withTimers(design, { helloTime: 1, maxAge: 6, forwardDelay: 4 }))}
+        >
+          With the shortest timers
+        </Button>
+        {draft && (
+          <Button disabled={running !== null} onClick={() => run(draft.label, draft.solved.topology.design)}>
+            With what is tried out
+          </Button>
+        )}
+      </p>
+      {running && (
+        <p className="quiet">
+          {running.name}: {Math.max(0, running.seconds).toFixed(0)} of {script.until} s{' '}
+          <Button onClick={() => job.current?.cancel()}>Cancel</Button>
+        </p>
+      )}
+      <table className="rows">
+        <thead>
+          <tr>
+            <th scope="col">without contact</th>
+            {all.map((o) => (
+              <th key={o.name} scope="col">
+                {o.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {bars.map((row, i) => (
+            <tr key={row.name}>
+              <th scope="row">{row.name}</th>
+              {all.map((o) => (
+                <td key={o.name} className="mono">
+                  {lostOf(o.trace)[i] ? lasting(Math.round(lostOf(o.trace)[i]! * 1e6)) : 'never'}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {others.length > 0 && (
+        <figure className="load-chart gap-chart" aria-label="Seconds without contact, run by run">
+          <ResponsiveContainer width="100%" height="100%">
+            <BarChart data={bars} margin={{ top: 6, right: 8, bottom: 0, left: 0 }}>
+              <CartesianGrid vertical={false} stroke="var(--rule)" />
+              <XAxis dataKey="name" tick={{ fill: 'var(--ink-2)', fontSize: 10 }} stroke="var(--rule)" />
+              <YAxis width={40} unit=" s" tick={{ fill: 'var(--ink-2)', fontSize: 11 }} stroke="var(--rule)" />
+              <Tooltip
+                cursor={{ fill: 'var(--accent-wash)' }}
+                contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
+                itemStyle={{ color: 'var(--ink)' }}
+                formatter={(value) => lasting(Math.round(Number(value) * 1e6))}
+              />
+              <Legend formatter={(text: string) => <span className="ink">{text}</span>} />
+              {all.map((o, i) => (
+                <Bar
+                  key={o.name}
+                  dataKey={o.name}
+                  fill={fills[i % fills.length]!}
+                  isAnimationActive={false}
+                  maxBarSize={34}
+                />
+              ))}
+            </BarChart>
+          </ResponsiveContainer>
+        </figure>
+      )}
+    </section>
+  );
+}

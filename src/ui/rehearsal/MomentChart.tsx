@@ -1,0 +1,133 @@
+'use client';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { bundleById, portById, switchById } from '../../core/design';
+import { markOf, portWords, spanAt } from '../../core/rehearsal';
+import type { Trace } from '../../core/rehearsal';
+import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
+import { Chart } from '../chart/Chart';
+import type { ChartHandle } from '../chart/Chart';
+import { buildScene } from '../chart/scene';
+import type { Ref } from '../session/view';
+import { treeInView, useBench, useSession } from '../shell/context';
+import { hueOf } from '../trees/hue';
+import { laneTree, sceneAt } from './moment';
+
+const AREA = { width: 620, height: 330 };
+const NOTHING: ReadonlySet<string> = new Set();
+const MARK_LETTER = { proposal: 'P', agreement: 'A', change: 'T', hello: '', lacp: 'L' } as const;
+
+interface Props {
+  trace: Trace | null;
+  at: number;
+  /** Microseconds before the moment in which frames are shown as under way. */
+  reach: number;
+  /** Index of the probed pair whose way is marked. */
+  pair: number;
+}
+
+/** The network as it stood at the moment, with the way of a pair and the BPDUs that are under way. */
+export function MomentChart({ trace, at, reach, pair }: Props) {
+  const { view, select, variantId } = useBench();
+  const solved = useSession((s) => s.solved);
+  const of = treeInView({ solved }, view);
+  const { design } = solved.topology;
+  const base = useMemo(() => {
+    if (!of) return null;
+    const cabled = arrangeAsCabled(design, AREA);
+    return buildScene(solved, of, view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled);
+  }, [solved, of, design, view.arrangement]);
+  const moment = useMemo(
+    () =>
+      base && of && trace ? sceneAt(design, base, trace, of.tree.id, at) : base && { scene: base, waiting: NOTHING },
+    [base, of, trace, design, at],
+  );
+  const path = trace?.contacts[pair] ? spanAt(trace.contacts[pair].spans, at)?.path : undefined;
+  const pathPorts = useMemo(() => new Set(path ?? []), [path]);
+  const handle = useRef<ChartHandle>(null);
+  const own = trace && of ? laneTree(trace, of.tree.id) : '';
+  // Frames are marked where they leave: drawn straight into the layer above the chart.
+  useEffect(() => {
+    const layer = handle.current?.overlay;
+    if (!layer || !moment) return;
+    layer.replaceChildren();
+    if (!trace) return;
+    const vlan = Number(/^vlan-(\d+)$/.exec(own)?.[1] ?? 0);
+    const anchors = new Map(moment.scene.pegs.map((p) => [p.id, p]));
+    let drawn = 0;
+    for (
+      let i = firstFrom(trace, at - reach);
+      i < trace.frames.length && trace.frames[i]!.at <= at && drawn < 80;
+      i++
+    ) {
+      const frame = trace.frames[i]!;
+      if (frame.vlan !== null && vlan !== 0 && frame.vlan !== vlan) continue;
+      const logical = solved.topology.portIndex.get(frame.from);
+      const anchor = logical === undefined ? undefined : anchors.get(solved.topology.ports[logical]!.element.id);
+      if (!anchor) continue;
+      drawn++;
+      const share = (at - frame.at) / reach;
+      layer.append(
+        frameSign(anchor.x + anchor.nx * (18 + 26 * share), anchor.y + anchor.ny * (18 + 26 * share), markOf(frame)),
+      );
+    }
+  }, [trace, at, reach, moment, own, solved]);
+  const titleOf = useCallback(
+    (ref: Ref) =>
+      ref.kind === 'switch'
+        ? (switchById(design, ref.id)?.name ?? '')
+        : portById(design, ref.id)
+          ? portWords(design, ref.id)
+          : ref.id,
+    [design],
+  );
+  const onSelect = useCallback(
+    (ref: Ref | null, add: boolean) =>
+      select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),
+    [select, design],
+  );
+  if (!moment || !of) return <p className="quiet pad">The design has no tree to rehearse.</p>;
+  return (
+    <Chart
+      scene={moment.scene}
+      fitKey={`${variantId} rehearsal ${view.arrangement}`}
+      hue={hueOf(design, of.tree)}
+      selection={view.selection}
+      onSelect={onSelect}
+      pathPorts={pathPorts}
+      pathPlaces={NOTHING}
+      movedPorts={moment.waiting}
+      titleOf={titleOf}
+      label={`The network at ${(at / 1e6).toFixed(3)} s`}
+      handle={handle}
+    />
+  );
+}
+
+/** Index of the first frame at or after a moment. */
+export function firstFrom(trace: Trace, at: number): number {
+  let [low, high] = [0, trace.frames.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (trace.frames[middle]!.at < at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+const SVG = 'http://www.w3.org/2000/svg';
+
+function frameSign(x: number, y: number, mark: keyof typeof MARK_LETTER): SVGElement {
+  const g = document.createElementNS(SVG, 'g');
+  g.setAttribute('class', `frame-sign frame-${mark}`);
+  g.setAttribute('transform', `translate(${x} ${y})`);
+  const dot = document.createElementNS(SVG, 'circle');
+  dot.setAttribute('r', MARK_LETTER[mark] ? '7' : '3.2');
+  g.append(dot);
+  if (MARK_LETTER[mark]) {
+    const text = document.createElementNS(SVG, 'text');
+    text.textContent = MARK_LETTER[mark];
+    text.setAttribute('dy', '3.6');
+    g.append(text);
+  }
+  return g;
+}

@@ -1,0 +1,269 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { hostById } from '../../core/design';
+import type { Trace } from '../../core/rehearsal';
+import { TreeStrip } from '../trees/TreeStrip';
+import { treeInView, useBench, useSession } from '../shell/context';
+import type { Command } from '../shell/useCommands';
+import { Compare } from './Compare';
+import { saveLanes, savePcapng, saveStory } from './download';
+import { FramePanel } from './FramePanel';
+import { MomentChart } from './MomentChart';
+import { ScriptPanel } from './ScriptPanel';
+import { Story } from './Story';
+import { Strip } from './Strip';
+import type { Window } from './StripParts';
+import { Timers } from './Timers';
+import { useRun } from './useRun';
+
+const PANELS = [
+  { id: 'story', name: 'What happened' },
+  { id: 'frame', name: 'Frame' },
+  { id: 'compare', name: 'Compare' },
+  { id: 'timers', name: 'Timers' },
+] as const;
+const SPEEDS = [0.001, 0.01, 0.1, 1, 10, 60];
+
+/** Moments at which something changed: roles, states, contact. */
+function changesOf(trace: Trace): number[] {
+  const all = new Set<number>();
+  for (const lane of [...trace.ports, ...trace.contacts, ...trace.roots]) for (const s of lane.spans) all.add(s.at);
+  for (const h of trace.happenings) if (h.kind === 'script') all.add(h.at);
+  return [...all].sort((a, b) => a - b);
+}
+
+/** Rehearsal: a script, the network at a moment, what happened, and time as a strip below. */
+export function RehearsalStage() {
+  const { view, setView, setStageCommands } = useBench();
+  const design = useSession((s) => s.design);
+  const solved = useSession((s) => s.solved);
+  const [picked, setPicked] = useState<string | null>(null);
+  const script = design.scripts.find((s) => s.id === picked) ?? design.scripts[0] ?? null;
+  const run = useRun(design, script);
+  const { trace } = run;
+  const [at, setAt] = useState(0);
+  const [shown, setShown] = useState<Window | null>(null);
+  const [panel, setPanel] = useState<(typeof PANELS)[number]['id']>('story');
+  const [frame, setFrame] = useState(0);
+  const [playing, setPlaying] = useState(false);
+  const [speed, setSpeed] = useState(1);
+  const [pair, setPair] = useState(0);
+  const until = trace?.until ?? (script?.until ?? 30) * 1e6;
+  const window_ = shown && shown.to <= until + 1 ? shown : { from: 0, to: until };
+  const changes = useMemo(() => (trace ? changesOf(trace) : []), [trace]);
+  const of = treeInView({ solved }, view);
+
+  useEffect(() => {
+    if (!playing) return;
+    let last = performance.now();
+    let timer = requestAnimationFrame(function step(now) {
+      const passed = (now - last) * 1000 * speed;
+      last = now;
+      setAt((t) => {
+        if (t + passed >= until) setPlaying(false);
+        return Math.min(until, t + passed);
+      });
+      timer = requestAnimationFrame(step);
+    });
+    return () => cancelAnimationFrame(timer);
+  }, [playing, speed, until]);
+
+  const jump = useCallback(
+    (by: 1 | -1) =>
+      setAt((now) => (by > 0 ? changes.find((t) => t > now + 0.5) : changes.findLast((t) => t < now - 0.5)) ?? now),
+    [changes],
+  );
+  const go = useCallback((t: number) => {
+    setPlaying(false);
+    setAt(t);
+    // A moment outside of what is shown is brought in.
+    setShown((w) =>
+      w && (t < w.from || t > w.to)
+        ? { from: Math.max(0, t - (w.to - w.from) / 2), to: Math.max(0, t - (w.to - w.from) / 2) + (w.to - w.from) }
+        : w,
+    );
+  }, []);
+  const around = useCallback(
+    () => setShown({ from: Math.max(0, at - 50_000), to: Math.min(until, Math.max(0, at - 50_000) + 100_000) }),
+    [at, until],
+  );
+  useEffect(() => {
+    const commands: Command[] = [
+      { id: 'next-change', title: 'Next change of the rehearsal', keys: ['.'], run: () => jump(1) },
+      { id: 'previous-change', title: 'Previous change of the rehearsal', keys: [','], run: () => jump(-1) },
+      { id: 'play', title: 'Play or stop the rehearsal', keys: ['Space'], run: () => setPlaying((p) => !p) },
+    ];
+    setStageCommands(commands);
+    return () => setStageCommands([]);
+  }, [jump, setStageCommands]);
+
+  if (design.switches.length === 0)
+    return (
+      <main className="empty-chart">
+        <h2>Nothing to rehearse yet</h2>
+        <p>Lay the network out in Cabling first; then a link can fail here and the trees can be watched.</p>
+      </main>
+    );
+  const chosen = view.selection.flatMap((r) =>
+    r.kind === 'port'
+      ? [r.id]
+      : r.kind === 'link'
+        ? design.links
+            .filter((l) => l.id === r.id)
+            .flatMap((l) => [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])))
+        : [],
+  );
+  return (
+    <>
+      <TreeStrip />
+      <main className="rehearsal">
+        <aside className="rehearsal-script">
+          <ScriptPanel script={script} at={at} onPick={setPicked} onAt={go} />
+        </aside>
+        <section className="rehearsal-chart" aria-label="The network at the moment">
+          <div className="chart-tools">
+            {(['depth', 'cabling'] as const).map((kind) => (
+              <button
+                key={kind}
+                className="tool"
+                aria-pressed={view.arrangement === kind}
+                onClick={() => setView({ arrangement: kind })}
+              >
+                {kind}
+              </button>
+            ))}
+          </div>
+          <MomentChart trace={trace} at={at} reach={Math.max(2000, (window_.to - window_.from) / 400)} pair={pair} />
+        </section>
+        <aside className="rehearsal-side">
+          <div className="boards" role="radiogroup" aria-label="Beside the chart">
+            {PANELS.map((p) => (
+              <button
+                key={p.id}
+                role="radio"
+                aria-checked={panel === p.id}
+                className="tool"
+                onClick={() => setPanel(p.id)}
+              >
+                {p.name}
+              </button>
+            ))}
+          </div>
+          <div className="rehearsal-panel">
+            {panel === 'timers' && <Timers />}
+            {trace && panel === 'story' && <Story design={design} trace={trace} at={at} onAt={go} />}
+            {trace && panel === 'frame' && trace.frames.length > 0 && (
+              <FramePanel
+                design={design}
+                trace={trace}
+                index={Math.min(frame, trace.frames.length - 1)}
+                onGo={(i) => {
+                  setFrame(i);
+                  go(trace.frames[i]!.at);
+                }}
+              />
+            )}
+            {trace && script && panel === 'compare' && <Compare key={script.id} script={script} trace={trace} />}
+            {!trace && panel !== 'timers' && (
+              <p className="quiet">{script ? 'The run is on its way.' : 'Make a script first.'}</p>
+            )}
+          </div>
+        </aside>
+        <section className="rehearsal-time" aria-label="Strip of time">
+          <div className="time-tools">
+            <button className="tool" onClick={() => jump(-1)} aria-label="Previous change">
+              ⇤
+            </button>
+            <button className="tool" onClick={() => setPlaying((p) => !p)} disabled={!trace}>
+              {playing ? 'Stop' : 'Play'}
+            </button>
+            <button className="tool" onClick={() => jump(1)} aria-label="Next change">
+              ⇥
+            </button>
+            <select aria-label="Speed" value={speed} onChange={(e) => setSpeed(Number(e.target.value))}>
+              {SPEEDS.map((s) => (
+                <option key={s} value={s}>
+                  {s} × real time
+                </option>
+              ))}
+            </select>
+            <button className="tool" onClick={() => setShown(null)}>
+              All
+            </button>
+            <button className="tool" onClick={around}>
+              0.1 s around now
+            </button>
+            {trace && trace.contacts.length > 1 && (
+              <select
+                aria-label="Pair whose way is marked"
+                value={pair}
+                onChange={(e) => setPair(Number(e.target.value))}
+              >
+                {trace.contacts.map((lane, i) => (
+                  <option key={i} value={i}>
+                    way {hostById(design, lane.from)?.name} – {hostById(design, lane.to)?.name}
+                  </option>
+                ))}
+              </select>
+            )}
+            <span className="grow" />
+            {run.progress !== null ? (
+              <span className="quiet" role="status">
+                rehearsed {Math.max(0, run.progress).toFixed(0)} of {script?.until} s{' '}
+                <Button onClick={run.cancel}>Cancel</Button>
+              </span>
+            ) : run.failed ? (
+              <span className="alarm">{run.failed}</span>
+            ) : (
+              trace && (
+                <span className="quiet" role="status">
+                  {run.cancelled
+                    ? 'cancelled; the run before is shown'
+                    : `run of ${trace.bpdus} BPDUs in ${Math.round(run.took)} ms`}
+                </span>
+              )
+            )}
+            {trace && (
+              <>
+                <button
+                  className="tool"
+                  onClick={() => savePcapng(design, trace, chosen.length > 0 ? new Set(chosen) : null)}
+                >
+                  {chosen.length > 0 ? 'pcapng of the selected' : 'pcapng'}
+                </button>
+                <button className="tool" onClick={() => saveStory(design, trace)}>
+                  Events CSV
+                </button>
+                <button className="tool" onClick={() => saveLanes(design, trace)}>
+                  Lanes CSV
+                </button>
+              </>
+            )}
+          </div>
+          {trace && script ? (
+            <Strip
+              design={design}
+              trace={trace}
+              script={script}
+              tree={of?.tree.id ?? ''}
+              at={at}
+              shown={window_}
+              onAt={go}
+              onShown={setShown}
+              onFrame={(i) => {
+                setFrame(i);
+                setPanel('frame');
+                go(trace.frames[i]!.at);
+              }}
+            />
+          ) : (
+            <p className="quiet pad">
+              {script ? 'Rehearsing…' : 'The strip of time stands here as soon as there is a script.'}
+            </p>
+          )}
+        </section>
+      </main>
+    </>
+  );
+}

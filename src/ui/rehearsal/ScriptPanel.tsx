@@ -1,0 +1,170 @@
+'use client';
+import Button from '@mui/material/Button';
+import { nanoid } from 'nanoid';
+import { setField } from '../../core/design';
+import type { Script, ScriptEvent } from '../../core/design';
+import { eventWords, missingIn } from '../../core/rehearsal';
+import { Field } from '../trees/boards/Field';
+import { useBench, useSession } from '../shell/context';
+import { suggestions } from './suggestions';
+
+interface Props {
+  script: Script | null;
+  at: number;
+  onPick: (id: string) => void;
+  onAt: (at: number) => void;
+}
+
+/** The script: its events as rows, and what can be done to the thing that is selected on the chart. */
+export function ScriptPanel({ script, at, onPick, onAt }: Props) {
+  const { edit, view } = useBench();
+  const design = useSession((s) => s.design);
+  const add = () => {
+    const id = nanoid(8);
+    const taken = new Set(design.scripts.map((s) => s.name));
+    let n = design.scripts.length + 1;
+    while (taken.has(`script ${n}`)) n++;
+    const value: Script = { id, name: `script ${n}`, until: 30, events: [] };
+    if (edit(`New script ${value.name}`, [{ type: 'add', kind: 'script', value: value as never }])) onPick(id);
+  };
+  const set = (field: keyof Script & string, value: unknown, words: string) =>
+    script !== null && edit(`Script ${script.name}: ${words}`, [setField('script', script.id, field, value)]);
+  const change = (events: readonly ScriptEvent[], words: string) =>
+    set(
+      'events',
+      [...events].sort((a, b) => a.at - b.at),
+      words,
+    );
+  const offers = suggestions(design, view.selection, Math.round(at / 1000) / 1000);
+  return (
+    <section className="script" aria-label="Script">
+      <div className="script-head">
+        <select aria-label="Script" value={script?.id ?? ''} onChange={(e) => onPick(e.target.value)}>
+          {design.scripts.length === 0 && <option value="">no script yet</option>}
+          {design.scripts.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+        <Button onClick={add}>New</Button>
+        {script && (
+          <Button
+            onClick={() => edit(`Delete script ${script.name}`, [{ type: 'remove', kind: 'script', id: script.id }])}
+          >
+            Delete
+          </Button>
+        )}
+      </div>
+      {script ? (
+        <>
+          <div className="bundle-fields">
+            <Field
+              key={`${script.id} n`}
+              label="name"
+              width={130}
+              value={script.name}
+              onSet={(t) => set('name', t, `name ${t}`)}
+            />
+            <Field
+              key={`${script.id} u`}
+              label="seconds"
+              width={64}
+              value={String(script.until)}
+              onSet={(t) => set('until', Number.isFinite(Number(t)) ? Number(t) : t, `${t} s long`)}
+            />
+            <Field
+              key={`${script.id} s`}
+              label="seed"
+              width={52}
+              value={String(script.seed ?? 1)}
+              onSet={(t) => set('seed', Number.isFinite(Number(t)) ? Number(t) : t, `seed ${t}`)}
+            />
+          </div>
+          <table className="rows script-rows">
+            <thead>
+              <tr>
+                <th scope="col">at, s</th>
+                <th scope="col">what</th>
+                <td />
+              </tr>
+            </thead>
+            <tbody>
+              {script.events.map((event) => {
+                const missing = missingIn(design, event);
+                return (
+                  <tr key={event.id}>
+                    <td className="bare-label">
+                      <Field
+                        key={`${event.id} ${event.at}`}
+                        label={`Time of ${eventWords(design, event)}`}
+                        width={66}
+                        value={String(event.at)}
+                        onSet={(t) =>
+                          change(
+                            script.events.map((e) =>
+                              e.id === event.id
+                                ? {
+                                    ...e,
+                                    at: (Number.isFinite(Number(t)) && t.trim() !== '' ? Number(t) : t) as number,
+                                  }
+                                : e,
+                            ),
+                            `event at ${t} s`,
+                          )
+                        }
+                      />
+                    </td>
+                    <td>
+                      <button className="plain" onClick={() => onAt(event.at * 1e6)}>
+                        {eventWords(design, event)}
+                      </button>
+                      {missing && <div className="alarm small">{missing}</div>}
+                    </td>
+                    <td>
+                      <button
+                        className="plain quiet remove"
+                        aria-label={`Take out: ${eventWords(design, event)}`}
+                        onClick={() =>
+                          change(
+                            script.events.filter((e) => e.id !== event.id),
+                            'event taken out',
+                          )
+                        }
+                      >
+                        ×
+                      </button>
+                    </td>
+                  </tr>
+                );
+              })}
+              {script.events.length === 0 && (
+                <tr>
+                  <td colSpan={3} className="quiet">
+                    Nothing happens yet. Select a link, a port or a switch on the chart.
+                  </td>
+                </tr>
+              )}
+            </tbody>
+          </table>
+          {offers.length > 0 && (
+            <div className="offers" aria-label="What can happen to it">
+              {offers.map(({ name, event }) => (
+                <Button
+                  key={name}
+                  onClick={() => change([...script.events, { ...event, id: nanoid(8) } as ScriptEvent], name)}
+                >
+                  {name}
+                </Button>
+              ))}
+            </div>
+          )}
+        </>
+      ) : (
+        <p className="quiet">
+          A script says what happens when. Make one, then point at the chart: fail this, plug that in.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,44 @@
+'use client';
+import { useMemo } from 'react';
+import type { Design } from '../../core/design';
+import { storyOf } from '../../core/rehearsal';
+import type { Trace } from '../../core/rehearsal';
+
+/** What happened, in words; each line leads to its moment. */
+export function Story({
+  design,
+  trace,
+  at,
+  onAt,
+}: {
+  design: Design;
+  trace: Trace;
+  at: number;
+  onAt: (at: number) => void;
+}) {
+  const lines = useMemo(() => storyOf(design, trace), [design, trace]);
+  const shown = lines.slice(0, 400);
+  const last = shown.findLastIndex((l) => l.at <= at);
+  return (
+    <section aria-label="What happened">
+      <h2>What happened</h2>
+      {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}
+      {lines.length === 0 && <p className="quiet">Nothing: the network stood still.</p>}
+      <ol className="story">
+        {shown.map((line, i) => (
+          <li key={i} className={i === last ? 'is-now' : undefined}>
+            <button className="plain" onClick={() => onAt(line.at)}>
+              <span className="mono quiet">{(line.at / 1e6).toFixed(3)}</span>
+              <span
+                className={line.kind === 'event' || line.kind === 'loop' || line.kind === 'guard' ? 'alarm' : undefined}
+              >
+                {line.text}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {lines.length > shown.length && <p className="quiet">And {lines.length - shown.length} more lines.</p>}
+    </section>
+  );
+}

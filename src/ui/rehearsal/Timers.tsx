@@ -1,0 +1,84 @@
+'use client';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { setField, timersFit } from '../../core/design';
+import { timersForDiameter } from '../../core/rehearsal';
+import { useBench, useSession } from '../shell/context';
+
+/** Which timers a network of some diameter needs, what they give, and setting them everywhere in one step. */
+export function Timers() {
+  const { edit } = useBench();
+  const switches = useSession((s) => s.design.switches);
+  const [diameter, setDiameter] = useState(7);
+  const rows = [1, 2, 3, 4].map((hello) => timersForDiameter(diameter, hello));
+  return (
+    <section aria-label="Timer worksheet">
+      <h2>Timer worksheet</h2>
+      <label>
+        <input
+          type="number"
+          className="mono small-number"
+          min={2}
+          max={18}
+          value={diameter}
+          onChange={(e) => setDiameter(Math.min(18, Math.max(2, Math.round(Number(e.target.value)) || 2)))}
+        />{' '}
+        switches on the longest way between two hosts
+      </label>
+      <table className="rows">
+        <thead>
+          <tr>
+            <th scope="col">hello</th>
+            <th scope="col">max age</th>
+            <th scope="col">forward delay</th>
+            <th scope="col">classic: direct, indirect loss</th>
+            <th scope="col">rapid: silent neighbour</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((t) => (
+            <tr key={t.helloTime}>
+              <td className="mono">{t.helloTime} s</td>
+              <td className="mono">{t.maxAge} s</td>
+              <td className="mono">{t.forwardDelay} s</td>
+              {timersFit(t) && t.legal ? (
+                <>
+                  <td className="mono">
+                    {2 * t.forwardDelay} s, {2 * t.forwardDelay + t.maxAge} s
+                  </td>
+                  <td className="mono">{3 * t.helloTime} s</td>
+                  <td>
+                    <Button
+                      onClick={() =>
+                        edit(
+                          `Timers ${t.helloTime}, ${t.maxAge}, ${t.forwardDelay} s`,
+                          switches.flatMap((s) => [
+                            setField('switch', s.id, 'helloTime', t.helloTime),
+                            setField('switch', s.id, 'maxAge', t.maxAge),
+                            setField('switch', s.id, 'forwardDelay', t.forwardDelay),
+                          ]),
+                        )
+                      }
+                    >
+                      Set on all
+                    </Button>
+                  </td>
+                </>
+              ) : (
+                <td colSpan={3} className="alarm">
+                  out of range: hello 1 to 10, max age 6 to 40, delay 4 to 30, and 2 × (delay − 1) ≥ age ≥ 2 × (hello +
+                  1)
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet small">
+        The age covers a hello that is lost once and the seconds that each switch on the way may add; the delay lets the
+        news reach every switch, and the last frames of the old way die out, before a port opens.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,53 @@
+/** A run to take home: frames as pcapng, lanes and events as CSV. */
+import type { Design } from '../../core/design';
+import { gapsOf, pcapng, portWords, storyOf } from '../../core/rehearsal';
+import type { Trace } from '../../core/rehearsal';
+
+export function save(name: string, parts: BlobPart[], type: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob(parts, { type }));
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+const cell = (value: string | number): string => {
+  const text = String(value);
+  return /[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+};
+const csv = (rows: readonly (readonly (string | number)[])[]) =>
+  rows.map((r) => r.map(cell).join(',')).join('\r\n') + '\r\n';
+
+export function savePcapng(design: Design, trace: Trace, ports: ReadonlySet<string> | null): void {
+  const frames = ports ? trace.frames.filter((f) => ports.has(f.from)) : trace.frames;
+  save('rehearsal.pcapng', [pcapng(frames, (port) => portWords(design, port)) as BlobPart], 'application/octet-stream');
+}
+
+export function saveLanes(design: Design, trace: Trace): void {
+  const rows: (string | number)[][] = [['lane', 'what', 'tree or VLAN', 'from s', 'state', 'role']];
+  for (const lane of trace.ports)
+    for (const s of lane.spans)
+      rows.push(['port', portWords(design, lane.port), lane.tree, s.at / 1e6, s.state, s.role]);
+  for (const lane of trace.contacts)
+    for (const s of lane.spans)
+      rows.push([
+        'contact',
+        `${lane.from} - ${lane.to}`,
+        lane.vlan,
+        s.at / 1e6,
+        s.ok ? 'in contact' : 'lost',
+        s.path.map((p) => portWords(design, p)).join(' > '),
+      ]);
+  for (const lane of trace.roots)
+    for (const s of lane.spans) rows.push(['root', s.roots.join(' '), lane.tree, s.at / 1e6, '', '']);
+  save('rehearsal-lanes.csv', [csv(rows)], 'text/csv');
+}
+
+export function saveStory(design: Design, trace: Trace): void {
+  const rows: (string | number)[][] = [['at s', 'kind', 'what']];
+  for (const line of storyOf(design, trace)) rows.push([line.at / 1e6, line.kind, line.text]);
+  for (const lane of trace.contacts)
+    for (const gap of gapsOf(lane))
+      rows.push([gap.from / 1e6, 'gap', `${lane.from} - ${lane.to}: ${((gap.to ?? trace.until) - gap.from) / 1e6} s`]);
+  save('rehearsal-events.csv', [csv(rows)], 'text/csv');
+}

@@ -1,0 +1,71 @@
+/** The chart of a tree as it stood at a moment of a rehearsal. */
+import type { Design } from '../../core/design';
+import { portById } from '../../core/design';
+import { spanAt } from '../../core/rehearsal';
+import type { PortSpan, Trace } from '../../core/rehearsal';
+import type { Scene, WireItem } from '../chart/scene';
+import type { Role } from '../../core/trees';
+
+export interface MomentScene {
+  readonly scene: Scene;
+  /** Ports that learn or listen at the moment. */
+  readonly waiting: ReadonlySet<string>;
+}
+
+/** Id of a rehearsed tree for a tree in view: VLANs with the same outcome are rehearsed once. */
+export function laneTree(trace: Trace, tree: string): string {
+  if (trace.ports.some((l) => l.tree === tree)) return tree;
+  const vlan = Number(/^vlan-(\d+)$/.exec(tree)?.[1]);
+  return Object.entries(trace.alike).find(([, list]) => list.includes(vlan))?.[0] ?? trace.ports[0]?.tree ?? tree;
+}
+
+/** Puts roles and states of the moment in the place of those of the design. */
+export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string, at: number): MomentScene {
+  const own = laneTree(trace, tree);
+  const spans = new Map<string, PortSpan | undefined>();
+  for (const lane of trace.ports) if (lane.tree === own) spans.set(lane.port, spanAt(lane.spans, at));
+  const isDown = (id: string | null): boolean => {
+    if (id === null) return false;
+    const span = spans.get(id);
+    return span !== undefined && (span.state === 'disabled' || span.state === 'guarded');
+  };
+  const isCut = (id: string | null): boolean => {
+    const state = id === null ? undefined : spans.get(id)?.state;
+    return state !== undefined && state !== 'forwarding' && state !== 'disabled' && state !== 'guarded';
+  };
+  const roots = new Set(spanAt(trace.roots.find((r) => r.tree === own)?.spans ?? [], at)?.roots ?? []);
+  const wires = base.wires.map((wire): WireItem => {
+    if (![wire.portA, wire.portB].some((id) => id !== null && spans.has(id))) return wire;
+    const down = isDown(wire.portA) || isDown(wire.portB);
+    const [cutA, cutB] = [!down && isCut(wire.portA), !down && isCut(wire.portB)];
+    return { ...wire, cutA, cutB, state: down ? 'down' : cutA || cutB ? 'cut' : 'open' };
+  });
+  const pegs = base.pegs.map((peg) => {
+    const span = spans.get(peg.id);
+    return span && peg.role !== 'port'
+      ? { ...peg, role: (span.state === 'guarded' ? 'disabled' : span.role) as Role }
+      : peg;
+  });
+  const on = new Set<string>();
+  for (const [id, span] of spans) {
+    const s = portById(design, id)?.switch;
+    if (s && span && span.state !== 'disabled') on.add(s);
+  }
+  const plates = base.plates.map((plate) => {
+    const root = roots.has(plate.id);
+    const standing = root
+      ? ('root' as const)
+      : plate.standing === 'root' || plate.standing === 'accidental-root'
+        ? ('plain' as const)
+        : plate.standing;
+    return {
+      ...plate,
+      standing: on.has(plate.id) || root ? standing : ('off' as const),
+      tag: root ? 'root' : on.has(plate.id) ? '' : 'off',
+    };
+  });
+  const waiting = new Set(
+    [...spans].flatMap(([id, s]) => (s?.state === 'learning' || s?.state === 'listening' ? [id] : [])),
+  );
+  return { scene: { ...base, wires, pegs, plates }, waiting };
+}

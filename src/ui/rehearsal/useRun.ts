@@ -1,0 +1,72 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { Design, Script } from '../../core/design';
+import type { Trace } from '../../core/rehearsal';
+import { startRehearsing } from './rehearse-job';
+import type { RehearseJob } from './rehearse-job';
+
+export interface Run {
+  readonly trace: Trace | null;
+  /** Seconds rehearsed so far; null while nothing runs. */
+  readonly progress: number | null;
+  readonly failed: string | null;
+  readonly cancelled: boolean;
+  readonly took: number;
+  readonly cancel: () => void;
+}
+
+/** Rehearses a script whenever it or the design changes; the last trace stays until the next is there. */
+export function useRun(design: Design, script: Script | null): Run {
+  const [state, setState] = useState<Omit<Run, 'cancel'>>({
+    trace: null,
+    progress: null,
+    failed: null,
+    cancelled: false,
+    took: 0,
+  });
+  const [job, setJob] = useState<RehearseJob | null>(null);
+  // Only what a run depends on: names and places of things on the sheet do not count.
+  const key = script ? JSON.stringify([script.events, script.until, script.probes, script.seed, script.id]) : '';
+  useEffect(() => {
+    if (!script) {
+      setState((s) => ({ ...s, trace: null, progress: null }));
+      return;
+    }
+    let mine: RehearseJob | null = null;
+    const timer = setTimeout(() => {
+      const began = performance.now();
+      setState((s) => ({ ...s, progress: 0, failed: null, cancelled: false }));
+      mine = startRehearsing(design, script, (seconds) => setState((s) => ({ ...s, progress: seconds })));
+      setJob(mine);
+      mine.done.then(
+        (trace) =>
+          setState((s) => ({
+            ...s,
+            progress: null,
+            cancelled: trace === null,
+            trace: trace ?? s.trace,
+            took: performance.now() - began,
+          })),
+        (error: Error) => setState((s) => ({ ...s, progress: null, failed: error.message })),
+      );
+    }, 150);
+    return () => {
+      clearTimeout(timer);
+      mine?.cancel();
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [
+    design.switches,
+    design.ports,
+    design.links,
+    design.segments,
+    design.bundles,
+    design.hosts,
+    design.mode,
+    design.regions,
+    design.pairs,
+    design.vlans,
+    key,
+  ]);
+  return { ...state, cancel: () => job?.cancel() };
+}
