@@ -8,6 +8,8 @@ import { goals, propose } from './goals';
 import { exportDesign } from './export';
 import { importTables } from './import';
 import { neighbours } from './neighbours';
+import { rehearseDesign } from './rehearse';
+import type { RehearseOptions } from './rehearse';
 import { solve } from './solve';
 
 async function main(argv: readonly string[]): Promise<number> {
@@ -77,6 +79,17 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
       status = await bundles(file, options);
+    });
+  program
+    .command('rehearse')
+    .description('rehearse a script over a design; status 1 when a pair is without contact at the end')
+    .argument('<design>', 'design file (JSON)')
+    .option('--script <file>', 'script (JSON), or the name of one of the design; the first of the design if absent')
+    .option('--json', 'final roles, timelines, gaps and story as JSON instead of lines')
+    .option('--pcapng <file>', 'write the control frames there')
+    .option('--until <time>', 'how long, such as 60s or 2m')
+    .action(async (file: string, options: RehearseOptions) => {
+      status = await rehearseDesign(file, options);
     });
   program
     .command('digest')

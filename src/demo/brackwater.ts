@@ -25,10 +25,10 @@ const SCRIPTS: Script[] = [
   {
     id: 'uplink',
     name: 'ticket hall loses its uplink',
-    until: 30,
+    until: 90,
     events: [
       { id: 'down', at: 5, kind: 'link-down', link: 'quay-a:3--ticket-hall:1' },
-      { id: 'up', at: 18, kind: 'link-up', link: 'quay-a:3--ticket-hall:1' },
+      { id: 'up', at: 45, kind: 'link-up', link: 'quay-a:3--ticket-hall:1' },
     ],
     probes: [
       { from: 'ferry-server', to: 'ticket-desk', vlan: 110 },
@@ -44,10 +44,10 @@ const SCRIPTS: Script[] = [
   {
     id: 'stranger',
     name: 'a stranger at the ticket hall',
-    until: 40,
+    until: 90,
     events: [
       { id: 'in', at: 5, kind: 'intruder', port: 'ticket-hall:10', priority: 0 },
-      { id: 'out', at: 25, kind: 'unplug', port: 'ticket-hall:10' },
+      { id: 'out', at: 50, kind: 'unplug', port: 'ticket-hall:10' },
     ],
   },
 ];
@@ -120,6 +120,11 @@ function cabled(name: string, meant: boolean): Design {
   draft.design.goals = GOALS;
   draft.design.demands = DEMANDS;
   draft.design.scripts = SCRIPTS;
+  // As meant, no port for an end device lets a stranger into the trees.
+  if (meant) {
+    for (const port of draft.design.ports) if (port.edge) port.bpduGuard = true;
+    for (const s of draft.design.switches) if (s.tier === 'access') s.guardRecovery = 30;
+  }
   return draft.bundle(
     { at: 'quay-b', number: 102, members: [8, 9] },
     { at: 'cold-store', number: 103, members: [1, 2] },

@@ -9,6 +9,7 @@ const TAG = 0x8100;
 const LLC = [0x42, 0x42, 0x03] as const;
 const SNAP = [0xaa, 0xaa, 0x03, 0x00, 0x00, 0x0c, 0x01, 0x0b] as const;
 const LEAST_FRAME = 60;
+const WHERE_VLAN_STANDS = 36;
 
 export interface Envelope {
   readonly kind: 'bpdu' | 'vlan-bpdu' | 'lacpdu' | 'other';
@@ -52,13 +53,15 @@ export function bpduFrame(source: number, bpdu: Uint8Array): Uint8Array {
 
 /** A BPDU of a VLAN's own tree: in its VLAN, with the number in a trailing field; untagged where the port sends it so. */
 export function vlanBpduFrame(source: number, bpdu: Uint8Array, vlan: number, tagged: boolean): Uint8Array {
-  const length = SNAP.length + bpdu.length + 1 + 6;
+  // The VLAN stands behind as many octets as an RST BPDU has; a shorter one is padded.
+  const room = Math.max(WHERE_VLAN_STANDS, bpdu.length);
+  const length = SNAP.length + room + 6;
   const { frame, at } = start(VLAN_GROUP, source, tagged ? vlan : null, 2 + length);
   putNumber(frame, at, 2, length);
   frame.set(SNAP, at + 2);
   frame.set(bpdu, at + 2 + SNAP.length);
-  // One octet of padding, then type 0, length 2, and the VLAN.
-  const tail = at + 2 + SNAP.length + bpdu.length + 1;
+  // Type 0, length 2, and the VLAN.
+  const tail = at + 2 + SNAP.length + room;
   putNumber(frame, tail + 2, 2, 2);
   putNumber(frame, tail + 4, 2, vlan);
   return frame;
@@ -96,7 +99,7 @@ export function openEnvelope(frame: Uint8Array): Envelope {
   if (typeOrLength <= 1500 && starts(frame, at + 2, SNAP)) {
     const from = at + 2 + SNAP.length;
     const named = (frame[end - 2]! << 8) | frame[end - 1]!;
-    return { kind: 'vlan-bpdu', vlan, payload: frame.subarray(from, end - 7), at: from, named };
+    return { kind: 'vlan-bpdu', vlan, payload: frame.subarray(from, end - 6), at: from, named };
   }
   return { kind: 'other', vlan, payload: frame.subarray(at), at };
 }

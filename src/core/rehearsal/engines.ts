@@ -21,6 +21,7 @@ const classicPort = (s: PortSettings): StpPortSettings => ({
   portId: s.portId[0]!,
   pathCost: s.externalCost,
   edge: s.edge,
+  loopGuard: s.loopGuard ?? false,
 });
 const classicBridge = ({ mac, trees, timers }: BridgeSettings) => ({ mac, priority: trees[0]!.priority, ...timers });
 
@@ -101,7 +102,7 @@ export function standingOf(engine: Engine, port: number, tree: number): { role: 
   if (!p) return null;
   const backup = p.designatedBridgeMac === bridge.settings.mac;
   const role = p.role === 'blocked' ? (backup ? 'backup' : 'alternate') : p.role;
-  return { role, state: classicState[p.state] };
+  return { role, state: p.held ? 'guarded' : classicState[p.state] };
 }
 
 /** Whether the process takes its bridge for the root of a tree. */

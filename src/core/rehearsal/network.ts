@@ -75,7 +75,7 @@ function sendBpdu(w: World, process: Process, number: number, payload: Uint8Arra
   const { vlan } = process.plan;
   const { mac } = process.node.plan;
   const octets =
-    vlan === null || vlan === 1
+    vlan === null || vlan === 1 || accessVlan(bp) > 0
       ? bpduFrame(mac, payload)
       : vlanBpduFrame(mac, payload, vlan, bp.element.native !== vlan);
   transmit(w, out, octets, w.record.frame(w.now, out, octets, kindOf(payload), vlan));
@@ -175,9 +175,21 @@ export function contactSoon(w: World): void {
   w.queue.push(w.now, { kind: 'contact' });
 }
 
-/** The process that a BPDU is for; null where the switch takes it for data. */
-function processFor(node: Node, env: Envelope): Process | null {
-  if (env.kind === 'bpdu') return node.byVlan.get(0) ?? node.byVlan.get(1) ?? null;
+/** The one VLAN of an access port; 0 for any other. */
+function accessVlan({ element: { native, vlans } }: BridgePort): number {
+  return native !== undefined && vlans === String(native) ? native : 0;
+}
+
+/**
+ * The process that a BPDU is for; null where the switch takes it for data. An untagged one is VLAN 1's, or that of the
+ * access port it comes in at.
+ */
+function processFor(w: World, bp: BridgePort, env: Envelope): Process | null {
+  const { node } = bp;
+  if (env.kind === 'bpdu') {
+    const own = accessVlan(bp) || 1;
+    return node.byVlan.get(0) ?? node.byVlan.get(w.plan.representative.get(own) ?? own) ?? null;
+  }
   return node.byVlan.get(env.named!) ?? null;
 }
 
@@ -255,7 +267,7 @@ export function receive(w: World, to: string, octets: Uint8Array, index: number,
     return shut(w, bp);
   }
   const { node } = bp;
-  const process = node.treeOff ? null : processFor(node, env);
+  const process = node.treeOff ? null : processFor(w, bp, env);
   if (!process) {
     // Only BPDUs of single VLANs, and those that reach a switch without spanning tree, travel as data.
     if (env.kind === 'vlan-bpdu' ? node.treeOff || node.processes[0]?.plan.vlan === null : node.treeOff)

@@ -6,6 +6,7 @@ import type { Trace } from '../../core/rehearsal';
 import { TreeStrip } from '../trees/TreeStrip';
 import { treeInView, useBench, useSession } from '../shell/context';
 import type { Command } from '../shell/useCommands';
+import { useInBrowser } from '../shell/useInBrowser';
 import { Compare } from './Compare';
 import { saveLanes, savePcapng, saveStory } from './download';
 import { FramePanel } from './FramePanel';
@@ -38,6 +39,7 @@ export function RehearsalStage() {
   const { view, setView, setStageCommands } = useBench();
   const design = useSession((s) => s.design);
   const solved = useSession((s) => s.solved);
+  const inBrowser = useInBrowser();
   const [picked, setPicked] = useState<string | null>(null);
   const script = design.scripts.find((s) => s.id === picked) ?? design.scripts[0] ?? null;
   const run = useRun(design, script);
@@ -134,7 +136,9 @@ export function RehearsalStage() {
               </button>
             ))}
           </div>
-          <MomentChart trace={trace} at={at} reach={Math.max(2000, (window_.to - window_.from) / 400)} pair={pair} />
+          {inBrowser && (
+            <MomentChart trace={trace} at={at} reach={Math.max(2000, (window_.to - window_.from) / 400)} pair={pair} />
+          )}
         </section>
         <aside className="rehearsal-side">
           <div className="boards" role="radiogroup" aria-label="Beside the chart">

@@ -62,7 +62,7 @@ export function ScriptPanel({ script, at, onPick, onAt }: Props) {
             <Field
               key={`${script.id} n`}
               label="name"
-              width={130}
+              width={104}
               value={script.name}
               onSet={(t) => set('name', t, `name ${t}`)}
             />

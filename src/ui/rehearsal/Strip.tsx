@@ -198,7 +198,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   y += MARKS.length * ROW;
   return (
     <div
-      className="strip"
+      className="time-strip"
       ref={box}
       role="slider"
       tabIndex={0}

@@ -1,6 +1,6 @@
 /** The chart of a tree as it stood at a moment of a rehearsal. */
 import type { Design } from '../../core/design';
-import { portById } from '../../core/design';
+import { bundleById, portById } from '../../core/design';
 import { spanAt } from '../../core/rehearsal';
 import type { PortSpan, Trace } from '../../core/rehearsal';
 import type { Scene, WireItem } from '../chart/scene';
@@ -48,7 +48,7 @@ export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string,
   });
   const on = new Set<string>();
   for (const [id, span] of spans) {
-    const s = portById(design, id)?.switch;
+    const s = (portById(design, id) ?? bundleById(design, id))?.switch;
     if (s && span && span.state !== 'disabled') on.add(s);
   }
   const plates = base.plates.map((plate) => {

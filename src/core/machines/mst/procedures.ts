@@ -128,7 +128,8 @@ export function fromSameRegion(b: MstBridge, bpdu: Bpdu): boolean {
 export function rcvMsgs(b: MstBridge, p: Port, bpdu: Bpdu): void {
   const cist = p.trees[0]!;
   if (bpdu.type === 'notification') return void (p.rcvdTcn = true);
-  const { mst } = bpdu;
+  // A rapid bridge reads no further than an RST BPDU goes: the regional root is the bridge to it (802.1Q-2018 14.5).
+  const mst = b.settings.version >= 3 ? bpdu.mst : undefined;
   cist.rcvdMsg = true;
   cist.msgPriority = {
     rootPriority: bpdu.rootPriority,
@@ -179,7 +180,9 @@ export function rcvInfo(tp: TreePort): RcvdInfo {
   const role = toldRole(tp);
   const order = compareVectors(tp.msgPriority, tp.portPriority);
   if (role === 'designated') {
-    if (order === 0 && sameTimes(tp.msgTimes, tp.portTimes)) return 'RepeatedDesignated';
+    if (order === 0 && sameTimes(tp.msgTimes, tp.portTimes))
+      // One's own message, come back over a cable or hub that loops, says nothing.
+      return tp.infoIs === 'Received' ? 'RepeatedDesignated' : 'Other';
     if (isSuperior(tp.msgPriority, tp.portPriority)) return 'SuperiorDesignated';
     return 'InferiorDesignated';
   }

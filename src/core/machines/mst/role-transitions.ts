@@ -129,7 +129,7 @@ const MASTER: readonly Rule[] = [
   settled,
   RETIRED,
   discardOn(mustStop),
-  ...learnThen((tp, b) => tp.fdWhile === 0 || allSynced(b, tp)),
+  ...learnThen((tp, b) => (tp.fdWhile === 0 || allSynced(b, tp)) && !mustStop(tp)),
 ];
 
 const ALTERNATE: readonly Rule[] = [
@@ -161,9 +161,10 @@ const RULES: Record<'Root' | 'Designated' | 'Master' | 'Alternate' | 'Backup', r
 };
 
 /** Takes the selected role on; false when it is on already. */
-function takeRole(tp: TreePort): boolean {
+function takeRole(b: MstBridge, tp: TreePort): boolean {
   if (tp.role === tp.selectedRole) return false;
   tp.role = tp.selectedRole;
+  b.effects.push({ kind: 'state', port: tp.port.number, tree: tp.tree });
   switch (tp.role) {
     case 'Root':
       tp.rrWhile = fwdDelay(tp);
@@ -207,7 +208,7 @@ function disabledStep(tp: TreePort): boolean {
 /** One transition; false when nothing moves the machine. */
 export function roleTransitionsStep(b: MstBridge, tp: TreePort): boolean {
   if (!tp.selected || tp.updtInfo) return false;
-  if (takeRole(tp)) return true;
+  if (takeRole(b, tp)) return true;
   if (tp.prt === 'BLOCK') return stop(tp);
   if (tp.role === 'Disabled') return disabledStep(tp);
   const rules = RULES[tp.role];

@@ -30,6 +30,8 @@ function newPort(s: StpPortSettings): StpPort {
     portId: s.portId,
     pathCost: s.pathCost,
     edge: s.edge,
+    loopGuard: s.loopGuard ?? false,
+    held: false,
     state: 'disabled',
     role: 'disabled',
     designatedRootPriority: 0,
@@ -101,6 +103,7 @@ export function setStpPortEnabled(b: StpBridge, number: number, on: boolean, now
   p.role = 'disabled';
   p.topologyChangeAcknowledge = p.configPending = false;
   p.messageAgeTimer = p.forwardDelayTimer = p.holdTimer = null;
+  p.held = false;
   configurationUpdate(b);
   portStateSelection(b);
   if (isRoot(b) && !wasRoot) becomeRoot(b);
@@ -112,6 +115,7 @@ function receivedConfig(b: StpBridge, p: StpPort, m: Bpdu): StpHeard {
   if (supersedes(b, p, m)) {
     const repeated =
       p.designatedBridgeMac === m.bridgeMac && p.designatedCost === m.rootPathCost && p.designatedRootMac === m.rootMac;
+    p.held = false;
     recordConfiguration(b, p, m);
     configurationUpdate(b);
     portStateSelection(b);
@@ -188,7 +192,10 @@ export function wakeStpBridge(b: StpBridge, now: number): void {
 function messageAgeExpired(b: StpBridge, p: StpPort): void {
   p.messageAgeTimer = null;
   const wasRoot = isRoot(b);
-  becomeDesignated(b, p);
+  if (p.loopGuard) {
+    p.held = true;
+    b.effects.push({ kind: 'state', port: p.number, tree: 0 });
+  } else becomeDesignated(b, p);
   configurationUpdate(b);
   portStateSelection(b);
   if (isRoot(b) && !wasRoot) becomeRoot(b);
@@ -214,6 +221,7 @@ export function setStpPort(b: StpBridge, s: StpPortSettings, now: number): void 
   p.portId = s.portId;
   p.pathCost = s.pathCost;
   p.edge = s.edge;
+  p.loopGuard = s.loopGuard ?? false;
   configurationUpdate(b);
   portStateSelection(b);
 }

@@ -114,7 +114,7 @@ export function rootSelection(b: StpBridge): void {
   const { priority, mac } = b.settings;
   let best: StpPort | null = null;
   for (const p of enabled(b)) {
-    if (isDesignated(b, p)) continue;
+    if (isDesignated(b, p) || p.held) continue;
     const worseThanOwn = p.designatedRootPriority - priority || p.designatedRootMac - mac;
     if (worseThanOwn >= 0) continue;
     if (!best || compareRootCandidates(p, best) < 0) best = p;
@@ -139,6 +139,7 @@ export function becomeDesignated(b: StpBridge, p: StpPort): void {
 export function designatedPortSelection(b: StpBridge): void {
   const { priority, mac } = b.settings;
   for (const p of enabled(b)) {
+    if (p.held) continue;
     const sameRoot =
       p.designatedRootPriority === b.designatedRootPriority && p.designatedRootMac === b.designatedRootMac;
     const order =
@@ -228,5 +229,3 @@ export function acknowledge(b: StpBridge, p: StpPort): void {
   p.topologyChangeAcknowledge = true;
   transmitConfiguration(b, p);
 }
-
-export const stateOf = (p: StpPort): StpState => p.state;

@@ -7,6 +7,8 @@ export interface StpPortSettings {
   readonly pathCost: number;
   /** Skips listening and learning, and is no topology change: for end devices. */
   readonly edge: boolean;
+  /** Holds the port back when messages stop coming, instead of letting it become designated. */
+  readonly loopGuard?: boolean;
 }
 
 export interface StpSettings {
@@ -23,6 +25,9 @@ export interface StpPort {
   portId: number;
   pathCost: number;
   edge: boolean;
+  loopGuard: boolean;
+  /** Held by its loop guard until it hears again. */
+  held: boolean;
   state: StpState;
   role: 'disabled' | 'root' | 'designated' | 'blocked';
   designatedRootPriority: number;

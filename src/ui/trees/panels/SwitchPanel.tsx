@@ -89,6 +89,24 @@ export function SwitchPanel({ id }: { id: string }) {
           }
         />
         <Choice
+          label="A guarded port comes back"
+          value={String(s.guardRecovery ?? '')}
+          options={{
+            '': 'by hand',
+            '30': 'after 30 s',
+            '300': 'after 300 s',
+            '3600': 'after 1 h',
+            ...(s.guardRecovery && ![30, 300, 3600].includes(s.guardRecovery)
+              ? { [s.guardRecovery]: `after ${s.guardRecovery} s` }
+              : {}),
+          }}
+          onPick={(value, words) =>
+            edit(`Guarded ports of ${s.name} come back ${words}`, [
+              setField('switch', id, 'guardRecovery', value === '' ? null : Number(value)),
+            ])
+          }
+        />
+        <Choice
           label="Spanning tree"
           value={s.protocol ?? 'design'}
           options={{ design: 'as the design', ...MODE_WORDS }}

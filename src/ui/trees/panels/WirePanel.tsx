@@ -23,6 +23,7 @@ import { useBench, useSession, useTree } from '../../shell/context';
 import { farLabel, farOf, memberPorts, rateOf } from './ends';
 import { CostField, StepPicker, sourceWord } from './fields';
 import { BundleState } from './BundleState';
+import { EdgeSettings } from './EdgeSettings';
 import { Ledger } from './Ledger';
 import { RoleMark, roleWords } from './RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
@@ -203,6 +204,9 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
         ))}
         {row('native VLAN', (e) => (
           <span className="mono">{e.native ?? '–'}</span>
+        ))}
+        {row('edge, guards', (e) => (
+          <EdgeSettings element={e} />
         ))}
         {elements.some((e) => 'members' in e) &&
           row('members', (_, index) => <span className="mono">{memberPorts(solved, index).join(', ')}</span>)}

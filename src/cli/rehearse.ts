@@ -1,0 +1,111 @@
+import { writeFile } from 'node:fs/promises';
+import { scriptSchema } from '../core/design';
+import type { Design, Script } from '../core/design';
+import { gapsOf, pcapng, portWords, rehearse, storyOf } from '../core/rehearsal';
+import type { Trace } from '../core/rehearsal';
+import { complain, readDesignFile, readText } from './files';
+
+export interface RehearseOptions {
+  readonly script?: string;
+  readonly json?: boolean;
+  readonly pcapng?: string;
+  readonly until?: string;
+}
+
+/** `60s`, `1.5`, `2m`: seconds; null for anything else. */
+export function readSeconds(text: string): number | null {
+  const match = /^(\d+(?:\.\d+)?)(s|m|h)?$/.exec(text);
+  if (!match) return null;
+  return Number(match[1]) * { s: 1, m: 60, h: 3600 }[(match[2] ?? 's') as 's' | 'm' | 'h'];
+}
+
+/** The script: from a file, else the one of the design that is named so, else the first of the design. */
+async function scriptFor(design: Design, wanted: string | undefined): Promise<Script | null> {
+  const own = design.scripts.find((s) => s.name === wanted || s.id === wanted);
+  if (own) return own;
+  if (wanted === undefined) {
+    if (design.scripts[0]) return design.scripts[0];
+    complain('The design has no script: give one with --script FILE.json.');
+    return null;
+  }
+  const text = await readText(wanted);
+  if (text === null) return null;
+  try {
+    const read = scriptSchema.safeParse(JSON.parse(text));
+    if (read.success) return read.data;
+    for (const issue of read.error.issues) complain(`${wanted}: ${issue.path.join('.')}: ${issue.message}`);
+  } catch (error) {
+    complain(`${wanted}: The file is not complete JSON: ${(error as Error).message}.`);
+  }
+  return null;
+}
+
+function summary(design: Design, trace: Trace) {
+  return {
+    until: trace.until / 1e6,
+    ended: trace.ended,
+    sentence: trace.sentence,
+    bpdus: trace.bpdus,
+    roles: trace.ports.map(({ tree, port, spans }) => ({
+      tree,
+      port: portWords(design, port),
+      role: spans.at(-1)?.role,
+      state: spans.at(-1)?.state,
+    })),
+    timelines: trace.ports
+      .filter((l) => l.spans.length > 1)
+      .map(({ tree, port, spans }) => ({
+        tree,
+        port: portWords(design, port),
+        spans: spans.map((s) => ({ at: s.at / 1e6, role: s.role, state: s.state })),
+      })),
+    roots: trace.roots.map(({ tree, spans }) => ({
+      tree,
+      spans: spans.map((s) => ({ at: s.at / 1e6, roots: s.roots })),
+    })),
+    gaps: trace.contacts.flatMap((lane) =>
+      gapsOf(lane).map((g) => ({
+        from: lane.from,
+        to: lane.to,
+        vlan: lane.vlan,
+        at: g.from / 1e6,
+        seconds: g.to === null ? null : (g.to - g.from) / 1e6,
+      })),
+    ),
+    loops: trace.loops.map((l) => ({
+      tree: l.tree,
+      at: l.from / 1e6,
+      until: l.to === null ? null : l.to / 1e6,
+      ports: l.ports.map((p) => portWords(design, p)),
+    })),
+    story: storyOf(design, trace).map((l) => ({ at: l.at / 1e6, text: l.text })),
+  };
+}
+
+/** Rehearses a script over a design; status 1 when a pair is without contact at the end, or the run was stopped. */
+export async function rehearseDesign(file: string, options: RehearseOptions): Promise<number> {
+  const design = await readDesignFile(file);
+  if (!design) return 2;
+  const script = await scriptFor(design, options.script);
+  if (!script) return 2;
+  const until = options.until === undefined ? script.until : readSeconds(options.until);
+  if (until === null || until > 36_000) {
+    complain(`--until ${options.until}: a time like 60s, 2m or 1h is asked for, at most 10h.`);
+    return 2;
+  }
+  const late = script.events.find((e) => e.at > until);
+  if (late) complain(`The event at ${late.at} s is beyond the end at ${until} s: it never happens.`);
+  const trace = rehearse(design, { ...script, until });
+  const found = summary(design, trace);
+  if (options.json) process.stdout.write(`${JSON.stringify(found)}\n`);
+  else {
+    for (const line of found.story) process.stdout.write(`${line.at.toFixed(3).padStart(9)} s  ${line.text}\n`);
+    if (trace.sentence) process.stdout.write(`${trace.sentence}\n`);
+  }
+  if (options.pcapng !== undefined)
+    await writeFile(
+      options.pcapng,
+      pcapng(trace.frames, (port) => portWords(design, port)),
+    );
+  return trace.ended !== 'end' || found.gaps.some((g) => g.seconds === null) ? 1 : 0;
+}

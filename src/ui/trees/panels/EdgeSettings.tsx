@@ -1,0 +1,40 @@
+'use client';
+import { portLabel, setField } from '../../../core/design';
+import type { Bundle, Port } from '../../../core/design';
+import { useBench, useSession } from '../../shell/context';
+
+const SETTINGS = [
+  { field: 'edge', name: 'edge' },
+  { field: 'autoEdge', name: 'edge by itself' },
+  { field: 'bpduGuard', name: 'BPDU guard' },
+  { field: 'bpduFilter', name: 'BPDU filter' },
+  { field: 'rootGuard', name: 'root guard' },
+  { field: 'loopGuard', name: 'loop guard' },
+] as const;
+
+/** Whether end devices are expected at a port, and which guards it carries. */
+export function EdgeSettings({ element }: { element: Port | Bundle }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const kind = 'members' in element ? 'bundle' : 'port';
+  const label = kind === 'port' ? portLabel(design, element.id) : element.name;
+  return (
+    <span className="edge-settings">
+      {SETTINGS.map(({ field, name }) => (
+        <label key={field}>
+          <input
+            type="checkbox"
+            checked={element[field] ?? false}
+            aria-label={`${name} at ${label}`}
+            onChange={(e) =>
+              edit(`${label}: ${name} ${e.target.checked ? 'on' : 'off'}`, [
+                setField(kind, element.id, field, e.target.checked || null),
+              ])
+            }
+          />{' '}
+          {name}
+        </label>
+      ))}
+    </span>
+  );
+}
