@@ -43,18 +43,22 @@ async function browser() {
   await inTurn(
     { what: 'Package lists', command: 'apt-get', args: ['update', '-q'] },
     {
-      what: 'Installing Chromium',
+      what: 'Installing Chromium and a dissector',
       command: 'apt-get',
-      args: ['install', '-y', '-q', '--no-install-recommends', 'chromium'],
+      // The dissector reads the frames that the tests of the rehearsal write.
+      args: ['install', '-y', '-q', '--no-install-recommends', 'chromium', 'tshark'],
     },
   );
 }
 
 // Installing the browser waits for the network and building for the processor: they share the time.
 install();
+const installed = browser();
 await Promise.all([
-  inTurn(node('Build', path.join(root, 'scripts', 'build.mjs')), node('Unit tests', bin('jest', 'bin', 'jest.js'))),
-  browser().then(() =>
+  inTurn(node('Build', path.join(root, 'scripts', 'build.mjs')))
+    .then(() => installed)
+    .then(() => inTurn(node('Unit tests', bin('jest', 'bin', 'jest.js')))),
+  installed.then(() =>
     inTurn(
       node('Formatting', bin('prettier', 'bin', 'prettier.cjs'), '--check', '.'),
       node('Lint', bin('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0'),

@@ -12,12 +12,25 @@ interface Scenario {
   lans: LanSpec['ends'][];
   hubs?: number[];
   timers: { helloTime: number; maxAge: number; forwardDelay: number };
-  event: { kind: string; lan?: number; ends?: string[]; bridge?: string; port?: number; cost?: number; priority?: number };
+  event: {
+    kind: string;
+    lan?: number;
+    ends?: string[];
+    bridge?: string;
+    port?: number;
+    cost?: number;
+    priority?: number;
+  };
   theory: { settledPort: string; listening: [number, number]; forwarding: [number, number]; ageing: string | null };
-  runs: { ports: Record<string, [number, string][]>; final: { ports: { bridge: string; port: number; role: string }[] } }[];
+  runs: {
+    ports: Record<string, [number, string][]>;
+    final: { ports: { bridge: string; port: number; role: string }[] };
+  }[];
 }
 
-const { scenarios } = JSON.parse(readFileSync('tests/fixtures/kernel-failover.json', 'utf8')) as { scenarios: Scenario[] };
+const { scenarios } = JSON.parse(readFileSync('tests/fixtures/kernel-failover.json', 'utf8')) as {
+  scenarios: Scenario[];
+};
 const AT = 3.3;
 
 function designOf(s: Scenario): Design {
@@ -40,9 +53,18 @@ function eventsOf(s: Scenario): Script['events'] | null {
   if (e.kind === 'link-up') return [{ ...base, kind: 'link-up', link }];
   if (e.kind === 'bridge-down') return [{ ...base, kind: 'switch-off', switch: e.bridge! }];
   if (e.kind === 'port-cost')
-    return [{ ...base, kind: 'set', label: 'cost', edits: [setField('port', `${e.bridge}.${e.port}`, 'cost', e.cost)] as never }];
+    return [
+      {
+        ...base,
+        kind: 'set',
+        label: 'cost',
+        edits: [setField('port', `${e.bridge}.${e.port}`, 'cost', e.cost)] as never,
+      },
+    ];
   if (e.kind === 'bridge-priority')
-    return [{ ...base, kind: 'set', label: 'p', edits: [setField('switch', e.bridge!, 'priority', e.priority)] as never }];
+    return [
+      { ...base, kind: 'set', label: 'p', edits: [setField('switch', e.bridge!, 'priority', e.priority)] as never },
+    ];
   return null;
 }
 
@@ -61,7 +83,7 @@ test.each(scenarios.map((s) => [s.name, s] as const))('%s', (_, s) => {
     const trace = rehearse(designOf(s), { id: 's', name: s.name, until: 120, seed, events: events!, probes: [] });
     const settled = trace.ports.find((l) => l.port === s.theory.settledPort)!;
     const after = settled.spans.filter((x) => x.at >= AT * 1e6 && x.state !== 'disabled');
-    const when = (state: string) => (after.find((x) => x.state === state)!.at / 1e6) - AT;
+    const when = (state: string) => after.find((x) => x.state === state)!.at / 1e6 - AT;
     // Within the phase of the hellos, and what frames take over the links.
     const relayed = RELAYED[s.name] ?? 0;
     const [early, late] = s.theory.forwarding;

@@ -11,6 +11,7 @@ import { exportDesign } from './export';
 import { goals, propose } from './goals';
 import { importTables } from './import';
 import { neighbours } from './neighbours';
+import { readSeconds, rehearseDesign } from './rehearse';
 import { solve } from './solve';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-cli-'));
@@ -191,4 +192,30 @@ test('bundles tells the verdict at both ends and of each member; 1 when one does
   out = '';
   expect(await bundles(file('passive.json', JSON.stringify(design)), {})).toBe(1);
   expect(out).toContain('core-east to-core-west: never. Both ends only answer');
+});
+
+describe('rehearse', () => {
+  const meant = file('meant.json', JSON.stringify(asMeant()));
+  test('tells the story, and as JSON final roles, timelines and gaps; frames go into a file', async () => {
+    expect(await rehearseDesign(meant, { script: 'uplink' })).toBe(0);
+    expect(out).toMatch(/5\.000 s  Link quay-a 3 to ticket-hall 1 lost\./);
+    out = '';
+    const frames = path.join(folder, 'run.pcapng');
+    expect(await rehearseDesign(meant, { script: 'stranger', json: true, pcapng: frames })).toBe(0);
+    const found = JSON.parse(out);
+    expect(found.gaps).toMatchObject([{ from: 'ferry-server', to: 'ticket-desk', vlan: 110 }]);
+    expect(Math.round(found.gaps[0].seconds)).toBe(60);
+    expect(found.roles.length).toBeGreaterThan(50);
+    expect(readFileSync(frames).subarray(0, 4).toString('hex')).toBe('0a0d0d0a');
+  });
+  test('takes a script from a file, and says what is wrong with one', async () => {
+    const own = file('own.json', JSON.stringify({ id: 'x', name: 'x', until: 12, events: [] }));
+    expect(await rehearseDesign(meant, { script: own, until: '12s' })).toBe(0);
+    const wrong = file('wrong.json', JSON.stringify({ id: 'x', name: 'x', until: -1, events: [] }));
+    expect(await rehearseDesign(meant, { script: wrong })).toBe(2);
+    expect(err).toMatch(/until: Time -1 is not legal: seconds from 0 to 36000/);
+    expect(await rehearseDesign(meant, { script: 'uplink', until: 'soon' })).toBe(2);
+    expect(err).toMatch(/a time like 60s, 2m or 1h is asked for/);
+    expect([readSeconds('60s'), readSeconds('2m'), readSeconds('1h'), readSeconds('x')]).toEqual([60, 120, 3600, null]);
+  });
 });

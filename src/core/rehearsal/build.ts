@@ -273,7 +273,7 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
 
 /** A bundle's timer ran out. */
 export function wakeLag(w: World, lag: Lag): void {
-  if (lag.wakeAt > w.now || !lag.end) return;
+  if (lag.wakeAt > w.now || !lag.end || (lag.bundle && w.lags.get(lag.bundle.id) !== lag)) return;
   goOn(w, lag);
   attach(w);
 }

@@ -13,14 +13,16 @@ export function addLags(w: World): void {
     const old = before.get(bundle.id);
     // An end that is set as before goes on as it stands.
     const same = old?.end && JSON.stringify(withoutLight(old.end.settings)) === JSON.stringify(withoutLight(settings));
-    w.lags.set(bundle.id, {
+    const what = {
       bundle,
       port: w.bridgePorts.get(bundle.id) ?? null,
       members: bundle.members,
       individual: settings.individual,
-      end: bundle.kind === 'static' ? null : same ? old.end : startLag(settings),
-      wakeAt: Infinity,
-    });
+    };
+    // With its timers, which are due as they were.
+    if (same) w.lags.set(bundle.id, Object.assign(old, what));
+    else
+      w.lags.set(bundle.id, { ...what, end: bundle.kind === 'static' ? null : startLag(settings), wakeAt: Infinity });
   }
   for (const host of design.hosts) {
     if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostLags.has(host.id)) continue;

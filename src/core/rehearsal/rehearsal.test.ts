@@ -78,6 +78,16 @@ test('a member lost: the bundle stays up, its cost rises', () => {
   expect(spanAt(spans(trace, 'core-east:lag101'), 20e6)!.state).toBe('forwarding');
 });
 
+test('bundles say hello on, whatever happens elsewhere: none is given up after its long timeout', () => {
+  const trace = run(
+    asMeant(),
+    200,
+    { kind: 'link-down', at: 5, link: UPLINK },
+    { kind: 'link-up', at: 45, link: UPLINK },
+  );
+  expect(trace.happenings.filter((h) => h.kind === 'bundle')).toEqual([]);
+});
+
 describe('guards', () => {
   test('a BPDU guard shuts the port, comes back after its interval, trips again while the cause lasts', () => {
     const design = asMeant();

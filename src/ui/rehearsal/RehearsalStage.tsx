@@ -120,7 +120,7 @@ export function RehearsalStage() {
     <>
       <TreeStrip />
       <main className="rehearsal">
-        <aside className="rehearsal-script">
+        <aside className="rehearsal-script" aria-label="Scripts">
           <ScriptPanel script={script} at={at} onPick={setPicked} onAt={go} />
         </aside>
         <section className="rehearsal-chart" aria-label="The network at the moment">
@@ -140,7 +140,7 @@ export function RehearsalStage() {
             <MomentChart trace={trace} at={at} reach={Math.max(2000, (window_.to - window_.from) / 400)} pair={pair} />
           )}
         </section>
-        <aside className="rehearsal-side">
+        <aside className="rehearsal-side" aria-label="What the run shows">
           <div className="boards" role="radiogroup" aria-label="Beside the chart">
             {PANELS.map((p) => (
               <button

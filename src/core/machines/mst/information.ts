@@ -111,7 +111,10 @@ export function informationStep(b: MstBridge, tp: TreePort): boolean {
       }
       if (tp.infoIs === 'Received' && tp.rcvdInfoWhile === 0 && !tp.updtInfo && !tp.rcvdMsg) {
         // What a guarded port heard last is held against it until it hears again.
-        if (port.loopGuard && tp.role !== 'Designated') port.loopInconsistent = true;
+        if (port.loopGuard && tp.role !== 'Designated') {
+          port.loopInconsistent = true;
+          b.effects.push({ kind: 'state', port: port.number, tree: tp.tree });
+        }
         age(tp);
         return true;
       }

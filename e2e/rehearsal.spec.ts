@@ -1,0 +1,78 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { asMeant } from '../src/demo/brackwater';
+import { complaints, KEPT_OPEN, saved, stored, test } from './support';
+
+test('a script is made by pointing at the chart, and time is scrubbed, searched and taken home', async ({
+  page,
+  request,
+}) => {
+  const errors = complaints(page);
+  const response = await request.post('/api/designs', {
+    data: { name: 'rehearsal', variant: 'v', design: { ...asMeant(), scripts: [] } },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  const opened = { design: head.id as string, variant: head.variants[0].id as string };
+  await page.goto(`/d/${opened.design}/rehearsal?variant=${opened.variant}&sel=link~quay-a:3--ticket-hall:1`);
+  await expect(page.getByText('A script says what happens when.')).toBeVisible();
+  await page.getByRole('button', { name: 'New', exact: true }).click();
+  await page.getByRole('button', { name: 'Fail this link' }).click();
+  const time = page.getByLabel('Time of link quay-a 3 to ticket-hall 1 lost');
+  await time.fill('40');
+  await time.press('Enter');
+  await expect(page.getByText('it would never happen. Move the event, or rehearse longer')).toBeVisible();
+  await time.fill('5');
+  await time.press('Enter');
+  await saved(page);
+  expect((await stored(request, opened)).scripts[0]!.events).toMatchObject([{ kind: 'link-down', at: 5 }]);
+
+  const story = page.getByRole('region', { name: 'What happened' });
+  await story.getByRole('button', { name: /ticket-hall 2 opened as root port/ }).click();
+  const strip = page.getByRole('slider', { name: 'Time' });
+  await expect(strip).toHaveAttribute('aria-valuetext', '5.000 s');
+  await expect(page.locator('.rehearsal-chart svg.chart')).toBeVisible();
+  await strip.click({ position: { x: 400, y: 30 } });
+  await expect(strip).not.toHaveAttribute('aria-valuetext', '5.000 s');
+
+  await page.getByRole('radio', { name: 'Frame' }).click();
+  const frame = page.getByRole('region', { name: 'Frame' });
+  await expect(frame.getByRole('row', { name: /^root 10/ })).toBeVisible();
+  await frame.getByRole('button', { name: 'later' }).click();
+  await expect(frame).toContainText('frame 2 of');
+
+  await page.getByRole('radio', { name: 'Compare' }).click();
+  await page.getByRole('button', { name: 'Under classic spanning tree' }).click();
+  const compared = page.getByRole('region', { name: 'Compare runs' });
+  await expect(compared.getByRole('row', { name: /^ferry-server – ticket-desk/ })).toContainText('25.0 s');
+  await page.getByRole('radio', { name: 'Timers' }).click();
+  await expect(page.getByRole('row', { name: /^2 s 20 s 15 s 30 s, 50 s 6 s/ })).toBeVisible();
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'pcapng of the selected' }).click();
+  const octets = readFileSync(await (await download).path());
+  expect(octets.subarray(0, 4).toString('hex')).toBe('0a0d0d0a');
+  const { violations } = await new AxeBuilder({ page }).include('.rehearsal').analyze();
+  expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+  expect(errors).toEqual([]);
+});
+
+test('a guard that trips is told, and the run follows a change of the design', async ({ page, request }) => {
+  const response = await request.post('/api/designs', {
+    data: { name: 'guards', variant: 'v', design: asMeant() },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  const opened = { design: head.id as string, variant: head.variants[0].id as string };
+  await page.goto(`/d/${opened.design}/rehearsal?variant=${opened.variant}`);
+  await page.getByRole('combobox', { name: 'Script' }).selectOption('stranger');
+  await expect(page.getByText('ticket-hall 10 heard a BPDU and was shut by its guard until 35.001 s.')).toBeVisible();
+  await page.goto(`/d/${opened.design}/trees?variant=${opened.variant}&sel=port~ticket-hall:10`);
+  await page.getByLabel("BPDU guard at '10' of ticket-hall").uncheck();
+  await saved(page);
+  await page.getByRole('link', { name: 'Rehearsal' }).click();
+  await page.getByRole('combobox', { name: 'Script' }).selectOption('stranger');
+  await expect(page.getByText('An intruder with priority 0 plugged into ticket-hall 10.')).toBeVisible();
+  await expect(page.getByText('was shut by its guard')).toHaveCount(0);
+});
