@@ -1,8 +1,9 @@
-/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone. */
+/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone, `--rehearsal` for the rehearsals alone. */
 import { cpus } from 'node:os';
 import { browserRows } from './browser';
 import { coreRows } from './core';
 import type { Row } from './core';
+import { rehearsalRows } from './rehearsal';
 
 const ms = (n: number) => n.toFixed(n < 10 ? 2 : 1);
 
@@ -14,7 +15,8 @@ function table(rows: readonly Row[]): string {
 }
 
 async function main(): Promise<void> {
-  const core = process.argv.includes('--scale') ? [] : await coreRows();
+  if (process.argv.includes('--rehearsal')) return void process.stdout.write(`${table(rehearsalRows())}\n`);
+  const core = process.argv.includes('--scale') ? [] : [...(await coreRows()), ...rehearsalRows()];
   const memory = Math.round(process.memoryUsage().heapUsed / 1e6);
   const peak = Math.round(process.resourceUsage().maxRSS / 1e3);
   const browser = process.argv.includes('--core') ? [] : await browserRows();
