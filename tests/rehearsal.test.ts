@@ -33,7 +33,7 @@ function differences(design: Design, r: ReturnType<typeof startRehearsal>): stri
   return found;
 }
 
-const runs = Number(process.env.RUNS ?? 40);
+const runs = Number(process.env.RUNS ?? 25);
 const atRest = (design: Design) => {
   const r = startRehearsal(design, script(60));
   advance(r, 60_000_000, { most: 1_000_000 });

@@ -21,6 +21,16 @@ const TYPES: Readonly<Record<string, GraphType>> = {
   off: 'boolean',
   down: 'boolean',
   edge: 'boolean',
+  autoEdge: 'boolean',
+  bpduGuard: 'boolean',
+  bpduFilter: 'boolean',
+  rootGuard: 'boolean',
+  loopGuard: 'boolean',
+  helloTime: 'long',
+  maxAge: 'long',
+  forwardDelay: 'long',
+  holdCount: 'long',
+  guardRecovery: 'long',
 };
 /** What belongs to the design as a whole and is no node, port or edge. */
 const OF_GRAPH = [
@@ -31,6 +41,7 @@ const OF_GRAPH = [
   'bundles',
   'regions',
   'pairs',
+  'scripts',
   'goals',
   'demands',
 ] as const;

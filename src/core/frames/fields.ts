@@ -11,10 +11,18 @@ export interface Field<Name extends string> {
 export function putNumber(octets: Uint8Array, at: number, width: number, value: number): void {
   if (!Number.isInteger(value) || value < 0 || value >= 256 ** width)
     throw new Error(`putNumber: ${value} does not fit into ${width} octets`);
+  // The widths that are all but addresses, without a division an octet: this runs for every field of every BPDU.
+  if (width <= 2) {
+    if (width === 2) octets[at] = value >> 8;
+    octets[at + width - 1] = value & 0xff;
+    return;
+  }
   for (let i = width - 1, rest = value; i >= 0; i--, rest = Math.floor(rest / 256)) octets[at + i] = rest % 256;
 }
 
 export function takeNumber(octets: Uint8Array, at: number, width: number): number {
+  if (width === 1) return octets[at]!;
+  if (width === 2) return (octets[at]! << 8) | octets[at + 1]!;
   let value = 0;
   for (let i = 0; i < width; i++) value = value * 256 + octets[at + i]!;
   return value;

@@ -157,6 +157,7 @@ function changeIfDifferent(w: World, process: Process, bp: BridgePort): void {
 
 /** Looks at light, bundles and ports anew until nothing moves. */
 export function refresh(w: World): void {
+  w.routes.clear();
   for (const port of w.plan.design.ports) {
     const physical = w.physical.get(port.id)!;
     physical.carrier = hasCarrier(w, port) && physical.own.shutUntil === null;
@@ -168,6 +169,7 @@ export function refresh(w: World): void {
 /** Which member carries for which bundle, and which ports are up because of it. */
 export function attach(w: World): void {
   w.lans = null;
+  w.routes.clear();
   w.changed.add(-1);
   for (const lag of w.lags.values()) {
     const active: string[] = [];
@@ -253,6 +255,7 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     changed: new Set([-1]),
     rootsOf: new Map(),
     lans: null,
+    routes: new Map(),
     handled: 0,
     bpdus: 0,
     refresh: () => refresh(w),

@@ -6,7 +6,7 @@ import type { Envelope } from '../frames';
 import { hearBpdu } from '../machines/mst';
 import { enable, hear, isRootOf, standingOf, wakeTime } from './engines';
 import type { FrameKind } from './recorder';
-import type { BridgePort, Node, PhysicalPort, Process, World } from './world';
+import type { BridgePort, Node, PhysicalPort, Process, Route, World } from './world';
 import { SECOND } from './world';
 
 /** Physical ports that a frame from one reaches: the far end, all on the segment, or itself over a hub with a loop. */
@@ -46,21 +46,31 @@ export function hasCarrier(w: World, port: Port): boolean {
 
 const isShut = (p: PhysicalPort): boolean => p.own.shutUntil !== null;
 
+function routeOf(w: World, from: string): Route {
+  let route = w.routes.get(from);
+  if (!route) {
+    const link = linkAt(w.plan.design, from);
+    const far = link && farEnd(link, from);
+    route = {
+      ports: reaches(w, from),
+      host: far !== undefined && 'host' in far && w.hostLags.has(far.host),
+      link: link?.id ?? null,
+      end: link && 'port' in link.a && link.a.port === from ? 'a' : 'b',
+    };
+    w.routes.set(from, route);
+  }
+  return route;
+}
+
 /** Sends a frame out of a physical port; BPDUs of a muted end are lost. */
 export function transmit(w: World, from: string, octets: Uint8Array, index: number): void {
-  const link = linkAt(w.plan.design, from);
-  const mute = link && w.mute.get(link.id);
-  if (mute && link) {
-    const end = link[mute];
-    if ('port' in end && end.port === from) return;
-  }
+  const { ports, host, link, end } = routeOf(w, from);
+  if (w.mute.size > 0 && link !== null && w.mute.get(link) === end) return;
   const at = w.now + w.linkDelay + w.processingDelay;
-  if (w.intruders.has(from)) w.queue.push(at, { kind: 'frame', to: 'intruder', from, octets, index });
-  for (const to of reaches(w, from)) w.queue.push(at, { kind: 'frame', to, from, octets, index });
-  if (link && w.hostLags.size > 0) {
-    const far = farEnd(link, from);
-    if ('host' in far && w.hostLags.has(far.host)) w.queue.push(at, { kind: 'frame', to: 'host', from, octets, index });
-  }
+  if (w.intruders.size > 0 && w.intruders.has(from))
+    w.queue.push(at, { kind: 'frame', to: 'intruder', from, octets, index });
+  for (const to of ports) w.queue.push(at, { kind: 'frame', to, from, octets, index });
+  if (host) w.queue.push(at, { kind: 'frame', to: 'host', from, octets, index });
 }
 
 const kindOf = (payload: Uint8Array): FrameKind =>

@@ -106,6 +106,12 @@ export interface Trace {
   readonly sentence: string;
 }
 
+function sameOctets(a: Uint8Array, b: Uint8Array): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
+}
+
 export const MOST_FRAMES = 120_000;
 
 export const classicState: Record<StpState, PortState> = {
@@ -175,7 +181,7 @@ export class Recorder {
     // Hellos are the same again and again: one copy of the octets serves them all.
     const key = `${from} ${vlan}`;
     const before = this.last.get(key);
-    const same = before?.length === octets.length && before.every((o, i) => o === octets[i]);
+    const same = before !== undefined && sameOctets(before, octets);
     if (!same) this.last.set(key, octets);
     this.frames.push({ at: now, from, octets: same ? before : octets, kind, vlan, heard: [] });
     return this.frames.length - 1;

@@ -101,6 +101,16 @@ export type Due =
   | { readonly kind: 'intruder'; readonly port: string }
   | { readonly kind: 'contact'; readonly last?: true };
 
+/** Where frames that leave a port come to. */
+export interface Route {
+  readonly ports: readonly string[];
+  /** Whether a host with an end of a bundle is there. */
+  readonly host: boolean;
+  /** Link of the port, and the end of it that the port is at. */
+  readonly link: string | null;
+  readonly end: 'a' | 'b';
+}
+
 export interface World {
   now: number;
   drawn: Design;
@@ -128,6 +138,8 @@ export interface World {
   readonly rootsOf: Map<string, Set<string>>;
   /** What each physical port is plugged into, by number; null after something about cables changed. */
   lans: Map<string, number> | null;
+  /** Where a frame from each physical port comes to; emptied likewise. */
+  readonly routes: Map<string, Route>;
   /** Frames and timers handled so far. */
   handled: number;
   bpdus: number;

@@ -7,6 +7,7 @@ import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
 import type { ChartHandle } from '../chart/Chart';
 import { buildScene } from '../chart/scene';
+import type { Scene } from '../chart/scene';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../shell/context';
 import { hueOf } from '../trees/hue';
@@ -14,7 +15,7 @@ import { laneTree, sceneAt } from './moment';
 
 const AREA = { width: 620, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
-const MARK_LETTER = { proposal: 'P', agreement: 'A', change: 'T', hello: '', lacp: 'L' } as const;
+const MARK_LETTER = { proposal: 'P', agreement: 'A', change: 'T', hello: '', lacp: 'L', probe: '' } as const;
 
 interface Props {
   trace: Trace | null;
@@ -51,6 +52,8 @@ export function MomentChart({ trace, at, reach, pair }: Props) {
     if (!layer || !moment) return;
     layer.replaceChildren();
     if (!trace) return;
+    for (const point of underWay(handle.current!.svg, moment.scene, path ?? [], at / (reach * 60)))
+      layer.append(frameSign(point.x, point.y, 'probe'));
     const vlan = Number(/^vlan-(\d+)$/.exec(own)?.[1] ?? 0);
     const anchors = new Map(moment.scene.pegs.map((p) => [p.id, p]));
     let drawn = 0;
@@ -70,7 +73,7 @@ export function MomentChart({ trace, at, reach, pair }: Props) {
         frameSign(anchor.x + anchor.nx * (18 + 26 * share), anchor.y + anchor.ny * (18 + 26 * share), markOf(frame)),
       );
     }
-  }, [trace, at, reach, moment, own, solved]);
+  }, [trace, at, reach, moment, own, solved, path]);
   const titleOf = useCallback(
     (ref: Ref) =>
       ref.kind === 'switch'
@@ -112,6 +115,32 @@ export function firstFrom(trace: Trace, at: number): number {
     else high = middle;
   }
   return low;
+}
+
+/** Where frames of a pair are on their way: a few of them, evenly, each as far on as the moment says. */
+function underWay(
+  svg: SVGSVGElement,
+  scene: Scene,
+  path: readonly string[],
+  phase: number,
+): { x: number; y: number }[] {
+  const lines = path.flatMap((port, i) => {
+    const next = path[i + 1];
+    const wire = scene.wires.find(
+      (w) => (w.portA === port && w.portB === next) || (w.portB === port && w.portA === next && next !== undefined),
+    );
+    const line = wire && svg.querySelector<SVGPathElement>(`g.wire[data-id="${CSS.escape(wire.id)}"] path.line`);
+    return line ? [{ line, back: wire.portA !== port, length: line.getTotalLength() }] : [];
+  });
+  const whole = lines.reduce((sum, l) => sum + l.length, 0);
+  if (whole === 0) return [];
+  return [0, 1, 2, 3].map((n) => {
+    let left = (((phase + n / 4) % 1) + 1) % 1;
+    left *= whole;
+    const on = lines.find((l) => (left -= l.length) <= 0) ?? lines.at(-1)!;
+    const along = on.length + left;
+    return on.line.getPointAtLength(on.back ? on.length - along : along);
+  });
 }
 
 const SVG = 'http://www.w3.org/2000/svg';
