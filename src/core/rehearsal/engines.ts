@@ -22,6 +22,7 @@ const classicPort = (s: PortSettings): StpPortSettings => ({
   pathCost: s.externalCost,
   edge: s.edge,
   loopGuard: s.loopGuard ?? false,
+  rootGuard: s.restrictedRole ?? false,
 });
 const classicBridge = ({ mac, trees, timers }: BridgeSettings) => ({ mac, priority: trees[0]!.priority, ...timers });
 
@@ -80,6 +81,13 @@ const ROLE: Record<MachineRole, RunRole> = {
   Backup: 'backup',
   Master: 'master',
 };
+/** Held since it may not be root port and hears of a better root than the bridge has. */
+function rootGuarded({ port, role, infoIs, portPriority, designatedPriority }: TreePort): boolean {
+  const order =
+    portPriority.rootPriority - designatedPriority.rootPriority || portPriority.rootMac - designatedPriority.rootMac;
+  return port.restrictedRole && role === 'Alternate' && infoIs === 'Received' && order < 0;
+}
+
 const rapidState = (tp: TreePort): PortState =>
   tp.role === 'Disabled'
     ? 'disabled'
@@ -87,7 +95,7 @@ const rapidState = (tp: TreePort): PortState =>
       ? 'forwarding'
       : tp.learning
         ? 'learning'
-        : tp.port.loopInconsistent
+        : tp.port.loopInconsistent || rootGuarded(tp)
           ? 'guarded'
           : 'discarding';
 

@@ -114,7 +114,17 @@ describe('guards', () => {
     const held = { ...base, ports: base.ports.map((p) => (p.id === 'ticket-hall:10' ? { ...p, rootGuard: true } : p)) };
     const trace = run(held, 30, event);
     expect(trace.roots.find((r) => r.tree === 'vlan-110')!.spans.at(-1)!.roots).toEqual(['core-east']);
-    expect(spans(trace, 'ticket-hall:10').at(-1)!.state).toBe('discarding');
+    expect(spans(trace, 'ticket-hall:10').at(-1)!.state).toBe('guarded');
+    expect(text(held, trace)).toContain('ticket-hall 10 is held back by its guard in VLAN 110.');
+    const classic = run({ ...held, mode: 'per-vlan-stp' }, 60, event, {
+      kind: 'unplug',
+      at: 20,
+      port: 'ticket-hall:10',
+    });
+    expect(classic.roots.find((r) => r.tree === 'vlan-110')!.spans).toHaveLength(1);
+    const lane = spans(classic, 'ticket-hall:10');
+    expect(spanAt(lane, 15e6)!.state).toBe('guarded');
+    expect(spanAt(lane, 59e6)!.state).toBe('forwarding');
   });
   test('a loop guard holds a port back that stops hearing, instead of opening it', () => {
     const event = { kind: 'bpdu-loss' as const, at: 5, link: 'quay-b:3--ticket-hall:2', from: 'a' };

@@ -76,6 +76,7 @@ function contactLines(design: Design, trace: Trace): Line[] {
 /** What became of a port: opened and cut, not the states between. */
 function portLines(design: Design, trace: Trace): Line[] {
   const byMoment = new Map<string, { at: number; text: string; trees: string[] }>();
+  const shut = new Set(trace.happenings.flatMap((h) => (h.kind === 'guard' ? [`${h.at} ${h.port}`] : [])));
   const add = (lane: PortLane, at: number, text: string) => {
     const key = `${Math.round(at / 1000)} ${text}`;
     const known = byMoment.get(key);
@@ -89,6 +90,8 @@ function portLines(design: Design, trace: Trace): Line[] {
       const name = portWords(design, lane.port);
       if (span.state === 'forwarding' && before.state !== 'forwarding')
         add(lane, span.at, `${name} opened as ${span.role} port`);
+      else if (span.state === 'guarded' && before.state !== 'guarded' && !shut.has(`${span.at} ${lane.port}`))
+        add(lane, span.at, `${name} is held back by its guard`);
       else if (span.state === 'discarding' && before.state === 'forwarding') add(lane, span.at, `${name} was cut`);
       else if (span.state === 'listening' && before.state === 'discarding')
         add(lane, span.at, `${name} began to listen`);

@@ -31,6 +31,7 @@ function newPort(s: StpPortSettings): StpPort {
     pathCost: s.pathCost,
     edge: s.edge,
     loopGuard: s.loopGuard ?? false,
+    rootGuard: s.rootGuard ?? false,
     held: false,
     state: 'disabled',
     role: 'disabled',
@@ -109,8 +110,26 @@ export function setStpPortEnabled(b: StpBridge, number: number, on: boolean, now
   if (isRoot(b) && !wasRoot) becomeRoot(b);
 }
 
+/** Whether a guarded port hears of a better root than the bridge knows: it is held while such messages last. */
+function claimsRoot(b: StpBridge, p: StpPort, m: Bpdu): boolean {
+  const order = m.rootPriority - b.designatedRootPriority || m.rootMac - b.designatedRootMac;
+  return p.rootGuard && order < 0;
+}
+
+function hold(b: StpBridge, p: StpPort, m: Bpdu): void {
+  p.messageAgeTimer = b.now + (m.maxAge / 256) * SECOND;
+  if (p.held) return;
+  p.held = true;
+  b.effects.push({ kind: 'state', port: p.number, tree: 0 });
+  portStateSelection(b);
+}
+
 /** 8.7.1: a configuration BPDU arrives. */
 function receivedConfig(b: StpBridge, p: StpPort, m: Bpdu): StpHeard {
+  if (claimsRoot(b, p, m)) {
+    hold(b, p, m);
+    return 'ignored';
+  }
   const wasRoot = isRoot(b);
   if (supersedes(b, p, m)) {
     const repeated =
@@ -192,7 +211,10 @@ export function wakeStpBridge(b: StpBridge, now: number): void {
 function messageAgeExpired(b: StpBridge, p: StpPort): void {
   p.messageAgeTimer = null;
   const wasRoot = isRoot(b);
-  if (p.loopGuard) {
+  if (p.rootGuard && p.held) {
+    p.held = false;
+    b.effects.push({ kind: 'state', port: p.number, tree: 0 });
+  } else if (p.loopGuard) {
     p.held = true;
     b.effects.push({ kind: 'state', port: p.number, tree: 0 });
   } else becomeDesignated(b, p);
@@ -222,6 +244,7 @@ export function setStpPort(b: StpBridge, s: StpPortSettings, now: number): void 
   p.pathCost = s.pathCost;
   p.edge = s.edge;
   p.loopGuard = s.loopGuard ?? false;
+  p.rootGuard = s.rootGuard ?? false;
   configurationUpdate(b);
   portStateSelection(b);
 }

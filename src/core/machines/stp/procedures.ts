@@ -183,7 +183,7 @@ function makeBlocking(b: StpBridge, p: StpPort): void {
 export function portStateSelection(b: StpBridge): void {
   for (const p of enabled(b)) {
     const before = p.role;
-    p.role = p === b.rootPort ? 'root' : isDesignated(b, p) ? 'designated' : 'blocked';
+    p.role = p === b.rootPort ? 'root' : isDesignated(b, p) && !p.held ? 'designated' : 'blocked';
     if (p.role !== before) b.effects.push({ kind: 'state', port: p.number, tree: 0 });
     if (p.role === 'blocked') {
       p.configPending = false;

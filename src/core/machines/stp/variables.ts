@@ -9,6 +9,8 @@ export interface StpPortSettings {
   readonly edge: boolean;
   /** Holds the port back when messages stop coming, instead of letting it become designated. */
   readonly loopGuard?: boolean;
+  /** Holds the port back while somebody behind it claims to be a better root. */
+  readonly rootGuard?: boolean;
 }
 
 export interface StpSettings {
@@ -26,7 +28,8 @@ export interface StpPort {
   pathCost: number;
   edge: boolean;
   loopGuard: boolean;
-  /** Held by its loop guard until it hears again. */
+  rootGuard: boolean;
+  /** Held by a guard: by the loop guard until it hears again, by the root guard while the claim lasts. */
   held: boolean;
   state: StpState;
   role: 'disabled' | 'root' | 'designated' | 'blocked';
