@@ -118,7 +118,7 @@ export function changeDesign(w: World, drawn: Design): void {
     if (node.on !== plan.on) {
       node.on = plan.on;
       startProcesses(w, node);
-      w.record.happened({ kind: 'restart', at: w.now, switch: plan.id });
+      if (plan.on) w.record.happened({ kind: 'restart', at: w.now, switch: plan.id });
       continue;
     }
     applySettings(w, node, old, plan);

@@ -132,7 +132,11 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
                   width={Math.max(2, reach[1] - reach[0] + 2)}
                   height={14}
                 />
-                <text className="gap-length" x={reach[1] + 4} y={top + 3}>
+                <text
+                  className="gap-length"
+                  x={gap.to === null ? reach[0] + 6 : reach[1] + 4}
+                  y={gap.to === null ? top + 14 : top + 3}
+                >
                   {gap.to === null ? 'not found again' : lasting(gap.to - gap.from)}
                 </text>
               </g>
