@@ -1,8 +1,8 @@
 /** What becomes of every bundle of a design: whether it forms, what each member does, and why. */
-import { bundleAt, bundleById, farEnd, hostById, linkAt, linkSpeed, portById, switchById } from '../design';
+import { bundleAt, bundleById, farEnd, hostById, linkAt, portById, switchById } from '../design';
 import type { Bundle, Design, Host } from '../design';
 import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
-import { portIsUp } from './link-state';
+import { isHalfDuplex, portIsUp, rateAt } from './link-state';
 import { actingDesign, isPeerPort, sharedWith } from './pairs';
 import { negotiate, somebodyStarts } from './negotiation';
 import type { MemberState, PlannedEnd } from './negotiation';
@@ -67,11 +67,6 @@ function mainPartner(design: Design, bundle: Bundle): Partner | null {
   return [...votes.values()].sort((a, b) => b.count - a.count)[0]?.partner ?? null;
 }
 
-const isHalf = (design: Design, port: string): boolean => {
-  const far = farEnd(linkAt(design, port)!, port);
-  return portById(design, port)?.duplex === 'half' || ('port' in far && portById(design, far.port)?.duplex === 'half');
-};
-
 const settingsOf = (b: Bundle): Pick<PlannedEnd, 'activity' | 'minActive' | 'maxActive' | 'individual'> => ({
   activity: b.activity ?? 'active',
   minActive: b.minActive ?? ACTIVE_MEMBERS.min,
@@ -89,8 +84,8 @@ export function planned(design: Design, bundle: Bundle, members: readonly string
     members: members.map((id) => ({
       number: portById(design, id)!.number,
       priority: portById(design, id)!.lacpPriority ?? LACP_PRIORITY.default,
-      speed: linkSpeed(design, linkAt(design, id)!),
-      half: isHalf(design, id),
+      speed: rateAt(design, id),
+      half: isHalfDuplex(design, id),
       up: portIsUp(design, id),
     })),
   };
@@ -108,8 +103,8 @@ function plannedHost(design: Design, host: Host, members: readonly string[]): Pl
     members: members.map((id, i) => ({
       number: i + 1,
       priority: LACP_PRIORITY.default,
-      speed: linkSpeed(design, linkAt(design, id)!),
-      half: isHalf(design, id),
+      speed: rateAt(design, id),
+      half: isHalfDuplex(design, id),
       up: portIsUp(design, id),
     })),
   };

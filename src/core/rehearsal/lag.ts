@@ -1,5 +1,6 @@
 /** Bundles over time: the ends exchange LACPDUs, and their members join, wait or go alone as the machines say. */
-import { farEnd, linkAt, linkSpeed, portById, switchById } from '../design';
+import { isHalfDuplex, rateAt } from '../bundles';
+import { portById, switchById } from '../design';
 import type { Bundle, Design, Host } from '../design';
 import { lacpFrame } from '../frames';
 import { goesAlone, hear, nextTimer, startEnd, tick } from '../machines';
@@ -7,18 +8,6 @@ import type { EndSettings, LacpEnd, LacpPort, Sent } from '../machines';
 import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
 import { transmit } from './network';
 import type { Lag, World } from './world';
-
-const speedAt = (design: Design, port: string): number => {
-  const link = linkAt(design, port);
-  return link ? linkSpeed(design, link) : (portById(design, port)?.speed ?? 0);
-};
-
-function isHalf(design: Design, port: string): boolean {
-  const link = linkAt(design, port);
-  const far = link && farEnd(link, port);
-  const half = (id: string) => portById(design, id)?.duplex === 'half';
-  return half(port) || (far !== undefined && 'port' in far && half(far.port));
-}
 
 /** An end of a bundle at a switch. A maker's own negotiation goes through the same machines. */
 export function bundleEnd(design: Design, bundle: Bundle): EndSettings {
@@ -36,8 +25,8 @@ export function bundleEnd(design: Design, bundle: Bundle): EndSettings {
     ports: bundle.members.map((id) => ({
       number: portById(design, id)!.number,
       priority: portById(design, id)!.lacpPriority ?? LACP_PRIORITY.default,
-      speed: speedAt(design, id),
-      half: isHalf(design, id),
+      speed: rateAt(design, id),
+      half: isHalfDuplex(design, id),
       up: false,
     })),
   };
@@ -57,8 +46,8 @@ export function hostEnd(design: Design, host: Host, ports: readonly string[]): E
     ports: ports.map((id, i) => ({
       number: i + 1,
       priority: LACP_PRIORITY.default,
-      speed: speedAt(design, id),
-      half: isHalf(design, id),
+      speed: rateAt(design, id),
+      half: isHalfDuplex(design, id),
       up: false,
     })),
   };
@@ -137,11 +126,11 @@ export function memberStanding(w: World, lag: Lag, port: string): Standing {
 /** Static members carry when they are up and of the speed that most have. */
 function staticMember(w: World, lag: Lag, port: string): boolean {
   const { design } = w.plan;
-  const lit = lag.members.filter((id) => w.physical.get(id)?.carrier && !isHalf(design, id));
+  const lit = lag.members.filter((id) => w.physical.get(id)?.carrier && !isHalfDuplex(design, id));
   if (!lit.includes(port)) return false;
-  const count = (speed: number) => lit.filter((id) => speedAt(design, id) === speed).length;
-  const speeds = [...new Set(lit.map((id) => speedAt(design, id)))].sort((a, b) => count(b) - count(a) || b - a);
-  return speedAt(design, port) === speeds[0];
+  const count = (speed: number) => lit.filter((id) => rateAt(design, id) === speed).length;
+  const speeds = [...new Set(lit.map((id) => rateAt(design, id)))].sort((a, b) => count(b) - count(a) || b - a);
+  return rateAt(design, port) === speeds[0];
 }
 
 export const startLag = (settings: EndSettings): LacpEnd => startEnd(settings);

@@ -56,6 +56,18 @@ describe('two parallel links in three ways', () => {
     ]);
     expect(notes).toEqual([expect.stringMatching(/^Splitting by VLAN needs two trees/)]);
   });
+  test('times are those of the root, and a static bundle never notices a silent partner', () => {
+    const design = doubled('stp');
+    const timers = { helloTime: 1, maxAge: 6, forwardDelay: 4 };
+    const quick = { ...design, switches: design.switches.map((s) => ({ ...s, ...timers })) };
+    expect(ways(quick).ways.map((w) => [w.id, w.outage, w.silent])).toEqual([
+      ['cut', 8, 14],
+      ['bundled', 0, 90],
+    ]);
+    const made = changed(design, ...ways(design).ways.at(-1)!.edits);
+    const still = changed(made, ...made.bundles.slice(-2).map((b) => setField('bundle', b.id, 'kind', 'static')));
+    expect(ways(still).ways.at(-1)).toMatchObject({ id: 'bundled', silent: Infinity });
+  });
   test('each way leads to a design that can be had', () => {
     const design = doubled();
     for (const way of ways(design).ways) expect(applyEdits(design, way.edits).ok).toBe(true);

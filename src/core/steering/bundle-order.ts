@@ -2,9 +2,9 @@
 import { sharedWith, splitBundles, verdictOf } from '../bundles';
 import { applyEdits, farEnd, linkAt, modeOf, portById, switchById } from '../design';
 import type { Bundle, Design } from '../design';
-import { TIMERS } from '../standard';
-import { forwardsRole, solveDesign } from '../trees';
+import { ROLE, forwardsRole, solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
+import { timersInForce } from './timers';
 
 export interface WorkStep {
   /** Switch at which it is done; empty for both. */
@@ -33,7 +33,8 @@ function cutsBefore(plain: SolvedDesign, ports: readonly string[]): string[] {
   return ports.flatMap((id) => {
     const p = portIndex.get(id)!;
     const cut = plain.trees.filter(
-      ({ outcome, problem }) => problem.portTakesPart[p] && outcome.role[p] !== 5 && !forwardsRole(outcome.role[p]),
+      ({ outcome, problem }) =>
+        problem.portTakesPart[p] && outcome.role[p] !== ROLE.disabled && !forwardsRole(outcome.role[p]),
     ).length;
     const all = plain.trees.filter(({ problem }) => problem.portTakesPart[p]).length;
     const { element } = logical[p]!;
@@ -88,7 +89,7 @@ export function bundleOrder(design: Design, one: Bundle, other: Bundle): readonl
     ['stp', 'per-vlan-stp'].includes(modeOf(design, switchById(design, b.switch)!)),
   );
   const opening = classic
-    ? `the new port waits ${2 * TIMERS.forwardDelay.default} s before it passes frames`
+    ? `the new port waits ${2 * timersInForce(plain).forwardDelay} s before it passes frames`
     : 'the new port agrees with its neighbour at once';
   const cutWords =
     cuts.length > 0 ? `Spanning tree cuts ${cuts.join(', ')}.` : 'Nothing: spanning tree has no cut here.';

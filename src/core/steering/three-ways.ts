@@ -1,8 +1,8 @@
 /** Two parallel links used in three ways: one cut by spanning tree, the VLANs split between them, or bundled. */
 import { bundleLinks, splitBundles, verdictOf } from '../bundles';
 import { applyEdits, bundleAt, linkById, linkSpeed, modeOf, portById, switchById } from '../design';
-import type { Design, Edit, Link } from '../design';
-import { TIMERS } from '../standard';
+import type { Bundle, Design, Edit, Link } from '../design';
+import { timersInForce } from './timers';
 import { forwardsRole, solveDesign } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import { movedBetween } from '../trees';
@@ -21,7 +21,7 @@ export interface Way {
   /** Mb/s that are left when the first link fails, and trees whose ports change role then. */
   readonly left: number;
   readonly moved: number;
-  /** Seconds without traffic when the first link goes down, comes back, or goes silent while its light stays on. */
+  /** Seconds without traffic (Infinity: for good) when the first link goes down, comes back, or goes silent while its light stays on. */
   readonly outage: number;
   readonly back: number;
   readonly silent: number;
@@ -30,6 +30,9 @@ export interface Way {
 export type ThreeWays =
   | { readonly ok: true; readonly ways: readonly Way[]; readonly notes: readonly string[] }
   | { readonly ok: false; readonly sentence: string };
+
+/** Seconds (802.1AX-2014 clause 6.4.4). */
+const LACP_SILENCE = { short: 3, long: 90 } as const;
 
 const apply = (design: Design, edits: readonly Edit[]): Design => {
   const applied = applyEdits(design, edits);
@@ -70,6 +73,12 @@ function splitEdits(solved: SolvedDesign, links: readonly [PortLink, PortLink]):
   );
 }
 
+/** Seconds after which a silent partner is given up: three LACP periods; never by a static bundle, which asks nobody. */
+const bundleSilence = (ends: readonly (Bundle | undefined)[]): number =>
+  ends.some((b) => b?.kind === 'static')
+    ? Infinity
+    : Math.max(...ends.map((b) => (b?.timeout === 'short' ? LACP_SILENCE.short : LACP_SILENCE.long)));
+
 /** Edits that take the two links out of whatever bundle they are in. */
 function unbundled(design: Design, links: readonly [PortLink, PortLink]): Edit[] {
   const ids = new Set(links.flatMap((l) => [l.a.port, l.b.port].flatMap((p) => bundleAt(design, p)?.id ?? [])));
@@ -103,7 +112,8 @@ export function threeWays(design: Design, linkIds: readonly string[], newId: (pr
   const plainSolved = solveDesign(plain);
   const ends = [pair[0].a.port, pair[0].b.port].map((p) => switchById(design, portById(design, p)!.switch)!);
   const classic = ends.some((s) => ['stp', 'per-vlan-stp'].includes(modeOf(design, s)));
-  const wait = classic ? 2 * TIMERS.forwardDelay.default : 0;
+  const { helloTime, maxAge, forwardDelay } = timersInForce(plainSolved);
+  const wait = classic ? 2 * forwardDelay : 0;
   const rates = pair.map((l) => linkSpeed(design, l)) as [number, number];
   const notes: string[] = [];
 
@@ -120,7 +130,6 @@ export function threeWays(design: Design, linkIds: readonly string[], newId: (pr
     ).length;
     const bundle = bundleAt(now, pair[0].a.port);
     const far = bundleAt(now, pair[0].b.port);
-    const slow = [bundle, far].some((b) => (b?.timeout ?? 'long') === 'long');
     return {
       id,
       name,
@@ -134,7 +143,7 @@ export function threeWays(design: Design, linkIds: readonly string[], newId: (pr
       outage: bundled ? 0 : carried[0] === 0 ? 0 : wait,
       // The way that comes back is put in place of the one in use: with classic spanning tree that costs two delays.
       back: bundled ? 0 : carried[0] === 0 ? 0 : wait,
-      silent: bundled ? (slow ? 90 : 3) : classic ? TIMERS.maxAge.default + wait : 3 * TIMERS.helloTime.default,
+      silent: bundled ? bundleSilence([bundle, far]) : classic ? maxAge + wait : 3 * helloTime,
     };
   };
 

@@ -8,7 +8,7 @@ import { grouped } from '../../core/trees';
 import { newId } from '../cabling/useCabling';
 import { useBench, useSession } from '../shell/context';
 
-const seconds = (n: number) => (n === 0 ? 'no timer waited for' : `${n} s`);
+const seconds = (n: number) => (n === 0 ? 'no timer waited for' : Number.isFinite(n) ? `${n} s` : 'never noticed');
 
 const ROWS: readonly { name: string; of: (w: Way) => string; mono?: boolean }[] = [
   { name: 'trees over the first, the second link', of: (w) => w.carried.join(', '), mono: true },
