@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { advance, roleNow, startRehearsal } from '@/core/rehearsal';
+import { settleAll } from '@/core/machines/mst';
+import { advance, roleNow, startRehearsal, traceOf } from '@/core/rehearsal';
 import { modeOf, setField } from '@/core/design';
 import type { Design, Edit, Mode, Script } from '@/core/design';
 import { roleAt, solveDesign } from '@/core/trees';
@@ -71,6 +72,60 @@ describe('at rest the rehearsal agrees with the solver', () => {
           expect(differences(r.world.drawn, r)).toEqual([]);
         },
       ),
+      { numRuns: runs, seed, endOnFailure: true },
+    );
+  });
+});
+
+const moved = (mode: Mode | 'mixed') =>
+  fc
+    .tuple(
+      mode === 'mixed' ? mstNetworks : networks.map((n) => ({ ...n, mode })),
+      fc.array(fc.record({ kind: fc.nat(5), which: fc.nat(), at: fc.integer({ min: 1, max: 20_000 }) }), {
+        minLength: 1,
+        maxLength: 5,
+      }),
+    )
+    .map(([design, moves]) => ({
+      design,
+      events: moves.flatMap(({ kind, which, at }, i) => eventFor(design, kind, which, at / 1000, `e${i}`)),
+    }));
+
+function* bridgesOf(r: ReturnType<typeof startRehearsal>) {
+  for (const node of r.world.nodes.values())
+    for (const { engine } of node.processes) if (engine.kind === 'mst') yield engine.bridge;
+}
+
+describe('what is spared changes nothing', () => {
+  test.each(['rstp', 'mixed'] as const)('a port that was left asleep has nothing to do: %s', (mode) => {
+    fc.assert(
+      fc.property(moved(mode), ({ design, events }) => {
+        const r = startRehearsal(design, script(30, events));
+        while (r.world.queue.next < 30_000_000) {
+          advance(r, Math.max(r.world.queue.next, r.world.now + 330_000));
+          for (const bridge of bridgesOf(r)) {
+            const { moves } = bridge;
+            settleAll(bridge);
+            expect([bridge.effects, bridge.moves]).toEqual([[], moves]);
+          }
+        }
+      }),
+      { numRuns: runs, seed, endOnFailure: true },
+    );
+  });
+  test.each(['rstp', 'mixed'] as const)('a BPDU that repeats the last one is as if taken in whole: %s', (mode) => {
+    const frames = (design: Design, events: Script['events'], forget: boolean) => {
+      const r = startRehearsal(design, script(30, events));
+      while (r.world.queue.next < 30_000_000) {
+        advance(r, r.world.queue.next);
+        if (forget) for (const { ports } of bridgesOf(r)) for (const p of ports) p.heardBefore = p.sentBefore = null;
+      }
+      return traceOf(r, 30_000_000, 'end').frames;
+    };
+    fc.assert(
+      fc.property(moved(mode), ({ design, events }) => {
+        expect(frames(design, events, false)).toEqual(frames(design, events, true));
+      }),
       { numRuns: runs, seed, endOnFailure: true },
     );
   });

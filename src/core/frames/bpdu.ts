@@ -2,7 +2,7 @@
  * BPDUs to octets and back, from the protocol identifier on (802.1D-2004 clause 9.3; 802.1Q-2018 clause 14): the
  * configuration and notification BPDUs of classic spanning tree, RST BPDUs, and MST BPDUs with their instances.
  */
-import { putNumber, takeNumber } from './fields';
+import { blankOctets, putNumber, takeNumber } from './fields';
 import type { Field } from './fields';
 
 export type BpduType = 'config' | 'notification' | 'rst' | 'mst';
@@ -133,7 +133,7 @@ function put<T extends string>(octets: Uint8Array, base: number, fields: readonl
 export function encodeBpdu(bpdu: Bpdu): Uint8Array {
   const { version, code, length } = HEAD[bpdu.type];
   const { mst } = bpdu;
-  const octets = new Uint8Array(length + (mst ? mst.instances.length * MSTI_LENGTH : 0));
+  const octets = blankOctets(length + (mst ? mst.instances.length * MSTI_LENGTH : 0));
   octets[2] = version;
   octets[3] = code;
   if (bpdu.type === 'notification') return octets;
@@ -169,17 +169,21 @@ export function decodeBpdu(octets: Uint8Array): Bpdu | null {
   const type = typeOf(octets);
   if (type === null) return null;
   if (type === 'notification') return NOTIFICATION;
-  const common = take(octets, 0, BPDU_FIELDS) as unknown as Bpdu & { type: BpduType; mst?: MstPart };
-  (common as { type: BpduType }).type = type;
-  if (type !== 'mst') return common;
+  const common = take(octets, 0, BPDU_FIELDS);
+  if (type !== 'mst') return withType(type, common);
   const count = (takeNumber(octets, VERSION_3_LENGTH_AT, 2) - VERSION_3_BASE) / MSTI_LENGTH;
   const part = take(octets, 0, MST_FIELDS);
-  (common as { mst?: MstPart }).mst = {
+  const mst: MstPart = {
     configuration: octets.subarray(CONFIGURATION.at, CONFIGURATION.at + CONFIGURATION.length),
     ...part,
     instances: Array.from({ length: count }, (_, i) => take(octets, MST_BASE + i * MSTI_LENGTH, MSTI_FIELDS)),
   };
-  return common;
+  return { ...withType(type, common), mst };
+}
+
+/** The fields read become the BPDU itself: it is not copied for its type. */
+function withType(type: BpduType, fields: Record<Name, number>): Bpdu {
+  return Object.assign(fields, { type });
 }
 
 /** The 51 octets by which a region is told: selector 0, name, revision, digest (802.1Q-2018 13.8). */

@@ -1,5 +1,5 @@
 /** What BPDUs and LACPDUs travel in (802.3, 802.2 and 802.1Q tags), and frames back to what they hold. */
-import { putNumber, takeNumber } from './fields';
+import { blankOctets, putNumber, takeNumber } from './fields';
 import { SLOW_PROTOCOLS } from './lacpdu';
 
 export const BRIDGE_GROUP = 0x0180c2000000;
@@ -31,7 +31,7 @@ function start(
   rest: number,
 ): { frame: Uint8Array; at: number } {
   const at = vlan === null ? 12 : 16;
-  const frame = new Uint8Array(Math.max(LEAST_FRAME, at + rest));
+  const frame = blankOctets(Math.max(LEAST_FRAME, at + rest));
   putNumber(frame, 0, 6, destination);
   putNumber(frame, 6, 6, source);
   if (vlan !== null) {

@@ -11,21 +11,41 @@ export interface Field<Name extends string> {
 export function putNumber(octets: Uint8Array, at: number, width: number, value: number): void {
   if (!Number.isInteger(value) || value < 0 || value >= 256 ** width)
     throw new Error(`putNumber: ${value} does not fit into ${width} octets`);
-  // The widths that are all but addresses, without a division an octet: this runs for every field of every BPDU.
-  if (width <= 2) {
-    if (width === 2) octets[at] = value >> 8;
-    octets[at + width - 1] = value & 0xff;
-    return;
+  // Width by width and without a division an octet: this runs for every field of every BPDU.
+  let i = at;
+  if (width === 6) {
+    const high = Math.floor(value / 4294967296);
+    octets[i++] = high >> 8;
+    octets[i++] = high & 0xff;
   }
-  for (let i = width - 1, rest = value; i >= 0; i--, rest = Math.floor(rest / 256)) octets[at + i] = rest % 256;
+  if (width >= 4) {
+    octets[i++] = (value >>> 24) & 0xff;
+    octets[i++] = (value >>> 16) & 0xff;
+  }
+  if (width >= 2) octets[i++] = (value >>> 8) & 0xff;
+  octets[i] = value & 0xff;
 }
 
 export function takeNumber(octets: Uint8Array, at: number, width: number): number {
   if (width === 1) return octets[at]!;
   if (width === 2) return (octets[at]! << 8) | octets[at + 1]!;
-  let value = 0;
-  for (let i = 0; i < width; i++) value = value * 256 + octets[at + i]!;
-  return value;
+  const low = at + width - 4;
+  const value = ((octets[low]! << 24) | (octets[low + 1]! << 16) | (octets[low + 2]! << 8) | octets[low + 3]!) >>> 0;
+  return width === 4 ? value : ((octets[at]! << 8) | octets[at + 1]!) * 4294967296 + value;
+}
+
+const PIECE = 65_536;
+let piece = new Uint8Array(0);
+let used = 0;
+
+/** Zeros to write a frame in, cut from larger pieces: frames by the hundred thousand are cheap to make and to let go. */
+export function blankOctets(length: number): Uint8Array {
+  if (used + length > piece.length) {
+    piece = new Uint8Array(Math.max(PIECE, length));
+    used = 0;
+  }
+  used += length;
+  return piece.subarray(used - length, used);
 }
 
 /** Writes every field of a table, from `base` on. */

@@ -1,6 +1,7 @@
 /** Builds the running network from a plan, and brings it up to date when the plan changes under it. */
 import { hostById, portById } from '../design';
 import type { Design } from '../design';
+import type { PortSettings } from '../machines/mst';
 import { vlanMembership } from '../standard';
 import { changePort, changePriorities, startEngine } from './engines';
 import { goOn, hearAt, light, memberStanding } from './lag';
@@ -27,26 +28,28 @@ export function chance(seed: number): () => number {
 const settingsAt = (w: World, node: Node, process: ProcessPlan, bp: BridgePort) =>
   portSettings(w.plan.design, node.plan, process, bp.element, bp.active);
 
+function startProcess(w: World, node: Node, plan: ProcessPlan): Process {
+  const settings = plan.ports.map((id) => settingsAt(w, node, plan, w.bridgePorts.get(id)!));
+  return {
+    node,
+    plan,
+    engine: startEngine(plan, settings, w.now),
+    members: settings.reduce<boolean[]>((set, s) => ((set[s.number] = true), set), []),
+    settings: new Map(settings.map((s) => [s.number, s])),
+    shortAgeing: false,
+    sent: [],
+    lanes: [],
+  };
+}
+
 /** Starts the processes of a switch anew, with the ports that are up. */
 function startProcesses(w: World, node: Node): void {
   for (const { plan } of node.processes)
     for (const tree of plan.trees) {
-      for (const id of plan.ports) w.record.port(w.now, tree, id, 'disabled', 'disabled');
+      for (const id of plan.ports) w.record.port(w.now, w.record.lane(tree, id), 'disabled', 'disabled');
     }
   forgetRoots(w, node);
-  node.processes = node.on
-    ? node.plan.processes.map((plan): Process => ({
-        node,
-        plan,
-        engine: startEngine(
-          plan,
-          plan.ports.map((id) => settingsAt(w, node, plan, w.bridgePorts.get(id)!)),
-          w.now,
-        ),
-        members: new Set(plan.ports),
-        shortAgeing: false,
-      }))
-    : [];
+  node.processes = node.on ? node.plan.processes.map((plan) => startProcess(w, node, plan)) : [];
   node.byVlan = new Map(node.processes.map((p) => [p.plan.vlan ?? 0, p]));
   for (const bp of node.ports.values()) bp.up = false;
   node.table.clear();
@@ -99,6 +102,15 @@ const structure = (plan: NodePlan): string =>
     plan.map ? [...plan.map] : 0,
   ]);
 
+/** Takes a design over in which links are down or whole again and nothing else changed. */
+export function changeLight(w: World, drawn: Design): void {
+  // A pair of switches acts otherwise without its peer link.
+  if (drawn.pairs.length > 0) return changeDesign(w, drawn);
+  w.drawn = drawn;
+  w.plan = { ...w.plan, design: drawn };
+  refresh(w);
+}
+
 /** Takes a changed design over: what can be set is set, a switch that is built otherwise starts anew. */
 export function changeDesign(w: World, drawn: Design): void {
   w.drawn = drawn;
@@ -141,19 +153,28 @@ function applySettings(w: World, node: Node, old: NodePlan, plan: NodePlan): voi
   });
 }
 
-const lastSettings = new WeakMap<object, Map<string, string>>();
-
 /** Sets a port in a process where its settings are others than they were. */
 function changeIfDifferent(w: World, process: Process, bp: BridgePort): void {
   const settings = settingsAt(w, process.node, process.plan, bp);
-  const text = JSON.stringify(settings);
-  let known = lastSettings.get(process.engine);
-  if (!known) lastSettings.set(process.engine, (known = new Map()));
-  if (known.get(bp.id) === text) return;
-  known.set(bp.id, text);
+  if (sameSettings(process.settings.get(bp.number), settings)) return;
+  process.settings.set(bp.number, settings);
   changePort(process.engine, settings, w.now);
   drain(w, process);
 }
+
+const sameList = (a: readonly number[], b: readonly number[]): boolean =>
+  a.length === b.length && a.every((n, i) => n === b[i]);
+const sameSettings = (a: PortSettings | undefined, b: PortSettings): boolean =>
+  a !== undefined &&
+  a.pointToPoint === b.pointToPoint &&
+  a.edge === b.edge &&
+  a.autoEdge === b.autoEdge &&
+  a.restrictedRole === b.restrictedRole &&
+  a.restrictedTcn === b.restrictedTcn &&
+  a.loopGuard === b.loopGuard &&
+  a.externalCost === b.externalCost &&
+  sameList(a.portId, b.portId) &&
+  sameList(a.internalCost, b.internalCost);
 
 /** Looks at light, bundles and ports anew until nothing moves. */
 export function refresh(w: World): void {
@@ -189,7 +210,7 @@ export function attach(w: World): void {
       bp.active = now;
       contactSoon(w);
       w.record.happened({ kind: 'bundle', at: w.now, bundle: bp.id, active: now.length, of: lag.members.length });
-      for (const process of bp.node.processes) if (process.members.has(bp.id)) changeIfDifferent(w, process, bp);
+      for (const process of bp.node.processes) if (process.members[bp.number]) changeIfDifferent(w, process, bp);
     }
   }
   // Down first, so that a member is never two ports at once.
@@ -201,7 +222,13 @@ export function attach(w: World): void {
   };
   for (const bp of w.bridgePorts.values()) if (!isBundle(bp.element)) bp.active = [bp.id];
   for (const up of [false, true])
-    for (const node of w.nodes.values()) for (const bp of node.ports.values()) if (wanted(bp) === up) setUp(w, bp, up);
+    for (const node of w.nodes.values())
+      setUp(
+        w,
+        node,
+        [...node.ports.values()].filter((bp) => bp.up !== up && wanted(bp) === up),
+        up,
+      );
 }
 
 function hearLacp(w: World, to: string, from: string, octets: Uint8Array, index: number): void {
@@ -219,9 +246,13 @@ function hearLacp(w: World, to: string, from: string, octets: Uint8Array, index:
   const understood = lag?.end && (sender ? sender.bundle?.kind : 'lacp') === lag.bundle?.kind;
   w.record.heard(index, to, w.now, understood ? 'taken in' : 'ignored');
   if (!lag || !understood || !portById(design, to)) return;
+  const before = standings(w, lag);
   hearAt(w, lag, to, octets);
-  attach(w);
+  if (before !== standings(w, lag)) attach(w);
 }
+
+/** What the members of a bundle do, in one word to compare. */
+const standings = (w: World, lag: Lag): string => lag.members.map((id) => memberStanding(w, lag, id)).join(' ');
 
 export interface WorldOptions {
   readonly seed: number;
@@ -277,6 +308,7 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
 /** A bundle's timer ran out. */
 export function wakeLag(w: World, lag: Lag): void {
   if (lag.wakeAt > w.now || !lag.end || (lag.bundle && w.lags.get(lag.bundle.id) !== lag)) return;
+  const before = standings(w, lag);
   goOn(w, lag);
-  attach(w);
+  if (before !== standings(w, lag)) attach(w);
 }

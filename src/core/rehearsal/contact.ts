@@ -180,19 +180,26 @@ interface Edge {
   readonly lan: number;
 }
 
-/** What is open in a VLAN: switches and LANs, joined by ports. */
-function openEdges(w: World, vlan: number): Edge[] {
+/** Every place at which a switch touches a LAN, whether open or not. */
+const touches = new WeakMap<Map<string, number>, readonly Edge[]>();
+
+function allEdges(w: World): readonly Edge[] {
   const lans = lanNumbers(w);
-  const edges: Edge[] = [];
-  for (const node of w.nodes.values())
-    for (const bp of node.ports.values()) {
-      if (!passes(w, bp, vlan)) continue;
-      // A bundle that one end alone has touches a LAN with each member.
-      const seen = new Set(bp.active.map((member) => lans.get(member)!));
-      for (const lan of seen) edges.push({ bp, lan });
-    }
+  let edges = touches.get(lans);
+  if (!edges) {
+    // A bundle that one end alone has touches a LAN with each member.
+    edges = [...w.nodes.values()].flatMap((node) =>
+      [...node.ports.values()].flatMap((bp) =>
+        [...new Set(bp.active.map((member) => lans.get(member)!))].map((lan) => ({ bp, lan })),
+      ),
+    );
+    touches.set(lans, edges);
+  }
   return edges;
 }
+
+/** What is open in a VLAN: switches and LANs, joined by ports. */
+const openEdges = (w: World, vlan: number): Edge[] => allEdges(w).filter(({ bp }) => passes(w, bp, vlan));
 
 /** Whether the edges hold a ring: joining two that are joined already. */
 function hasRing(edges: readonly Edge[]): boolean {

@@ -9,7 +9,7 @@ import {
   wakeStpBridge,
 } from '../machines';
 import type { StpPortSettings } from '../machines';
-import { createBridge, hearBpdu, setPort, setPortEnabled, setPriorities, tickBridge } from '../machines/mst';
+import { createBridge, hearBpdu, setPort, setPortsEnabled, setPriorities, tickBridge } from '../machines/mst';
 import type { BridgeSettings, MachineRole, PortSettings, TreePort } from '../machines/mst';
 import type { ProcessPlan } from './plan';
 import { classicState } from './recorder';
@@ -36,9 +36,9 @@ export function startEngine(plan: ProcessPlan, ports: readonly PortSettings[], n
       };
 }
 
-export function enable(engine: Engine, port: number, on: boolean, now: number): void {
-  if (engine.kind === 'mst') setPortEnabled(engine.bridge, port, on);
-  else setStpPortEnabled(engine.bridge, port, on, now);
+export function enable(engine: Engine, ports: readonly number[], on: boolean, now: number): void {
+  if (engine.kind === 'mst') setPortsEnabled(engine.bridge, ports, on);
+  else for (const port of ports) setStpPortEnabled(engine.bridge, port, on, now);
 }
 
 export function hear(engine: Engine, port: number, octets: Uint8Array, now: number): void {
@@ -102,11 +102,11 @@ const rapidState = (tp: TreePort): PortState =>
 /** Role and state of a port in a tree of the process; null for a port it does not have. */
 export function standingOf(engine: Engine, port: number, tree: number): { role: RunRole; state: PortState } | null {
   if (engine.kind === 'mst') {
-    const tp = engine.bridge.byNumber.get(port)?.trees[tree];
+    const tp = engine.bridge.byNumber[port]?.trees[tree];
     return tp ? { role: ROLE[tp.role], state: rapidState(tp) } : null;
   }
   const { bridge } = engine;
-  const p = bridge.byNumber.get(port);
+  const p = bridge.byNumber[port];
   if (!p) return null;
   const backup = p.designatedBridgeMac === bridge.settings.mac;
   const role = p.role === 'blocked' ? (backup ? 'backup' : 'alternate') : p.role;

@@ -69,14 +69,14 @@ function send(w: World, lag: Lag, sent: readonly Sent[], onHost: boolean): void 
     const kind = lag.bundle?.kind === 'own' ? 'own' : 'lacp';
     const index = w.record.frame(w.now, id, frame, kind, null);
     if (onHost)
-      w.queue.push(w.now + w.linkDelay + w.processingDelay, {
+      w.queue.append(w.now + w.linkDelay + w.processingDelay, {
         kind: 'frame',
         to: id,
         from: 'host',
-        octets: frame,
+        frame: { octets: frame, opened: null },
         index,
       });
-    else transmit(w, id, frame, index);
+    else transmit(w, id, { octets: frame, opened: null }, index);
   }
 }
 

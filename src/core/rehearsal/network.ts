@@ -6,7 +6,7 @@ import type { Envelope } from '../frames';
 import { hearBpdu } from '../machines/mst';
 import { enable, hear, isRootOf, standingOf, wakeTime } from './engines';
 import type { FrameKind } from './recorder';
-import type { BridgePort, Node, PhysicalPort, Process, Route, World } from './world';
+import type { BridgePort, Frame, Node, PhysicalPort, Process, Route, World } from './world';
 import { SECOND } from './world';
 
 /** Physical ports that a frame from one reaches: the far end, all on the segment, or itself over a hub with a loop. */
@@ -63,14 +63,14 @@ function routeOf(w: World, from: string): Route {
 }
 
 /** Sends a frame out of a physical port; BPDUs of a muted end are lost. */
-export function transmit(w: World, from: string, octets: Uint8Array, index: number): void {
+export function transmit(w: World, from: string, frame: Frame, index: number): void {
   const { ports, host, link, end } = routeOf(w, from);
   if (w.mute.size > 0 && link !== null && w.mute.get(link) === end) return;
   const at = w.now + w.linkDelay + w.processingDelay;
   if (w.intruders.size > 0 && w.intruders.has(from))
-    w.queue.push(at, { kind: 'frame', to: 'intruder', from, octets, index });
-  for (const to of ports) w.queue.push(at, { kind: 'frame', to, from, octets, index });
-  if (host) w.queue.push(at, { kind: 'frame', to: 'host', from, octets, index });
+    w.queue.append(at, { kind: 'frame', to: 'intruder', from, frame, index });
+  for (const to of ports) w.queue.append(at, { kind: 'frame', to, from, frame, index });
+  if (host) w.queue.append(at, { kind: 'frame', to: 'host', from, frame, index });
 }
 
 const kindOf = (payload: Uint8Array): FrameKind =>
@@ -83,24 +83,39 @@ function sendBpdu(w: World, process: Process, number: number, payload: Uint8Arra
   const [out] = bp.active;
   if (out === undefined) return;
   const { vlan } = process.plan;
-  const { mac } = process.node.plan;
+  let sent = process.sent[number];
+  if (sent?.bpdu !== payload || sent.element !== bp.element)
+    process.sent[number] = sent = {
+      bpdu: payload,
+      element: bp.element,
+      kind: kindOf(payload),
+      frame: wrapped(process, bp, payload),
+    };
+  transmit(w, out, sent.frame, w.record.frame(w.now, out, sent.frame.octets, sent.kind, vlan));
+}
+
+function wrapped({ plan: { vlan }, node }: Process, bp: BridgePort, payload: Uint8Array): Frame {
+  const { mac } = node.plan;
   const octets =
     vlan === null || vlan === 1 || accessVlan(bp) > 0
       ? bpduFrame(mac, payload)
       : vlanBpduFrame(mac, payload, vlan, bp.element.native !== vlan);
-  transmit(w, out, octets, w.record.frame(w.now, out, octets, kindOf(payload), vlan));
+  return { octets, opened: null };
 }
+
+const open = (frame: Frame): Envelope => (frame.opened ??= openEnvelope(frame.octets));
 
 /** Writes down what a port is now in every tree of a process. */
 export function note(w: World, process: Process, number: number): void {
   const bp = process.node.ports.get(number);
-  if (!bp) return;
-  process.plan.trees.forEach((tree, i) => {
+  if (!bp || !process.members[number]) return;
+  const { trees } = process.plan;
+  const lanes = (process.lanes[number] ??= trees.map((tree) => w.record.lane(tree, bp.id)));
+  for (let i = 0; i < trees.length; i++) {
     const standing = standingOf(process.engine, number, i);
     if (!standing) return;
-    const shut = bp.shutUntil !== null;
-    w.record.port(w.now, tree, bp.id, standing.role, shut ? 'guarded' : standing.state);
-  });
+    w.record.port(w.now, lanes[i]!, standing.role, bp.shutUntil !== null ? 'guarded' : standing.state);
+  }
 }
 
 /** Writes down whether a process takes its switch for the root of one of its trees, where that changed. */
@@ -143,6 +158,7 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
   const { effects } = engine.bridge;
   if (effects.length > 0) {
     let moved = false;
+    const rapid = engine.kind === 'mst';
     for (let i = 0; i < effects.length; i++) {
       const effect = effects[i]!;
       switch (effect.kind) {
@@ -151,6 +167,7 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
           break;
         case 'state':
           moved = true;
+          if (rapid) note(w, process, effect.port);
           w.changed.add(process.plan.vlan ?? -1);
           contactSoon(w);
           break;
@@ -168,8 +185,12 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
       }
     }
     effects.length = 0;
-    if (moved) for (const number of node.ports.keys()) note(w, process, number);
-    noteRoot(w, process);
+    if (moved) {
+      // A guarded port, and any of a classic bridge, is another one without having moved itself.
+      for (const bp of node.ports.values())
+        if (!rapid || bp.element.rootGuard || bp.element.loopGuard) note(w, process, bp.number);
+      noteRoot(w, process);
+    }
   }
   if (engine.kind !== 'stp') return;
   const wakeAt = wakeTime(engine);
@@ -232,11 +253,11 @@ export function treeOfVlan(process: Process, vlan: number): number {
 }
 
 /** A BPDU that the switch does not understand, or that it should not: on through all open ports of the VLAN. */
-function passOn(w: World, into: BridgePort, env: Envelope, octets: Uint8Array, index: number): void {
+function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: number): void {
   const vlan = env.named ?? env.vlan ?? 1;
   if (!passes(w, into, vlan)) return;
   for (const bp of into.node.ports.values())
-    if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], octets, index);
+    if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], frame, index);
 }
 
 /** Shuts a port on which a BPDU was heard although none should be (BPDU guard). */
@@ -255,19 +276,19 @@ function shut(w: World, bp: BridgePort): void {
 }
 
 /** A control frame arrives at a physical port. */
-export function receive(w: World, to: string, octets: Uint8Array, index: number, from: string): void {
-  if (to === 'host') return w.hearLacp(to, from, openEnvelope(octets).payload, index);
+export function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
+  if (to === 'host') return w.hearLacp(to, from, open(frame).payload, index);
   if (to === 'intruder') {
     const intruder = w.intruders.get(from);
     if (!intruder) return;
-    const env = openEnvelope(octets);
+    const env = open(frame);
     if (env.kind === 'bpdu' || env.kind === 'vlan-bpdu') hearBpdu(intruder.bridge, 1, env.payload);
     intruder.bridge.effects.length = 0;
     return;
   }
   const physical = w.physical.get(to);
   if (!physical || !physical.carrier || !physical.node.on) return;
-  const env = openEnvelope(octets);
+  const env = open(frame);
   if (env.kind === 'lacpdu') return w.hearLacp(to, from, env.payload, index);
   if (physical.held) return;
   const bp = physical.attached ?? physical.own;
@@ -281,23 +302,27 @@ export function receive(w: World, to: string, octets: Uint8Array, index: number,
   if (!process) {
     // Only BPDUs of single VLANs, and those that reach a switch without spanning tree, travel as data.
     if (env.kind === 'vlan-bpdu' ? node.treeOff || node.processes[0]?.plan.vlan === null : node.treeOff)
-      passOn(w, bp, env, octets, index);
+      passOn(w, bp, env, frame, index);
     return;
   }
-  if (!process.members.has(bp.id)) return;
+  if (!process.members[bp.number]) return;
   hear(process.engine, bp.number, env.payload, w.now);
   drain(w, process, index, to);
 }
 
-/** Brings a port into or out of service in all processes of its switch. */
-export function setUp(w: World, bp: BridgePort, up: boolean): void {
-  if (bp.up === up) return;
-  bp.up = up;
-  if (!up) for (const [key, entry] of bp.node.table) if (entry.port === bp.id) bp.node.table.delete(key);
-  for (const process of bp.node.processes) {
-    if (!process.members.has(bp.id)) continue;
-    enable(process.engine, bp.number, up, w.now);
-    note(w, process, bp.number);
+/** Brings ports of a switch into or out of service in all its processes. */
+export function setUp(w: World, node: Node, ports: readonly BridgePort[], up: boolean): void {
+  const turned = ports.filter((bp) => bp.up !== up);
+  if (turned.length === 0) return;
+  for (const bp of turned) {
+    bp.up = up;
+    if (!up) for (const [key, entry] of node.table) if (entry.port === bp.id) node.table.delete(key);
+  }
+  for (const process of node.processes) {
+    const numbers = turned.filter((bp) => process.members[bp.number]).map((bp) => bp.number);
+    if (numbers.length === 0) continue;
+    enable(process.engine, numbers, up, w.now);
+    for (const number of numbers) note(w, process, number);
     drain(w, process);
   }
   contactSoon(w);

@@ -112,6 +112,7 @@ function sameOctets(a: Uint8Array, b: Uint8Array): boolean {
   return true;
 }
 
+const NOBODY: FrameRecord['heard'] = [];
 export const MOST_FRAMES = 120_000;
 
 export const classicState: Record<StpState, PortState> = {
@@ -122,23 +123,37 @@ export const classicState: Record<StpState, PortState> = {
   forwarding: 'forwarding',
 };
 
+/** A lane of a port that is still written. */
+export interface OpenLane {
+  readonly tree: string;
+  readonly port: string;
+  readonly spans: PortSpan[];
+}
+
 type Open<T> = { -readonly [K in keyof T]: T[K] };
 
 /** Collects while a network runs. Before the start only the last state of everything is kept. */
 export class Recorder {
-  private readonly lanes = new Map<string, { tree: string; port: string; spans: PortSpan[] }>();
+  private readonly lanes = new Map<string, OpenLane>();
   private readonly rootLanes = new Map<string, { tree: string; spans: RootSpan[] }>();
   private readonly contactLanes = new Map<string, { from: string; to: string; vlan: number; spans: ContactSpan[] }>();
-  readonly frames: FrameRecord[] = [];
+  readonly frames: Open<FrameRecord>[] = [];
   readonly happenings: Happening[] = [];
   readonly loopSpans: Open<LoopSpan>[] = [];
   unkept = 0;
   private readonly last = new Map<string, Uint8Array>();
 
-  port(now: number, tree: string, port: string, role: RunRole, state: PortState): void {
+  /** Lane of a port in a tree, to write in often. */
+  lane(tree: string, port: string): OpenLane {
     const key = `${tree}\n${port}`;
     let lane = this.lanes.get(key);
     if (!lane) this.lanes.set(key, (lane = { tree, port, spans: [] }));
+    return lane;
+  }
+
+  port(now: number, lane: OpenLane, role: RunRole, state: PortState): void {
+    const before = lane.spans.at(-1);
+    if (before && before.role === role && before.state === state) return;
     this.add(lane.spans, { at: now, role, state }, (a, b) => a.role === b.role && a.state === b.state);
   }
 
@@ -178,18 +193,25 @@ export class Recorder {
       this.unkept++;
       return -1;
     }
-    // Hellos are the same again and again: one copy of the octets serves them all.
-    const key = `${from} ${vlan}`;
-    const before = this.last.get(key);
-    const same = before !== undefined && sameOctets(before, octets);
-    if (!same) this.last.set(key, octets);
-    this.frames.push({ at: now, from, octets: same ? before : octets, kind, vlan, heard: [] });
+    const kept = kind === 'lacp' || kind === 'own' ? this.once(from, octets) : octets;
+    this.frames.push({ at: now, from, octets: kept, kind, vlan, heard: NOBODY });
     return this.frames.length - 1;
   }
 
+  /** LACPDUs of a port are the same again and again: one copy of the octets serves them all, as with BPDUs. */
+  private once(from: string, octets: Uint8Array): Uint8Array {
+    const before = this.last.get(from);
+    if (before && sameOctets(before, octets)) return before;
+    this.last.set(from, octets);
+    return octets;
+  }
+
   heard(index: number, port: string, at: number, info: string): void {
-    if (index >= 0)
-      (this.frames[index]!.heard as { port: string; at: number; info: string }[]).push({ port, at, info });
+    if (index < 0) return;
+    const frame = this.frames[index]!;
+    // Nearly every frame has one receiver, and an array of one takes a tenth of the room of one that grew.
+    if (frame.heard.length === 0) frame.heard = [{ port, at, info }];
+    else frame.heard = [...frame.heard, { port, at, info }];
   }
 
   happened(happening: Happening): void {

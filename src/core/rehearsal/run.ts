@@ -74,7 +74,7 @@ export function startRehearsal(design: Design, script: Script): Rehearsal {
 function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void {
   switch (due.kind) {
     case 'frame':
-      receive(w, due.to, due.octets, due.index, due.from);
+      receive(w, due.to, due.frame, due.index, due.from);
       break;
     case 'second':
       if (w.nodes.get(due.node.plan.id) !== due.node) break;

@@ -1,10 +1,10 @@
 /** The events of a script, each as what it does to the running network, with a sentence for it. */
 import { applyEdits, editSchema, linkById, portById, portLabel, setField, switchById } from '../design';
 import type { Design, Edit, Link, ScriptEvent } from '../design';
-import { createBridge, setPortEnabled } from '../machines/mst';
+import { createBridge, setPortsEnabled } from '../machines/mst';
 import { TIMERS } from '../standard';
 import { bpduFrame } from '../frames';
-import { changeDesign, refresh } from './build';
+import { changeDesign, changeLight, refresh } from './build';
 import { contactSoon } from './network';
 import type { Script } from '../design';
 import type { World } from './world';
@@ -78,7 +78,7 @@ export class ScriptFault extends Error {}
 
 const setLink = (w: World, id: string, down: boolean): void => {
   w.deaf.delete(id);
-  changeDesign(w, edited(w, [setField('link', id, 'down', down || null)]));
+  changeLight(w, edited(w, [setField('link', id, 'down', down || null)]));
 };
 
 function setSwitch(w: World, id: string, off: boolean): void {
@@ -137,7 +137,7 @@ function plugIntruder(w: World, port: string, priority: number): void {
     ],
   );
   w.intruders.set(port, { port, bridge });
-  setPortEnabled(bridge, 1, true);
+  setPortsEnabled(bridge, [1], true);
   refresh(w);
   intruderSpeaks(w, port);
   w.queue.push(w.now + SECOND, { kind: 'intruder', port });
@@ -155,7 +155,7 @@ export function intruderSpeaks(w: World, port: string): void {
         kind: 'frame',
         to: port,
         from: 'intruder',
-        octets,
+        frame: { octets, opened: null },
         index,
       });
     }
@@ -166,6 +166,7 @@ function treeOff(w: World, id: string): void {
   const node = w.nodes.get(id);
   if (!node) return;
   node.treeOff = true;
+  w.changed.add(-1);
   contactSoon(w);
 }
 

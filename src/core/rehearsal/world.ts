@@ -1,10 +1,11 @@
 /** The running network: switches with their processes, ports, cables and tables. Plain state; others move it. */
 import type { Bundle, Design, Port } from '../design';
+import type { Envelope } from '../frames';
 import type { LacpEnd, StpBridge } from '../machines';
-import type { MstBridge } from '../machines/mst';
+import type { MstBridge, PortSettings } from '../machines/mst';
 import type { NetworkPlan, NodePlan, ProcessPlan } from './plan';
 import type { EventQueue } from './queue';
-import type { Recorder } from './recorder';
+import type { FrameKind, OpenLane, Recorder } from './recorder';
 
 export type Engine =
   | { readonly kind: 'mst'; readonly bridge: MstBridge }
@@ -14,10 +15,29 @@ export interface Process {
   readonly node: Node;
   readonly plan: ProcessPlan;
   readonly engine: Engine;
-  /** Ids of the ports that take part. */
-  readonly members: ReadonlySet<string>;
+  /** Whether a port takes part, by its number. */
+  readonly members: readonly (boolean | undefined)[];
   /** Tables age in the forward delay while a classic tree tells of a change. */
   shortAgeing: boolean;
+  /** The frame that left each port last, by port number: a repeated hello goes out as the same one. */
+  readonly sent: (Sent | undefined)[];
+  /** As each port was set last, by port number. */
+  readonly settings: Map<number, PortSettings>;
+  /** Lanes of the trace by port number, then by tree. */
+  readonly lanes: (readonly OpenLane[] | undefined)[];
+}
+
+/** A frame on a cable: octets, and what they hold once a receiver has opened them. */
+export interface Frame {
+  readonly octets: Uint8Array;
+  opened: Envelope | null;
+}
+
+export interface Sent {
+  readonly bpdu: Uint8Array;
+  readonly element: Port | Bundle;
+  readonly kind: FrameKind;
+  readonly frame: Frame;
 }
 
 export interface Entry {
@@ -90,7 +110,7 @@ export type Due =
       readonly kind: 'frame';
       readonly to: string;
       readonly from: string;
-      readonly octets: Uint8Array;
+      readonly frame: Frame;
       readonly index: number;
     }
   | { readonly kind: 'second'; readonly node: Node }

@@ -2,7 +2,7 @@
 import { decodeBpdu } from '../../frames';
 import { fromSameRegion, rcvMsgs, txConfig, txRstp, txTcn } from './procedures';
 import { MIGRATE_TIME } from './variables';
-import type { MstBridge, Port } from './variables';
+import type { MstBridge, Port, TreePort } from './variables';
 
 /** Port receive machine (802.1Q-2018 13.31; 802.1D-2004 17.23): a BPDU as octets. */
 export function portReceive(b: MstBridge, p: Port, octets: Uint8Array): void {
@@ -110,17 +110,37 @@ export function transmitStep(b: MstBridge, p: Port): boolean {
   return true;
 }
 
-/** Port timers machine (13.30; 17.22): one second passes. */
-export function tickPort(p: Port): void {
+/**
+ * Port timers machine (13.30; 17.22): one second passes. Whether a timer ran out, or no more than a BPDU is due or may
+ * go that was held back: every condition of the machines asks of a timer only whether it is zero.
+ */
+export function tickPort(p: Port): 'timer' | 'hello' | null {
+  let timer = p.mdelayWhile === 1 || p.edgeDelayWhile === 1;
+  let hello = p.helloWhen === 1;
   if (p.helloWhen > 0) p.helloWhen--;
   if (p.mdelayWhile > 0) p.mdelayWhile--;
   if (p.edgeDelayWhile > 0) p.edgeDelayWhile--;
-  if (p.txCount > 0) p.txCount--;
-  for (const tp of p.trees) {
-    if (tp.tcWhile > 0) tp.tcWhile--;
-    if (tp.fdWhile > 0) tp.fdWhile--;
-    if (tp.rcvdInfoWhile > 0) tp.rcvdInfoWhile--;
-    if (tp.rrWhile > 0) tp.rrWhile--;
-    if (tp.rbWhile > 0) tp.rbWhile--;
+  if (p.txCount > 0) {
+    p.txCount--;
+    hello ||= p.newInfo || p.newInfoMsti;
   }
+  for (let t = 0; t < p.trees.length; t++) if (tickTree(p.trees[t]!)) timer = true;
+  return timer ? 'timer' : hello ? 'hello' : null;
+}
+
+function tickTree(tp: TreePort): boolean {
+  const due = tp.tcWhile === 1 || tp.fdWhile === 1 || tp.rcvdInfoWhile === 1 || tp.rrWhile === 1 || tp.rbWhile === 1;
+  if (tp.tcWhile > 0) {
+    tp.tcWhile--;
+    // The flag that it sets goes with its last second.
+    if (tp.tcWhile === 0) tp.port.sentBefore = null;
+  }
+  if (tp.rcvdInfoWhile > 0) tp.rcvdInfoWhile--;
+  // What a role starts again at once while it lasts (ROOT_PORT, ALTERNATE_PORT, BACKUP_PORT) stands still.
+  const { role } = tp;
+  const blocked = role === 'Alternate' || role === 'Backup';
+  if (tp.rrWhile > 0 && role !== 'Root') tp.rrWhile--;
+  if (tp.fdWhile > 0 && !blocked) tp.fdWhile--;
+  if (tp.rbWhile > 0 && role !== 'Backup') tp.rbWhile--;
+  return due;
 }

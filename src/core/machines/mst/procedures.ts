@@ -5,8 +5,6 @@ import { compareVectors, isSuperior, sameTimes } from './vectors';
 import type { Times, Vector } from './vectors';
 import type { MstBridge, Port, RcvdInfo, TreePort } from './variables';
 
-export const treePorts = (b: MstBridge, tree: number): TreePort[] => b.ports.map((p) => p.trees[tree]!);
-
 /** Hello time and forward delay in force at a port. */
 export const helloTime = (tp: TreePort): number => tp.port.trees[0]!.designatedTimes.helloTime;
 export const fwdDelay = (tp: TreePort): number => tp.port.trees[0]!.designatedTimes.forwardDelay;
@@ -61,8 +59,14 @@ function mstiParts(b: MstBridge, p: Port): MstiPart[] {
   return parts;
 }
 
-/** txRstp: an RST BPDU, or with instances an MST BPDU. */
+/** txRstp: an RST BPDU, or with instances an MST BPDU; the octets before where nothing that they tell has moved. */
 export function txRstp(b: MstBridge, p: Port): void {
+  if (p.sentBefore?.moves !== b.moves) p.sentBefore = { octets: encodeBpdu(rstBpdu(b, p)), moves: b.moves };
+  b.effects.push({ kind: 'send', port: p.number, octets: p.sentBefore.octets });
+}
+
+/** What a port says in the rapid protocol: a function of what only transitions move, and of whether tcWhile runs. */
+function rstBpdu(b: MstBridge, p: Port): Bpdu {
   const tp = p.trees[0]!;
   const v = tp.designatedPriority;
   const { configuration, version } = b.settings;
@@ -74,24 +78,22 @@ export function txRstp(b: MstBridge, p: Port): void {
     port: tp.portId,
     ...timesOut(tp.designatedTimes),
   };
-  const bpdu: Bpdu =
-    version === 3 && configuration
-      ? {
-          type: 'mst',
-          ...common,
-          bridgePriority: v.regionalPriority,
-          bridgeMac: v.regionalMac,
-          mst: {
-            configuration,
-            internalCost: v.internalCost,
-            bridgePriority: v.bridgePriority,
-            bridgeMac: v.bridgeMac,
-            hops: tp.designatedTimes.hops,
-            instances: mstiParts(b, p),
-          },
-        }
-      : { type: 'rst', ...common, bridgePriority: v.bridgePriority, bridgeMac: v.bridgeMac };
-  b.effects.push({ kind: 'send', port: p.number, octets: encodeBpdu(bpdu) });
+  return version === 3 && configuration
+    ? {
+        type: 'mst',
+        ...common,
+        bridgePriority: v.regionalPriority,
+        bridgeMac: v.regionalMac,
+        mst: {
+          configuration,
+          internalCost: v.internalCost,
+          bridgePriority: v.bridgePriority,
+          bridgeMac: v.bridgeMac,
+          hops: tp.designatedTimes.hops,
+          instances: mstiParts(b, p),
+        },
+      }
+    : { type: 'rst', ...common, bridgePriority: v.bridgePriority, bridgeMac: v.bridgeMac };
 }
 
 /** txConfig: a configuration BPDU for a neighbour of classic spanning tree. */
@@ -130,25 +132,27 @@ export function rcvMsgs(b: MstBridge, p: Port, bpdu: Bpdu): void {
   if (bpdu.type === 'notification') return void (p.rcvdTcn = true);
   // A rapid bridge reads no further than an RST BPDU goes: the regional root is the bridge to it (802.1Q-2018 14.5).
   const mst = b.settings.version >= 3 ? bpdu.mst : undefined;
+  const { rootPriority, rootMac, rootPathCost, port } = bpdu;
+  const hello = Math.max(1, bpdu.helloTime / OCTET_SECONDS);
   cist.rcvdMsg = true;
-  cist.msgPriority = {
-    rootPriority: bpdu.rootPriority,
-    rootMac: bpdu.rootMac,
-    externalCost: bpdu.rootPathCost,
+  cist.msgPriority = sameOr(cist.msgPriority, {
+    rootPriority,
+    rootMac,
+    externalCost: rootPathCost,
     regionalPriority: bpdu.bridgePriority,
     regionalMac: bpdu.bridgeMac,
     internalCost: mst?.internalCost ?? 0,
     bridgePriority: mst?.bridgePriority ?? bpdu.bridgePriority,
     bridgeMac: mst?.bridgeMac ?? bpdu.bridgeMac,
-    port: bpdu.port,
-  };
-  const times = {
+    port,
+  });
+  cist.msgTimes = sameTimesOr(cist.msgTimes, {
     messageAge: bpdu.messageAge / OCTET_SECONDS,
     maxAge: bpdu.maxAge / OCTET_SECONDS,
     forwardDelay: bpdu.forwardDelay / OCTET_SECONDS,
-    helloTime: Math.max(1, bpdu.helloTime / OCTET_SECONDS),
-  };
-  cist.msgTimes = { ...times, hops: mst && p.rcvdInternal ? mst.hops : b.settings.timers.maxHops };
+    helloTime: hello,
+    hops: mst && p.rcvdInternal ? mst.hops : b.settings.timers.maxHops,
+  });
   if (!p.rcvdInternal || !mst) return;
   for (const part of mst.instances) {
     const tree = b.trees.findIndex((t, i) => i > 0 && t.instance === (part.regionalPriority & 0xfff));
@@ -156,7 +160,7 @@ export function rcvMsgs(b: MstBridge, p: Port, bpdu: Bpdu): void {
     const tp = p.trees[tree]!;
     tp.rcvdMsg = true;
     tp.msti = part;
-    tp.msgPriority = {
+    tp.msgPriority = sameOr(tp.msgPriority, {
       rootPriority: 0,
       rootMac: 0,
       externalCost: 0,
@@ -165,11 +169,22 @@ export function rcvMsgs(b: MstBridge, p: Port, bpdu: Bpdu): void {
       internalCost: part.internalCost,
       bridgePriority: (part.bridgePriority << 8) | (part.regionalPriority & 0xfff),
       bridgeMac: mst.bridgeMac,
-      port: (part.portPriority << 8) | (bpdu.port & 0xfff),
-    };
-    tp.msgTimes = { ...times, messageAge: 0, hops: part.hops };
+      port: (part.portPriority << 8) | (port & 0xfff),
+    });
+    const { maxAge, forwardDelay: delay, helloTime: hellos } = cist.msgTimes;
+    tp.msgTimes = sameTimesOr(tp.msgTimes, {
+      messageAge: 0,
+      maxAge,
+      forwardDelay: delay,
+      helloTime: hellos,
+      hops: part.hops,
+    });
   }
 }
+
+/** The one before where the new one is no other: what compares it later sees so at once. */
+const sameOr = (before: Vector, now: Vector): Vector => (compareVectors(before, now) === 0 ? before : now);
+const sameTimesOr = (before: Times, now: Times): Times => (sameTimes(before, now) ? before : now);
 
 const flags = (tp: TreePort): number => (tp.tree === 0 ? tp.port.bpdu!.flags : tp.msti!.flags);
 /** Role that the message tells; a configuration BPDU comes from a designated port. */
@@ -261,16 +276,38 @@ export function betterOrSame(tp: TreePort, received: boolean): boolean {
   return tp.infoIs === 'Mine' && compareVectors(tp.designatedPriority, tp.portPriority) <= 0;
 }
 
-export const setSyncTree = (b: MstBridge, tree: number): void => {
-  for (const p of b.ports) p.trees[tree]!.sync = true;
-};
-export const setReRootTree = (b: MstBridge, tree: number): void => {
-  for (const p of b.ports) p.trees[tree]!.reRoot = true;
-};
-export const setTcPropTree = (b: MstBridge, from: TreePort): void => {
+/** Has the machines of a port run again. */
+export function wake(b: MstBridge, p: Port): void {
+  b.awake[p.index] = true;
+  b.anyAwake = true;
+}
+
+export function setSyncTree(b: MstBridge, tree: number): void {
+  for (const p of b.ports) {
+    const tp = p.trees[tree]!;
+    if (tp.sync) continue;
+    tp.sync = true;
+    wake(b, p);
+  }
+}
+export function setReRootTree(b: MstBridge, tree: number): void {
+  for (const p of b.ports) {
+    const tp = p.trees[tree]!;
+    if (tp.reRoot) continue;
+    tp.reRoot = true;
+    wake(b, p);
+  }
+}
+export function setTcPropTree(b: MstBridge, from: TreePort): void {
   if (from.port.restrictedTcn) return;
-  for (const p of b.ports) if (p !== from.port) p.trees[from.tree]!.tcProp = true;
-};
+  for (const p of b.ports) {
+    if (p === from.port) continue;
+    const tp = p.trees[from.tree]!;
+    if (tp.tcProp) continue;
+    tp.tcProp = true;
+    wake(b, p);
+  }
+}
 
 /** newTcWhile */
 export function newTcWhile(b: MstBridge, tp: TreePort): void {

@@ -1,6 +1,6 @@
 /** Port role selection machine (802.1Q-2018 13.36; 802.1D-2004 17.28). */
-import { infoDiffers } from './procedures';
-import { compareVectors } from './vectors';
+import { infoDiffers, wake } from './procedures';
+import { compareVectors, sameTimes } from './vectors';
 import type { Times, Vector } from './vectors';
 import type { BridgeTree, MachineRole, MstBridge, TreePort } from './variables';
 
@@ -79,20 +79,25 @@ function chooseRoot(b: MstBridge, tree: BridgeTree, index: number): void {
   tree.rootTimes = port ? timesOver(port, bridgeTimes(b)) : bridgeTimes(b);
 }
 
-/** What the bridge would say through a port. */
+/** What the bridge would say through a port; the vector before where that is the same, as it is for most. */
 function designatedVector(b: MstBridge, tree: BridgeTree, tp: TreePort): Vector {
   const v = tree.rootPriority;
   const own = tree.bridgePriority;
   const { mac, version } = b.settings;
   // Where the neighbour knows no regions, and in a bridge without them, the bridge speaks for itself.
   const alone = tp.tree === 0 && (version < 3 || !tp.port.sendRSTP);
-  return {
-    ...v,
-    ...(alone ? { regionalPriority: own, regionalMac: mac, internalCost: 0 } : {}),
+  const said: Vector = {
+    rootPriority: v.rootPriority,
+    rootMac: v.rootMac,
+    externalCost: v.externalCost,
+    regionalPriority: alone ? own : v.regionalPriority,
+    regionalMac: alone ? mac : v.regionalMac,
+    internalCost: alone ? 0 : v.internalCost,
     bridgePriority: own,
     bridgeMac: mac,
     port: tp.portId,
   };
+  return compareVectors(said, tp.designatedPriority) === 0 ? tp.designatedPriority : said;
 }
 
 function roleOf(b: MstBridge, tree: BridgeTree, tp: TreePort): MachineRole {
@@ -123,20 +128,24 @@ function roleOf(b: MstBridge, tree: BridgeTree, tp: TreePort): MachineRole {
 const betterRoot = (tree: BridgeTree, tp: TreePort): boolean =>
   compareVectors({ ...tp.portPriority, port: 0 }, { ...tree.rootPriority, port: 0 }) < 0;
 
-/** updtRolesTree */
+/** updtRolesTree; wakes the ports for which it says something new. */
 function updtRolesTree(b: MstBridge, index: number): void {
   const tree = b.trees[index]!;
   chooseRoot(b, tree, index);
   const hello = b.settings.timers.helloTime;
+  const times = { ...tree.rootTimes, helloTime: tree.rootPort ? tree.rootTimes.helloTime : hello };
   for (const p of b.ports) {
     const tp = p.trees[index]!;
+    const { designatedPriority, designatedTimes } = tp;
     tp.designatedPriority = designatedVector(b, tree, tp);
-    tp.designatedTimes = { ...tree.rootTimes, helloTime: tree.rootPort ? tree.rootTimes.helloTime : hello };
+    tp.designatedTimes = sameTimes(times, designatedTimes) ? designatedTimes : times;
     tp.selectedRole = roleOf(b, tree, tp);
     const mine = tp.infoIs === 'Aged' || (tp.infoIs === 'Mine' && infoDiffers(tp));
     const follows = tp.tree > 0 && atBorder(tp) && tp.selectedRole !== 'Designated';
     tp.updtInfo =
       tp.infoIs === 'Received' ? tp.selectedRole === 'Designated' && !follows : tp.infoIs === 'Disabled' ? false : mine;
+    const said = tp.designatedPriority !== designatedPriority || tp.designatedTimes !== designatedTimes;
+    if (said || tp.updtInfo || !tp.selected || tp.selectedRole !== tp.role) wake(b, p);
   }
 }
 
@@ -150,21 +159,31 @@ function updateMaster(b: MstBridge, index: number): void {
   }
 }
 
+const waitsForOthers = ({ selectedRole }: TreePort): boolean =>
+  selectedRole !== 'Designated' && selectedRole !== 'Disabled';
+
 /** One transition of a tree's machine; false when nothing moves it. */
 export function roleSelectionStep(b: MstBridge, index: number): boolean {
-  let asked = false;
-  for (const p of b.ports) if (p.trees[index]!.reselect) asked = true;
-  if (!asked) return false;
+  const tree = b.trees[index]!;
+  if (!tree.asked) return false;
+  tree.asked = false;
+  tree.followers = [];
   for (const p of b.ports) p.trees[index]!.reselect = false;
   updtRolesTree(b, index);
   if (index > 0) updateMaster(b, index);
-  for (const p of b.ports) p.trees[index]!.selected = true;
+  for (const p of b.ports) {
+    const tp = p.trees[index]!;
+    tp.selected = true;
+    if (waitsForOthers(tp)) tree.followers.push(tp);
+  }
   // Instances follow the CIST at the border: what moved there moves them.
   if (index === 0)
-    for (let t = 1; t < b.trees.length; t++)
+    for (let t = 1; t < b.trees.length; t++) {
+      b.trees[t]!.asked = true;
       for (const p of b.ports) {
         p.trees[t]!.reselect = true;
         p.trees[t]!.selected = false;
       }
+    }
   return true;
 }

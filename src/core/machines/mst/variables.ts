@@ -97,6 +97,27 @@ export interface Port {
   ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING';
   bdm: 'EDGE' | 'NOT_EDGE';
   readonly trees: TreePort[];
+  /** Where it stands among the ports of its bridge. */
+  readonly index: number;
+  /** The BPDU that was heard last, where it moved nothing but timers. */
+  heardBefore: Repeated | null;
+  /** The BPDU that was sent last. */
+  sentBefore: Said | null;
+}
+
+/** A BPDU that says nothing new as long as nothing else of the bridge moves. */
+export interface Repeated {
+  readonly octets: Uint8Array;
+  /** `moves` of the bridge when it was heard. */
+  readonly moves: number;
+  /** What each tree made of it. */
+  readonly effects: readonly BridgeEffect[];
+}
+
+/** A BPDU as it was sent, good for as long as nothing that it tells has moved. */
+export interface Said {
+  readonly octets: Uint8Array;
+  readonly moves: number;
 }
 
 export interface BridgeTree {
@@ -106,6 +127,10 @@ export interface BridgeTree {
   rootPort: TreePort | null;
   rootPriority: Vector;
   rootTimes: Times;
+  /** Its roles are to be selected anew. */
+  asked: boolean;
+  /** Ports whose roles wait for what others do: all but designated and disabled ones. */
+  followers: TreePort[];
 }
 
 export interface PortSettings {
@@ -167,6 +192,14 @@ export interface MstBridge {
   settings: BridgeSettings;
   readonly trees: BridgeTree[];
   readonly ports: Port[];
-  readonly byNumber: Map<number, Port>;
+  readonly byNumber: (Port | undefined)[];
   readonly effects: BridgeEffect[];
+  /** Whether something that a port's machines look at may have moved since they ran, by index of the port. */
+  awake: boolean[];
+  anyAwake: boolean;
+  /** Those whose turn it is, and all that had one, while the machines run. */
+  turn: boolean[];
+  readonly touched: boolean[];
+  /** Counts every transition, and every setting, after which more than timers may differ. */
+  moves: number;
 }

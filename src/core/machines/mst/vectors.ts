@@ -29,6 +29,7 @@ export const PARTS = [
 
 /** Negative when a is better. Written out, since it runs for every BPDU. */
 export function compareVectors(a: Vector, b: Vector): number {
+  if (a === b) return 0;
   return (
     a.rootPriority - b.rootPriority ||
     a.rootMac - b.rootMac ||
@@ -61,8 +62,9 @@ export interface Times {
 }
 
 export const sameTimes = (a: Times, b: Times): boolean =>
-  a.messageAge === b.messageAge &&
-  a.maxAge === b.maxAge &&
-  a.forwardDelay === b.forwardDelay &&
-  a.helloTime === b.helloTime &&
-  a.hops === b.hops;
+  a === b ||
+  (a.messageAge === b.messageAge &&
+    a.maxAge === b.maxAge &&
+    a.forwardDelay === b.forwardDelay &&
+    a.helloTime === b.helloTime &&
+    a.hops === b.hops);

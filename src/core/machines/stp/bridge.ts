@@ -56,7 +56,7 @@ export function createStpBridge(settings: StpSettings, ports: readonly StpPortSe
   const b: StpBridge = {
     settings,
     ports: [],
-    byNumber: new Map(),
+    byNumber: [],
     effects: [],
     designatedRootPriority: settings.priority,
     designatedRootMac: settings.mac,
@@ -79,13 +79,13 @@ export function createStpBridge(settings: StpSettings, ports: readonly StpPortSe
 export function addStpPort(b: StpBridge, settings: StpPortSettings): void {
   const port = newPort(settings);
   b.ports.push(port);
-  b.byNumber.set(port.number, port);
+  b.byNumber[port.number] = port;
 }
 
 /** 8.8.2 and 8.8.3: a port comes into service or leaves it. */
 export function setStpPortEnabled(b: StpBridge, number: number, on: boolean, now: number): void {
   b.now = now;
-  const p = b.byNumber.get(number);
+  const p = b.byNumber[number];
   if (!p || on === (p.state !== 'disabled')) return;
   if (on) {
     becomeDesignated(b, p);
@@ -174,7 +174,7 @@ function receivedTcn(b: StpBridge, p: StpPort): StpHeard {
 /** A BPDU arrives at a port, as octets. One of the rapid protocol is taken for a configuration BPDU's better (9.3.4). */
 export function hearStpBpdu(b: StpBridge, number: number, octets: Uint8Array, now: number): void {
   b.now = now;
-  const p = b.byNumber.get(number);
+  const p = b.byNumber[number];
   const m = decodeBpdu(octets);
   // Classic bridges know versions by their type: what is neither of its two types is dropped.
   if (!p || p.state === 'disabled' || !m || (m.type !== 'config' && m.type !== 'notification')) return;
@@ -237,7 +237,7 @@ function forwardDelayExpired(b: StpBridge, p: StpPort): void {
 /** Takes cost, priority and edge of a port over (8.8.5, 8.8.6). */
 export function setStpPort(b: StpBridge, s: StpPortSettings, now: number): void {
   b.now = now;
-  const p = b.byNumber.get(s.number);
+  const p = b.byNumber[s.number];
   if (!p) return;
   if (isDesignated(b, p)) p.designatedPort = s.portId;
   p.portId = s.portId;

@@ -61,7 +61,7 @@ export type StpHeard = 'better' | 'repeated' | 'answered' | 'ignored' | 'notific
 export interface StpBridge {
   settings: StpSettings;
   readonly ports: StpPort[];
-  readonly byNumber: Map<number, StpPort>;
+  readonly byNumber: (StpPort | undefined)[];
   readonly effects: StpEffect[];
   designatedRootPriority: number;
   designatedRootMac: number;
