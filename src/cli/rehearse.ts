@@ -1,7 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { scriptSchema } from '../core/design';
 import type { Design, Script } from '../core/design';
-import { gapsOf, pcapng, portWords, rehearse, storyOf } from '../core/rehearsal';
+import { gapsOf, loopEffect, pcapng, portWords, rehearse, storyOf } from '../core/rehearsal';
 import type { Trace } from '../core/rehearsal';
 import { complain, readDesignFile, readText } from './files';
 
@@ -77,6 +77,8 @@ function summary(design: Design, trace: Trace) {
       at: l.from / 1e6,
       until: l.to === null ? null : l.to / 1e6,
       ports: l.ports.map((p) => portWords(design, p)),
+      rate: l.rate,
+      ...loopEffect(l),
     })),
     story: storyOf(design, trace).map((l) => ({ at: l.at / 1e6, text: l.text })),
   };

@@ -64,10 +64,12 @@ export const scriptSchema = z.strictObject({
   /** Absent: every pair of hosts in one VLAN, as far as they are few. */
   probes: z.array(probe).optional(),
   /** Chooses when each switch says hello within its interval; absent: 1. */
-  seed: whole(0, 1_000_000, wording.times).optional(),
+  seed: whole(0, 1_000_000, wording.seed).optional(),
   /** Microseconds that a frame takes over a link, and a switch to make something of it; absent: 5 and 500. */
-  linkDelay: whole(0, 1_000_000, wording.times).optional(),
-  processingDelay: whole(0, 1_000_000, wording.times).optional(),
+  linkDelay: whole(0, 1_000_000, wording.micros).optional(),
+  processingDelay: whole(0, 1_000_000, wording.micros).optional(),
+  /** Milliseconds within which the switches begin to count their seconds, by chance; 0: all at once. Absent: 1000. */
+  helloSpread: whole(0, 1000, wording.helloSpread).optional(),
 });
 export type Script = z.infer<typeof scriptSchema>;
 export type Probe = z.infer<typeof probe>;

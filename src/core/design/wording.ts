@@ -132,6 +132,11 @@ export const wording = {
     `Port ${port} of a pair has a number above ${PAIR_PORT_OFFSET - 1}: the ports of the second switch of a pair are counted on from ${PAIR_PORT_OFFSET}, so that both stay below.`,
   seconds: (value: unknown) =>
     `Time ${shown(value)} is not legal: seconds from 0 to 36000, with up to six digits behind the point.`,
+  micros: (value: unknown) =>
+    `${shown(value)} is not a delay that can be rehearsed: whole microseconds are asked for, 0 to 1000000.`,
+  seed: (value: unknown) => `${shown(value)} is not a seed: a whole number is asked for, 0 to 1000000.`,
+  helloSpread: (value: unknown) =>
+    `${shown(value)} is not a spread of hellos: whole milliseconds are asked for, 0 (all at once) to 1000.`,
   times: (value: unknown) => `${shown(value)} is not legal here: a whole number is asked for, within its range.`,
   timer: (which: 'helloTime' | 'maxAge' | 'forwardDelay' | 'holdCount', value: unknown) => {
     const words = {

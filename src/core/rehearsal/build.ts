@@ -12,7 +12,6 @@ import type { NetworkPlan, NodePlan, ProcessPlan } from './plan';
 import { EventQueue } from './queue';
 import { Recorder } from './recorder';
 import type { BridgePort, Lag, Node, Process, World } from './world';
-import { SECOND } from './world';
 
 /** A generator of even chances from a seed (mulberry32). */
 export function chance(seed: number): () => number {
@@ -33,7 +32,7 @@ function startProcess(w: World, node: Node, plan: ProcessPlan): Process {
   return {
     node,
     plan,
-    engine: startEngine(plan, settings, w.now),
+    engine: startEngine(plan, settings, w.now, node.phase),
     members: settings.reduce<boolean[]>((set, s) => ((set[s.number] = true), set), []),
     settings: new Map(settings.map((s) => [s.number, s])),
     shortAgeing: false,
@@ -65,7 +64,7 @@ function addNode(w: World, plan: NodePlan): Node {
     byVlan: new Map(),
     ports: new Map(),
     table: new Map(),
-    phase: known?.phase ?? Math.floor(w.random() * SECOND),
+    phase: known?.phase ?? Math.floor(w.random() * w.helloSpread),
   };
   w.nodes.set(plan.id, node);
   for (const element of plan.elements) {
@@ -192,6 +191,7 @@ export function attach(w: World): void {
   w.lans = null;
   w.routes.clear();
   w.changed.add(-1);
+  contactSoon(w);
   for (const lag of w.lags.values()) {
     const active: string[] = [];
     for (const id of lag.members) {
@@ -258,6 +258,8 @@ export interface WorldOptions {
   readonly seed: number;
   readonly linkDelay: number;
   readonly processingDelay: number;
+  /** Microseconds within which switches begin to count seconds. */
+  readonly helloSpread: number;
   /** Microseconds before the start at which the network is switched on. */
   readonly warmUp: number;
 }
@@ -280,6 +282,7 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     intruders: new Map(),
     linkDelay: options.linkDelay,
     processingDelay: options.processingDelay,
+    helloSpread: options.helloSpread,
     random: chance(options.seed),
     record: new Recorder(),
     contactDue: false,

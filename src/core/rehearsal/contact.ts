@@ -4,7 +4,7 @@
  */
 import { hostById, linksOfHost } from '../design';
 import type { Probe } from '../design';
-import { contactSoon, passes, processOfVlan, reaches, speedOf } from './network';
+import { passes, processOfVlan, reaches } from './network';
 import type { BridgePort, World } from './world';
 import { SECOND } from './world';
 
@@ -155,105 +155,3 @@ export function usualProbes(w: World): Probe[] {
   const pairs = [...byVlan].flatMap(([vlan, hosts]) => hosts.slice(1).map((to) => ({ from: hosts[0]!, to, vlan })));
   return pairs.slice(0, 12);
 }
-
-/** Number of what each physical port is plugged into; both ends of a bundle that forms share one LAN. */
-function lanNumbers(w: World): Map<string, number> {
-  if (w.lans) return w.lans;
-  const numbers = new Map<string, number>();
-  w.lans = new Map();
-  for (const { id, attached } of w.physical.values()) {
-    const far = reaches(w, id);
-    const other = far.length === 1 ? w.physical.get(far[0]!)?.attached : null;
-    const name = w.loops.has(id)
-      ? `hub ${id}`
-      : attached && other
-        ? [attached.id, other.id].sort().join(' = ')
-        : [id, ...far].sort().join(' ');
-    if (!numbers.has(name)) numbers.set(name, numbers.size);
-    w.lans.set(id, numbers.get(name)!);
-  }
-  return w.lans;
-}
-
-interface Edge {
-  readonly bp: BridgePort;
-  readonly lan: number;
-}
-
-/** Every place at which a switch touches a LAN, whether open or not. */
-const touches = new WeakMap<Map<string, number>, readonly Edge[]>();
-
-function allEdges(w: World): readonly Edge[] {
-  const lans = lanNumbers(w);
-  let edges = touches.get(lans);
-  if (!edges) {
-    // A bundle that one end alone has touches a LAN with each member.
-    edges = [...w.nodes.values()].flatMap((node) =>
-      [...node.ports.values()].flatMap((bp) =>
-        [...new Set(bp.active.map((member) => lans.get(member)!))].map((lan) => ({ bp, lan })),
-      ),
-    );
-    touches.set(lans, edges);
-  }
-  return edges;
-}
-
-/** What is open in a VLAN: switches and LANs, joined by ports. */
-const openEdges = (w: World, vlan: number): Edge[] => allEdges(w).filter(({ bp }) => passes(w, bp, vlan));
-
-/** Whether the edges hold a ring: joining two that are joined already. */
-function hasRing(edges: readonly Edge[]): boolean {
-  const parent = new Map<unknown, unknown>();
-  const find = (x: unknown): unknown => {
-    let top = x;
-    while (parent.has(top)) top = parent.get(top);
-    if (top !== x) parent.set(x, top);
-    return top;
-  };
-  for (const { bp, lan } of edges) {
-    const [a, b] = [find(bp.node), find(lan)];
-    if (a === b) return true;
-    parent.set(a, b);
-  }
-  return false;
-}
-
-/** Ports of a VLAN's data plane that make a ring: peeled from the leaves until only rings are left. */
-function ringPorts(w: World, vlan: number): BridgePort[] {
-  let left = openEdges(w, vlan);
-  if (!hasRing(left)) return [];
-  for (;;) {
-    const bridges = new Map<BridgePort['node'], number>();
-    const lans = new Map<number, number>();
-    for (const { bp, lan } of left) {
-      bridges.set(bp.node, (bridges.get(bp.node) ?? 0) + 1);
-      lans.set(lan, (lans.get(lan) ?? 0) + 1);
-    }
-    const kept = left.filter(({ bp, lan }) => bridges.get(bp.node)! > 1 && lans.get(lan)! > 1);
-    if (kept.length === left.length) return [...new Set(kept.map((e) => e.bp))];
-    left = kept;
-  }
-}
-
-/** Finds rings in what is open, tree by tree, and writes down when each began and ended. */
-export function lookForLoops(w: World, vlans: ReadonlyMap<string, number>): void {
-  const all = w.changed.has(-1);
-  for (const [tree, vlan] of vlans) {
-    if (!all && !w.changed.has(vlan)) continue;
-    const looped = [...w.loops].map((id) => w.bridgePorts.get(id)).filter((bp) => bp && passes(w, bp, vlan));
-    const ports = [...ringPorts(w, vlan), ...(looped as BridgePort[])];
-    const open = w.record.loopSpans.find((l) => l.tree === tree && l.to === null);
-    if (ports.length > 0 && !open) {
-      const rate = Math.min(...ports.map((bp) => speedOf(w, bp)));
-      const ids = ports.map((bp) => bp.id);
-      w.record.loopSpans.push({ tree, from: Math.max(0, w.now), to: null, ports: ids, rate });
-      w.record.happened({ kind: 'loop', at: w.now, tree, links: ids });
-    } else if (ports.length === 0 && open) {
-      open.to = w.now;
-      w.record.happened({ kind: 'loop-end', at: w.now, tree });
-    }
-  }
-  w.changed.clear();
-}
-
-export { contactSoon };

@@ -26,14 +26,12 @@ const classicPort = (s: PortSettings): StpPortSettings => ({
 });
 const classicBridge = ({ mac, trees, timers }: BridgeSettings) => ({ mac, priority: trees[0]!.priority, ...timers });
 
-export function startEngine(plan: ProcessPlan, ports: readonly PortSettings[], now: number): Engine {
-  return plan.engine === 'mst'
-    ? { kind: 'mst', bridge: createBridge(plan.settings, ports) }
-    : {
-        kind: 'stp',
-        bridge: createStpBridge(classicBridge(plan.settings), ports.map(classicPort), now),
-        wakeAt: Infinity,
-      };
+/** `phase`: microseconds by which a classic bridge says its first hello later than others. */
+export function startEngine(plan: ProcessPlan, ports: readonly PortSettings[], now: number, phase: number): Engine {
+  if (plan.engine === 'mst') return { kind: 'mst', bridge: createBridge(plan.settings, ports) };
+  const bridge = createStpBridge(classicBridge(plan.settings), ports.map(classicPort), now);
+  bridge.helloTimer = (bridge.helloTimer ?? now) + phase;
+  return { kind: 'stp', bridge, wakeAt: Infinity };
 }
 
 export function enable(engine: Engine, ports: readonly number[], on: boolean, now: number): void {

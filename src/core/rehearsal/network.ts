@@ -112,7 +112,10 @@ export function note(w: World, process: Process, number: number): void {
   const { trees } = process.plan;
   const lanes = (process.lanes[number] ??= trees.map((tree) => w.record.lane(tree, bp.id)));
   for (let i = 0; i < trees.length; i++) {
-    const standing = standingOf(process.engine, number, i);
+    // Without spanning tree there are no roles, and what is up forwards.
+    const standing = process.node.treeOff
+      ? { role: 'disabled' as const, state: bp.up ? ('forwarding' as const) : ('disabled' as const) }
+      : standingOf(process.engine, number, i);
     if (!standing) return;
     w.record.port(w.now, lanes[i]!, standing.role, bp.shutUntil !== null ? 'guarded' : standing.state);
   }

@@ -75,7 +75,12 @@ export type Happening =
     }
   | { readonly kind: 'restart'; readonly at: number; readonly switch: string }
   | { readonly kind: 'loop'; readonly at: number; readonly tree: string; readonly links: readonly string[] }
-  | { readonly kind: 'loop-end'; readonly at: number; readonly tree: string };
+  | {
+      readonly kind: 'loop-end';
+      readonly at: number;
+      readonly tree: string;
+      readonly ports: readonly string[];
+    };
 
 export interface LoopSpan {
   readonly tree: string;
@@ -83,8 +88,12 @@ export interface LoopSpan {
   readonly to: number | null;
   /** Ports in the loop. */
   readonly ports: readonly string[];
-  /** Mb/s of its slowest link, which copies of one broadcast fill. */
+  /** Mb/s of its slowest link, which copies fill. */
   readonly rate: number;
+  /** Microseconds that a frame needs once round. */
+  readonly around: number;
+  /** Rings that are joined in it: with more than one, copies multiply at each turn. */
+  readonly turns: number;
 }
 
 export interface Trace {

@@ -3,8 +3,9 @@ import { isPerVlan, modeOf, timersOf } from '../design';
 import type { Design, Probe, Script } from '../design';
 import { tickBridge } from '../machines/mst';
 import { createWorld, wakeLag } from './build';
-import { lookAtContact, lookForLoops, usualProbes } from './contact';
+import { lookAtContact, usualProbes } from './contact';
 import { standingOf, tick, wake } from './engines';
+import { lookForLoops } from './loops';
 import { drain, receive } from './network';
 import { planOf, representatives } from './plan';
 import type { Trace } from './recorder';
@@ -57,6 +58,7 @@ export function startRehearsal(design: Design, script: Script): Rehearsal {
     seed: script.seed ?? 1,
     linkDelay: script.linkDelay ?? 5,
     processingDelay: script.processingDelay ?? 500,
+    helloSpread: (script.helloSpread ?? 1000) * 1000,
     warmUp: warmUp(design),
   });
   script.events.forEach((event, index) => {
@@ -78,7 +80,7 @@ function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void 
       break;
     case 'second':
       if (w.nodes.get(due.node.plan.id) !== due.node) break;
-      for (const process of due.node.processes) {
+      for (const process of due.node.treeOff ? [] : due.node.processes) {
         tick(process.engine);
         drain(w, process);
       }
@@ -86,7 +88,7 @@ function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void 
       break;
     case 'wake':
       if (due.process.engine.kind !== 'stp' || due.process.engine.wakeAt > w.now) break;
-      if (!due.process.node.processes.includes(due.process)) break;
+      if (!due.process.node.processes.includes(due.process) || due.process.node.treeOff) break;
       wake(due.process.engine, w.now);
       drain(w, due.process);
       break;

@@ -5,7 +5,7 @@ import { createBridge, setPortsEnabled } from '../machines/mst';
 import { TIMERS } from '../standard';
 import { bpduFrame } from '../frames';
 import { changeDesign, changeLight, refresh } from './build';
-import { contactSoon } from './network';
+import { contactSoon, forgetRoots, note } from './network';
 import type { Script } from '../design';
 import type { World } from './world';
 import { SECOND } from './world';
@@ -167,6 +167,8 @@ function treeOff(w: World, id: string): void {
   if (!node) return;
   node.treeOff = true;
   w.changed.add(-1);
+  forgetRoots(w, node);
+  for (const process of node.processes) for (const number of node.ports.keys()) note(w, process, number);
   contactSoon(w);
 }
 

@@ -1,7 +1,8 @@
 /** What happened, in words: each line with the moment it leads to. */
 import { bundleById, hostById, portById, switchById } from '../design';
 import type { Design } from '../design';
-import type { ContactLane, Happening, PortLane, Trace } from './recorder';
+import { loopEffect } from './loop-effect';
+import type { ContactLane, Happening, LoopSpan, PortLane, Trace } from './recorder';
 
 export interface Line {
   /** Microseconds. */
@@ -108,7 +109,26 @@ function portLines(design: Design, trace: Trace): Line[] {
   });
 }
 
-function happeningLine(design: Design, trace: Trace, h: Happening): Line | null {
+/** The first few of some ports, and how many more. */
+export const portList = (design: Design, ports: readonly string[]): string =>
+  ports
+    .slice(0, 6)
+    .map((p) => portWords(design, p))
+    .join(', ') + (ports.length > 6 ? ` and ${ports.length - 6} more ports` : '');
+
+const grouped = (n: number): string => String(Math.round(n)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+
+/** What a loop does: copies, tables that point to and fro, and when its slowest link is full. */
+export function effectWords(loop: LoopSpan): string {
+  const { full, copies, broadcasts, fullAfter } = loopEffect(loop);
+  const filled =
+    fullAfter === null
+      ? `${grouped(broadcasts)} of them fill ${loop.rate} Mb/s`
+      : `copies double at every turn, so that a single one fills ${loop.rate} Mb/s after ${lasting(fullAfter)}`;
+  return `Once round takes ${lasting(loop.around)}: every host hears each broadcast ${grouped(copies)} times a second, and tables point to and fro as often; ${filled} (${grouped(full)} frames a second).`;
+}
+
+function happeningLine(design: Design, h: Happening): Line | null {
   switch (h.kind) {
     case 'script':
       return { at: h.at, kind: 'event', text: `${h.sentence}.` };
@@ -130,24 +150,32 @@ function happeningLine(design: Design, trace: Trace, h: Happening): Line | null 
       };
     case 'restart':
       return { at: h.at, kind: 'note', text: `${switchById(design, h.switch)?.name ?? h.switch} starts anew.` };
-    case 'loop': {
-      const loop = trace.loops.find((l) => l.from === Math.max(0, h.at) && l.tree === h.tree);
-      return {
-        at: h.at,
-        kind: 'loop',
-        text: `Frames go round in ${h.tree} over ${h.links
-          .slice(0, 6)
-          .map((p) => portWords(design, p))
-          .join(
-            ', ',
-          )}: every broadcast is copied until ${loop ? `${loop.rate} Mb/s` : 'the slowest link'} are full, and tables point to and fro.`,
-      };
-    }
+    case 'loop':
     case 'loop-end':
-      return { at: h.at, kind: 'loop', text: `Nothing goes round in ${h.tree} any more.` };
     case 'flush':
       return null;
   }
+}
+
+/** Frames that begin, or cease, to go round: one line for all trees in which they do so over the same ports. */
+function loopLines(design: Design, trace: Trace): Line[] {
+  const ends = trace.loops.flatMap((loop) => [
+    { loop, at: loop.from, ended: false },
+    ...(loop.to === null ? [] : [{ loop, at: loop.to, ended: true }]),
+  ]);
+  const alike = new Map<string, typeof ends>();
+  for (const end of ends) {
+    const key = `${end.at} ${end.ended} ${[...end.loop.ports].sort().join()}`;
+    alike.set(key, [...(alike.get(key) ?? []), end]);
+  }
+  return [...alike.values()].map((same): Line => {
+    const { loop, at, ended } = same[0]!;
+    const where = `in ${same.map((s) => s.loop.tree).join(', ')} over ${portList(design, loop.ports)}`;
+    const text = ended
+      ? `Nothing goes round ${where} any more, after ${lasting(at - loop.from)}.`
+      : `Frames go round ${where}. ${effectWords(loop)}`;
+    return { at, kind: 'loop', text };
+  });
 }
 
 /** Table entries that were forgotten, summed up over a tenth of a second. */
@@ -173,7 +201,8 @@ const ORDER: Record<Line['kind'], number> = { event: 0, loop: 1, guard: 2, port:
 /** The story of a rehearsal in the order of time. */
 export function storyOf(design: Design, trace: Trace): Line[] {
   const lines = [
-    ...trace.happenings.flatMap((h) => happeningLine(design, trace, h) ?? []),
+    ...trace.happenings.flatMap((h) => happeningLine(design, h) ?? []),
+    ...loopLines(design, trace),
     ...flushLines(trace),
     ...portLines(design, trace),
     ...contactLines(design, trace),

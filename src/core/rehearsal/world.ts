@@ -149,6 +149,7 @@ export interface World {
   readonly intruders: Map<string, Intruder>;
   readonly linkDelay: number;
   readonly processingDelay: number;
+  readonly helloSpread: number;
   readonly random: () => number;
   readonly record: Recorder;
   contactDue: boolean;

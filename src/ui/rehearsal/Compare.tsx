@@ -2,10 +2,11 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { hostById, isPerVlan } from '../../core/design';
-import type { Design, Script } from '../../core/design';
+import { hostById, isPerVlan, timersFit, wording } from '../../core/design';
+import type { Design, Script, TimersInForce } from '../../core/design';
 import { gapsOf, lasting } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
+import { TIMERS } from '../../core/standard';
 import { useBench, useSession } from '../shell/context';
 import { startRehearsing } from './rehearse-job';
 import type { RehearseJob } from './rehearse-job';
@@ -60,18 +61,16 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
         <Button disabled={running !== null} onClick={() => run('rapid', inMode(design, true))}>
           Under rapid spanning tree
         </Button>
-        <Button
-          disabled={running !== null}
-          onClick={() => run('shortest timers', withTimers(design, { helloTime: 1, maxAge: 6, forwardDelay: 4 }))}
-        >
-          With the shortest timers
-        </Button>
         {draft && (
           <Button disabled={running !== null} onClick={() => run(draft.label, draft.solved.topology.design)}>
             With what is tried out
           </Button>
         )}
       </p>
+      <OtherTimers
+        disabled={running !== null}
+        onRun={(t) => run(`timers ${t.helloTime}, ${t.maxAge}, ${t.forwardDelay} s`, withTimers(design, t))}
+      />
       {running && (
         <p className="quiet">
           {running.name}: {Math.max(0, running.seconds).toFixed(0)} of {script.until} s{' '}
@@ -130,5 +129,48 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
         </figure>
       )}
     </section>
+  );
+}
+
+const TIMER_FIELDS = [
+  ['helloTime', 'hello, s'],
+  ['maxAge', 'max age, s'],
+  ['forwardDelay', 'forward delay, s'],
+] as const;
+
+/** Timers to compare with: the shortest legal ones to begin with. */
+function OtherTimers({ disabled, onRun }: { disabled: boolean; onRun: (timers: TimersInForce) => void }) {
+  const [timers, setTimers] = useState<TimersInForce>({
+    helloTime: TIMERS.helloTime.min,
+    maxAge: TIMERS.maxAge.min,
+    forwardDelay: TIMERS.forwardDelay.min,
+  });
+  const wrong = TIMER_FIELDS.find(([f]) => {
+    const { min, max } = TIMERS[f];
+    return !Number.isInteger(timers[f]) || timers[f] < min || timers[f] > max;
+  });
+  const fault = wrong
+    ? `${wrong[1].split(',')[0]} ${timers[wrong[0]]} s is out of range: ${TIMERS[wrong[0]].min} to ${TIMERS[wrong[0]].max} whole seconds.`
+    : timersFit(timers)
+      ? null
+      : wording.timersTogether('A switch', timers.helloTime, timers.maxAge, timers.forwardDelay);
+  return (
+    <div className="bundle-fields other-timers">
+      {TIMER_FIELDS.map(([field, label]) => (
+        <label key={field} className="field">
+          <span className="quiet">{label}</span>
+          <input
+            type="number"
+            className="mono small-number"
+            value={Number.isNaN(timers[field]) ? '' : timers[field]}
+            onChange={(e) => setTimers({ ...timers, [field]: e.target.value === '' ? NaN : Number(e.target.value) })}
+          />
+        </label>
+      ))}
+      <Button disabled={disabled || fault !== null} onClick={() => onRun(timers)}>
+        With these timers
+      </Button>
+      {fault && <p className="alarm small">{fault}</p>}
+    </div>
   );
 }

@@ -1,7 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { hostById } from '../../core/design';
+import { hostById, setField } from '../../core/design';
+import type { Probe } from '../../core/design';
 import type { Trace } from '../../core/rehearsal';
 import { TreeStrip } from '../trees/TreeStrip';
 import { treeInView, useBench, useSession } from '../shell/context';
@@ -13,7 +14,7 @@ import { FramePanel } from './FramePanel';
 import { MomentChart } from './MomentChart';
 import { ScriptPanel } from './ScriptPanel';
 import { Story } from './Story';
-import { Strip } from './Strip';
+import { Strip, zoomed } from './Strip';
 import type { Window } from './StripParts';
 import { Timers } from './Timers';
 import { useRun } from './useRun';
@@ -24,6 +25,7 @@ const PANELS = [
   { id: 'compare', name: 'Compare' },
   { id: 'timers', name: 'Timers' },
 ] as const;
+const NOBODY: readonly Probe[] = [];
 const SPEEDS = [0.001, 0.01, 0.1, 1, 10, 60];
 
 /** Moments at which something changed: roles, states, contact. */
@@ -36,7 +38,7 @@ function changesOf(trace: Trace): number[] {
 
 /** Rehearsal: a script, the network at a moment, what happened, and time as a strip below. */
 export function RehearsalStage() {
-  const { view, setView, setStageCommands } = useBench();
+  const { view, setView, setStageCommands, edit } = useBench();
   const design = useSession((s) => s.design);
   const solved = useSession((s) => s.solved);
   const inBrowser = useInBrowser();
@@ -86,6 +88,15 @@ export function RehearsalStage() {
         : w,
     );
   }, []);
+  const zoom = useCallback(
+    (factor: number) =>
+      setShown((w) => {
+        const now = w ?? { from: 0, to: until };
+        const middle = at >= now.from && at <= now.to ? at : (now.from + now.to) / 2;
+        return zoomed(now, middle, factor, until);
+      }),
+    [at, until],
+  );
   const around = useCallback(
     () => setShown({ from: Math.max(0, at - 50_000), to: Math.min(until, Math.max(0, at - 50_000) + 100_000) }),
     [at, until],
@@ -95,10 +106,12 @@ export function RehearsalStage() {
       { id: 'next-change', title: 'Next change of the rehearsal', keys: ['.'], run: () => jump(1) },
       { id: 'previous-change', title: 'Previous change of the rehearsal', keys: [','], run: () => jump(-1) },
       { id: 'play', title: 'Play or stop the rehearsal', keys: ['Space'], run: () => setPlaying((p) => !p) },
+      { id: 'zoom-in', title: 'Look at a shorter time', keys: ['+'], run: () => zoom(0.5) },
+      { id: 'zoom-out', title: 'Look at a longer time', keys: ['-'], run: () => zoom(2) },
     ];
     setStageCommands(commands);
     return () => setStageCommands([]);
-  }, [jump, setStageCommands]);
+  }, [jump, zoom, setStageCommands]);
 
   if (design.switches.length === 0)
     return (
@@ -121,7 +134,7 @@ export function RehearsalStage() {
       <TreeStrip />
       <main className="rehearsal">
         <aside className="rehearsal-script" aria-label="Scripts">
-          <ScriptPanel script={script} at={at} onPick={setPicked} onAt={go} />
+          <ScriptPanel script={script} at={at} probed={trace?.contacts ?? NOBODY} onPick={setPicked} onAt={go} />
         </aside>
         <section className="rehearsal-chart" aria-label="The network at the moment">
           <div className="chart-tools">
@@ -192,6 +205,12 @@ export function RehearsalStage() {
                 </option>
               ))}
             </select>
+            <button className="tool" onClick={() => zoom(0.5)} aria-label="Look at a shorter time">
+              +
+            </button>
+            <button className="tool" onClick={() => zoom(2)} aria-label="Look at a longer time">
+              −
+            </button>
             <button className="tool" onClick={() => setShown(null)}>
               All
             </button>
@@ -255,6 +274,16 @@ export function RehearsalStage() {
               shown={window_}
               onAt={go}
               onShown={setShown}
+              onMove={(id, seconds) =>
+                edit(`Script ${script.name}: event at ${seconds} s`, [
+                  setField(
+                    'script',
+                    script.id,
+                    'events',
+                    script.events.map((e) => (e.id === id ? { ...e, at: seconds } : e)).sort((a, b) => a.at - b.at),
+                  ),
+                ])
+              }
               onFrame={(i) => {
                 setFrame(i);
                 setPanel('frame');

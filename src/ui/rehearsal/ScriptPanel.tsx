@@ -2,23 +2,28 @@
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
 import { setField } from '../../core/design';
-import type { Script, ScriptEvent } from '../../core/design';
+import type { Probe, Script, ScriptEvent } from '../../core/design';
 import { eventWords, missingIn } from '../../core/rehearsal';
 import { Field } from '../trees/boards/Field';
-import { useBench, useSession } from '../shell/context';
+import { treeInView, useBench, useSession } from '../shell/context';
+import { EventFigures } from './EventFigures';
+import { RunSettings } from './RunSettings';
 import { suggestions } from './suggestions';
 
 interface Props {
   script: Script | null;
   at: number;
+  /** Pairs that the run probed. */
+  probed: readonly Probe[];
   onPick: (id: string) => void;
   onAt: (at: number) => void;
 }
 
 /** The script: its events as rows, and what can be done to the thing that is selected on the chart. */
-export function ScriptPanel({ script, at, onPick, onAt }: Props) {
-  const { edit, view } = useBench();
+export function ScriptPanel({ script, at, probed, onPick, onAt }: Props) {
+  const { edit, view, draft } = useBench();
   const design = useSession((s) => s.design);
+  const solved = useSession((s) => s.solved);
   const add = () => {
     const id = nanoid(8);
     const taken = new Set(design.scripts.map((s) => s.name));
@@ -27,7 +32,7 @@ export function ScriptPanel({ script, at, onPick, onAt }: Props) {
     const value: Script = { id, name: `script ${n}`, until: 30, events: [] };
     if (edit(`New script ${value.name}`, [{ type: 'add', kind: 'script', value: value as never }])) onPick(id);
   };
-  const set = (field: keyof Script & string, value: unknown, words: string) =>
+  const set = (field: keyof Script & string, value: unknown, words: string): boolean =>
     script !== null && edit(`Script ${script.name}: ${words}`, [setField('script', script.id, field, value)]);
   const change = (events: readonly ScriptEvent[], words: string) =>
     set(
@@ -35,7 +40,8 @@ export function ScriptPanel({ script, at, onPick, onAt }: Props) {
       [...events].sort((a, b) => a.at - b.at),
       words,
     );
-  const offers = suggestions(design, view.selection, Math.round(at / 1000) / 1000);
+  const tree = treeInView({ solved }, view)?.tree ?? null;
+  const offers = suggestions(design, view.selection, Math.round(at / 1000) / 1000, tree, draft);
   return (
     <section className="script" aria-label="Script">
       <div className="script-head">
@@ -62,7 +68,7 @@ export function ScriptPanel({ script, at, onPick, onAt }: Props) {
             <Field
               key={`${script.id} n`}
               label="name"
-              width={104}
+              width={150}
               value={script.name}
               onSet={(t) => set('name', t, `name ${t}`)}
             />
@@ -72,13 +78,6 @@ export function ScriptPanel({ script, at, onPick, onAt }: Props) {
               width={64}
               value={String(script.until)}
               onSet={(t) => set('until', Number.isFinite(Number(t)) ? Number(t) : t, `${t} s long`)}
-            />
-            <Field
-              key={`${script.id} s`}
-              label="seed"
-              width={52}
-              value={String(script.seed ?? 1)}
-              onSet={(t) => set('seed', Number.isFinite(Number(t)) ? Number(t) : t, `seed ${t}`)}
             />
           </div>
           <table className="rows script-rows">
@@ -119,6 +118,16 @@ export function ScriptPanel({ script, at, onPick, onAt }: Props) {
                       <button className="plain" onClick={() => onAt(event.at * 1e6)}>
                         {eventWords(design, event)}
                       </button>
+                      <EventFigures
+                        design={design}
+                        event={event}
+                        onChange={(next) =>
+                          change(
+                            script.events.map((e) => (e.id === event.id ? next : e)),
+                            eventWords(design, next),
+                          )
+                        }
+                      />
                       {missing && <div className="alarm small">{missing}</div>}
                     </td>
                     <td>
@@ -159,6 +168,7 @@ export function ScriptPanel({ script, at, onPick, onAt }: Props) {
               ))}
             </div>
           )}
+          <RunSettings design={design} script={script} probed={probed} set={set} />
         </>
       ) : (
         <p className="quiet">

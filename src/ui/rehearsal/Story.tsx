@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { Design } from '../../core/design';
 import { storyOf } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
+import { Now } from './Now';
 
 /** What happened, in words; each line leads to its moment. */
 export function Story({
@@ -22,6 +23,13 @@ export function Story({
   return (
     <section aria-label="What happened">
       <h2>What happened</h2>
+      <Now design={design} trace={trace} at={at} />
+      {trace.unkept > 0 && (
+        <p className="quiet small">
+          The first {trace.frames.length} control frames are kept to look at; {trace.unkept} more were sent, and
+          counted.
+        </p>
+      )}
       {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}
       {lines.length === 0 && <p className="quiet">Nothing: the network stood still.</p>}
       <ol className="story">

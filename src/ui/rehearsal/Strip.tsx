@@ -1,14 +1,16 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Design, Script } from '../../core/design';
-import { gapsOf, lasting, portWords } from '../../core/rehearsal';
+import { gapsOf, lasting, portWords, treeWords } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
-import { hostById, switchById } from '../../core/design';
+import { hostById } from '../../core/design';
 import { laneTree } from './moment';
-import { LEFT, MARKS, ROW, Span, Ticks } from './StripParts';
+import { LEFT, MARKS, ROW, Span, TICK_ROW, Ticks } from './StripParts';
 import type { Window } from './StripParts';
+import { EventMarks, RootLane } from './StripMarks';
 
-const HEAD = 42;
+const HEAD = 26;
+const HEADING = 16;
 
 interface Props {
   design: Design;
@@ -20,7 +22,17 @@ interface Props {
   onAt: (at: number) => void;
   onShown: (shown: Window) => void;
   onFrame: (index: number) => void;
+  /** An event of the script is pulled to another time, in seconds. */
+  onMove: (id: string, seconds: number) => void;
 }
+
+/** Keys that move the moment, by a share of what is shown. */
+const KEYS: Partial<Record<string, number>> = {
+  ArrowLeft: -0.005,
+  ArrowRight: 0.005,
+  PageUp: -0.1,
+  PageDown: 0.1,
+};
 
 /** A step of 1, 2 or 5 that gives about ten marks. */
 export function tickStep(span: number): number {
@@ -37,7 +49,7 @@ const timeLabel = (at: number, step: number): string =>
       : `${(at / 1e6).toFixed(6)} s`;
 
 /** Time as a strip of lanes: contact, roots, ports that changed, BPDUs. */
-export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame }: Props) {
+export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame, onMove }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1240);
   useEffect(() => {
@@ -50,7 +62,11 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   const timeAt = (px: number) => shown.from + ((px - LEFT) / room) * (shown.to - shown.from);
   const own = laneTree(trace, tree);
   const lanes = useMemo(() => trace.ports.filter((l) => l.tree === own && l.spans.length > 1), [trace, own]);
-  const roots = trace.roots.find((r) => r.tree === own);
+  // The tree in view first, then others whose root changed.
+  const roots = [
+    ...trace.roots.filter((r) => r.tree === own && r.spans.length > 0),
+    ...trace.roots.filter((r) => r.tree !== own && r.spans.length > 1),
+  ];
   const press = useRef<number | null>(null);
   const scrub = (clientX: number) => {
     const left = box.current?.getBoundingClientRect().left ?? 0;
@@ -87,9 +103,10 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
     return here;
   };
   const head = (name: string) => {
-    y += 6;
+    const here = y + 3;
+    y = here + HEADING;
     return (
-      <text key={`h ${name}`} className="lane-head" x={14} y={next() + 14}>
+      <text key={`h ${name}`} className="lane-head" x={14} y={here + 13}>
         {name}
       </text>
     );
@@ -145,39 +162,19 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
         </g>
       );
     }),
-    ...(roots && roots.spans.length > 0 ? [head('root')] : []),
-    ...(roots
-      ? [
-          (() => {
-            const top = next();
-            return (
-              <g key="roots">
-                {roots.spans.map((span, i) => {
-                  const reach = clip(span.at, roots.spans[i + 1]?.at ?? trace.until);
-                  if (!reach || reach[1] - reach[0] < 1) return null;
-                  const words = span.roots.map((id) => switchById(design, id)?.name ?? id).join(', ') || 'nobody';
-                  return (
-                    <g key={i}>
-                      <line
-                        className={span.roots.length === 1 ? 'root-line' : 'root-line alarm-line'}
-                        x1={reach[0]}
-                        x2={reach[1]}
-                        y1={top + 18}
-                        y2={top + 18}
-                      />
-                      {reach[1] - reach[0] > words.length * 6.5 && (
-                        <text className="root-name" x={reach[0] + 3} y={top + 13}>
-                          {words}
-                        </text>
-                      )}
-                    </g>
-                  );
-                })}
-              </g>
-            );
-          })(),
-        ]
-      : []),
+    ...(roots.length > 0 ? [head('root')] : []),
+    ...roots.map((lane) => {
+      const top = next();
+      const name = treeWords(trace, lane.tree);
+      return (
+        <g key={`r ${lane.tree}`}>
+          <text className="lane-name" x={26} y={top + 14}>
+            {name.length > 27 ? `${name.slice(0, 26)}…` : name}
+          </text>
+          <RootLane design={design} spans={lane.spans} until={trace.until} top={top} clip={clip} />
+        </g>
+      );
+    }),
     ...(lanes.length > 0 ? [head('ports that changed')] : []),
     ...lanes.map((lane) => {
       const top = next();
@@ -193,13 +190,17 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
               <Span key={i} span={span} from={reach[0]} to={reach[1]} top={top} begins={span.at >= shown.from} />
             ) : null;
           })}
+          {trace.happenings.map((h, i) => {
+            const reach = h.kind === 'guard' && h.port === lane.port ? clip(h.at, h.at) : null;
+            return reach && <path key={`t ${i}`} className="trip" d={`M${reach[0]} ${top + 3}v14`} />;
+          })}
         </g>
       );
     }),
   ];
   drawn.push(head('BPDUs and LACPDUs'));
   const ticksTop = y;
-  y += MARKS.length * ROW;
+  y += MARKS.length * TICK_ROW;
   return (
     <div
       className="time-strip"
@@ -219,8 +220,16 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
       }}
       onPointerMove={(e) => press.current !== null && scrub(e.clientX)}
       onPointerUp={() => (press.current = null)}
+      onKeyDown={(e) => {
+        const span = shown.to - shown.from;
+        const by = KEYS[e.key];
+        const to = by !== undefined ? at + by * span : e.key === 'Home' ? 0 : e.key === 'End' ? trace.until : null;
+        if (to === null) return;
+        e.preventDefault();
+        onAt(Math.round(Math.min(trace.until, Math.max(0, to))));
+      }}
     >
-      <svg width={width} height={y + 14} aria-hidden="true">
+      <svg width={width} height={y + 6} aria-hidden="true">
         <defs>
           <pattern id="learns" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <rect width="2.4" height="6" fill="var(--ink)" />
@@ -234,17 +243,15 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
             </text>
           </g>
         ))}
-        {script.events.map((event) => {
-          const reach = clip(event.at * 1e6, event.at * 1e6);
-          return reach ? (
-            <g key={event.id}>
-              <line className="event-line" x1={reach[0]} x2={reach[0]} y1={26} y2={y} />
-              <path className="event-mark" d={`M${reach[0] - 5} 22H${reach[0] + 5}L${reach[0]} 30Z`} />
-            </g>
-          ) : null;
-        })}
         {drawn}
         <Ticks trace={trace} own={own} shown={shown} room={room} top={ticksTop} onFrame={onFrame} />
+        <EventMarks
+          script={script}
+          bottom={y}
+          clip={clip}
+          timeAt={(clientX) => timeAt(clientX - (box.current?.getBoundingClientRect().left ?? 0))}
+          onMove={onMove}
+        />
         {at >= shown.from && at <= shown.to && (
           <g className="now">
             <line x1={x(at)} x2={x(at)} y1={20} y2={y} />

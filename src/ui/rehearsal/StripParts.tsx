@@ -7,7 +7,9 @@ import { RoleSign } from '../chart/Peg';
 
 /** Room for the names of lanes, and the height of one. */
 export const LEFT = 190;
-export const ROW = 21;
+export const ROW = 19;
+/** Height of a row of ticks. */
+export const TICK_ROW = 14;
 
 /** What of the time is shown, in microseconds. */
 export interface Window {
@@ -58,7 +60,7 @@ export function Span({
         </g>
       )}
       {span.state === 'guarded' && width > 50 && (
-        <text className="guarded" x={from + 4} y={middle - 2}>
+        <text className="guarded" x={from + 6} y={middle - 2}>
           guarded
         </text>
       )}
@@ -105,19 +107,19 @@ export const Ticks = memo(function Ticks({ trace, own, shown, room, top, onFrame
     <>
       {MARKS.map(({ mark, name }, row) => (
         <g key={mark}>
-          <text className="lane-name" x={26} y={top + row * ROW + 14}>
+          <text className="lane-name" x={26} y={top + row * TICK_ROW + 11}>
             {name}
           </text>
           <path
             className={`ticks ticks-${mark}`}
-            d={[...(paths.get(mark) ?? [])].map((px) => `M${LEFT + px} ${top + row * ROW + 4}v12`).join('')}
+            d={[...(paths.get(mark) ?? [])].map((px) => `M${LEFT + px} ${top + row * TICK_ROW + 2}v11`).join('')}
           />
           <rect
             className="tick-hit"
             x={LEFT}
-            y={top + row * ROW}
+            y={top + row * TICK_ROW}
             width={room}
-            height={ROW}
+            height={TICK_ROW}
             onPointerDown={(e) => open(mark, e.clientX, e.currentTarget.ownerSVGElement!.getBoundingClientRect().left)}
           />
         </g>

@@ -3,6 +3,8 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { setField, timersFit } from '../../core/design';
 import { timersForDiameter } from '../../core/rehearsal';
+import { TIMERS } from '../../core/standard';
+import { Field } from '../trees/boards/Field';
 import { useBench, useSession } from '../shell/context';
 
 /** Which timers a network of some diameter needs, what they give, and setting them everywhere in one step. */
@@ -75,10 +77,61 @@ export function Timers() {
           ))}
         </tbody>
       </table>
+      <Own />
       <p className="quiet small">
         The age covers a hello that is lost once and the seconds that each switch on the way may add; the delay lets the
         news reach every switch, and the last frames of the old way die out, before a port opens.
       </p>
+    </section>
+  );
+}
+
+const OWN = [
+  { field: 'helloTime', label: 'hello, s', otherwise: TIMERS.helloTime.default },
+  { field: 'maxAge', label: 'max age, s', otherwise: TIMERS.maxAge.default },
+  { field: 'forwardDelay', label: 'forward delay, s', otherwise: TIMERS.forwardDelay.default },
+  { field: 'holdCount', label: 'hold count', otherwise: TIMERS.holdCount.default },
+] as const;
+
+/** Timers of the switches that are selected. */
+function Own() {
+  const { edit, view } = useBench();
+  const switches = useSession((s) => s.design.switches);
+  const chosen = switches.filter((s) => view.selection.some((r) => r.kind === 'switch' && r.id === s.id));
+  if (chosen.length === 0)
+    return <p className="quiet">Select switches on the chart to give them timers of their own.</p>;
+  const names = chosen.length === 1 ? chosen[0]!.name : `${chosen.length} switches`;
+  return (
+    <section aria-label={`Timers of ${names}`}>
+      <h3>{names}</h3>
+      <div className="bundle-fields">
+        {OWN.map(({ field, label, otherwise }) => {
+          const values = new Set(chosen.map((s) => s[field] ?? otherwise));
+          const value = values.size === 1 ? String([...values][0]) : '';
+          return (
+            <Field
+              key={`${names} ${field} ${value}`}
+              label={label}
+              width={90}
+              value={value}
+              onSet={(t) =>
+                edit(
+                  `${label} of ${names}: ${t}`,
+                  chosen.map((s) =>
+                    setField(
+                      'switch',
+                      s.id,
+                      field,
+                      t.trim() === '' ? null : Number.isFinite(Number(t)) ? Number(t) : t,
+                    ),
+                  ),
+                )
+              }
+            />
+          );
+        })}
+      </div>
+      <p className="quiet small">In force in a tree are those of its root; the hold count is each switch&apos;s own.</p>
     </section>
   );
 }

@@ -42,9 +42,10 @@ export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string,
   });
   const pegs = base.pegs.map((peg) => {
     const span = spans.get(peg.id);
-    return span && peg.role !== 'port'
-      ? { ...peg, role: (span.state === 'guarded' ? 'disabled' : span.role) as Role }
-      : peg;
+    if (!span || peg.role === 'port') return peg;
+    // Open without a role: spanning tree is off there.
+    if (span.role === 'disabled' && span.state === 'forwarding') return { ...peg, role: 'port' as const };
+    return { ...peg, role: (span.state === 'guarded' ? 'disabled' : span.role) as Role };
   });
   const on = new Set<string>();
   for (const [id, span] of spans) {

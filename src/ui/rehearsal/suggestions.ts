@@ -1,7 +1,11 @@
 /** What a script can do to the things that are selected. */
-import { bundleById, farEnd, linkAt, linkById, portById } from '../../core/design';
+import { bundleById, farEnd, linkAt, linkById, portById, scopeAt, switchById } from '../../core/design';
 import type { Design, ScriptEvent } from '../../core/design';
+import { BRIDGE_PRIORITIES } from '../../core/standard';
+import type { Tree } from '../../core/trees';
 import type { Ref } from '../session/view';
+import { costAction, priorityAction } from '../shell/actions';
+import type { Action } from '../shell/actions';
 
 type Offer = { readonly name: string; readonly event: Omit<ScriptEvent, 'id'> };
 
@@ -9,30 +13,37 @@ function linkOffers(id: string, at: number): Offer[] {
   return [
     { name: 'Fail this link', event: { kind: 'link-down', at, link: id } as never },
     { name: 'Restore it', event: { kind: 'link-up', at, link: id } as never },
-    { name: 'Fail at end a alone', event: { kind: 'link-down', at, link: id, end: 'a' } as never },
+    { name: 'Fail at one end alone', event: { kind: 'link-down', at, link: id, end: 'a' } as never },
     { name: 'Let it flap 5 times', event: { kind: 'flap', at, link: id, times: 5, every: 1 } as never },
-    { name: 'Lose BPDUs of end a', event: { kind: 'bpdu-loss', at, link: id, from: 'a' } as never },
+    { name: 'Lose BPDUs of one end', event: { kind: 'bpdu-loss', at, link: id, from: 'a' } as never },
+    { name: 'Let BPDUs pass again', event: { kind: 'bpdu-heal', at, link: id } as never },
   ];
 }
 
-function switchOffers(id: string, at: number): Offer[] {
+/** Settings changed while it runs; the value is chosen in its row. */
+const setOffer = (name: string, at: number, { label, edits }: Action): Offer => ({
+  name,
+  event: { kind: 'set', at, label, edits } as never,
+});
+
+function switchOffers(design: Design, id: string, at: number, tree: Tree | null): Offer[] {
+  const s = switchById(design, id);
   return [
     { name: 'Switch it off', event: { kind: 'switch-off', at, switch: id } as never },
     { name: 'Switch it on', event: { kind: 'switch-on', at, switch: id } as never },
     { name: 'Spanning tree off', event: { kind: 'tree-off', at, switch: id } as never },
-    {
-      name: 'Set its priority to 0',
-      event: {
-        kind: 'set',
-        at,
-        label: 'priority 0',
-        edits: [{ type: 'set', kind: 'switch', id, field: 'priority', value: 0 }],
-      } as never,
-    },
+    ...(s && tree
+      ? [setOffer('Set its priority', at, priorityAction([s], scopeAt(design, s, tree), BRIDGE_PRIORITIES[0]!))]
+      : []),
   ];
 }
 
-function portOffers(design: Design, id: string, at: number): Offer[] {
+function portOffers(design: Design, id: string, at: number, tree: Tree | null): Offer[] {
+  const port = portById(design, id)!;
+  const s = switchById(design, port.switch)!;
+  const cost: Offer[] = tree
+    ? [setOffer('Set its cost', at, costAction(design, port, scopeAt(design, s, tree), 1))]
+    : [];
   const link = linkAt(design, id);
   const far = link && farEnd(link, id);
   const plugged: Offer[] = [
@@ -40,7 +51,7 @@ function portOffers(design: Design, id: string, at: number): Offer[] {
     { name: 'Plug an intruder in', event: { kind: 'intruder', at, port: id, priority: 0 } as never },
     { name: 'Unplug it again', event: { kind: 'unplug', at, port: id } as never },
   ];
-  return [...(link ? linkOffers(link.id, at) : []), ...(!far || 'host' in far ? plugged : [])];
+  return [...(link ? linkOffers(link.id, at) : []), ...cost, ...(!far || 'host' in far ? plugged : [])];
 }
 
 function bundleOffers(design: Design, id: string, at: number): Offer[] {
@@ -61,7 +72,18 @@ function bundleOffers(design: Design, id: string, at: number): Offer[] {
   ];
 }
 
-export function suggestions(design: Design, selection: readonly Ref[], at: number): Offer[] {
+/** What a change that is tried out, and the tree in view, offer whatever is selected. */
+function generalOffers(design: Design, at: number, tree: Tree | null, draft: Action | null): Offer[] {
+  const vlan = tree?.vlan ?? design.vlans[0]?.number;
+  return [
+    ...(draft ? [setOffer(`Carry out what is tried out: ${draft.label}`, at, draft)] : []),
+    ...(vlan === undefined
+      ? []
+      : [{ name: `Root of VLAN ${vlan} off`, event: { kind: 'root-off', at, vlan } as never }]),
+  ];
+}
+
+function offersFor(design: Design, selection: readonly Ref[], at: number, tree: Tree | null): Offer[] {
   const ports = selection.flatMap((r) => (r.kind === 'port' && portById(design, r.id) ? [r.id] : []));
   if (ports.length === 2 && ports.every((id) => !linkAt(design, id)))
     return [{ name: 'Plug a cable in between', event: { kind: 'cable', at, a: ports[0]!, b: ports[1]! } as never }];
@@ -71,12 +93,25 @@ export function suggestions(design: Design, selection: readonly Ref[], at: numbe
     case 'link':
       return linkById(design, first.id) ? linkOffers(first.id, at) : [];
     case 'switch':
-      return switchOffers(first.id, at);
+      return switchOffers(design, first.id, at, tree);
     case 'port':
-      return bundleById(design, first.id) ? bundleOffers(design, first.id, at) : portOffers(design, first.id, at);
+      return bundleById(design, first.id)
+        ? bundleOffers(design, first.id, at)
+        : portById(design, first.id)
+          ? portOffers(design, first.id, at, tree)
+          : [];
     case 'bundle':
       return bundleOffers(design, first.id, at);
     default:
       return [];
   }
 }
+
+/** `at` in seconds; `tree` is the one in view, and `draft` the change that is tried out. */
+export const suggestions = (
+  design: Design,
+  selection: readonly Ref[],
+  at: number,
+  tree: Tree | null,
+  draft: Action | null,
+): Offer[] => [...offersFor(design, selection, at, tree), ...generalOffers(design, at, tree, draft)];

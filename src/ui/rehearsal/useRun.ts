@@ -26,7 +26,18 @@ export function useRun(design: Design, script: Script | null): Run {
   });
   const [job, setJob] = useState<RehearseJob | null>(null);
   // Only what a run depends on: names and places of things on the sheet do not count.
-  const key = script ? JSON.stringify([script.events, script.until, script.probes, script.seed, script.id]) : '';
+  const key = script
+    ? JSON.stringify([
+        script.events,
+        script.until,
+        script.probes,
+        script.seed,
+        script.linkDelay,
+        script.processingDelay,
+        script.helloSpread,
+        script.id,
+      ])
+    : '';
   useEffect(() => {
     if (!script) {
       setState((s) => ({ ...s, trace: null, progress: null }));

@@ -1,0 +1,73 @@
+/** What stands out at a moment of a rehearsal: guarded ports with why and how long, and frames that go round. */
+import { bundleById, portById } from '../design';
+import type { Design } from '../design';
+import type { LoopSpan, Trace } from './recorder';
+import { effectWords, lasting, portList, portWords, seconds, spanAt } from './story';
+
+export interface Standing {
+  readonly kind: 'guard' | 'loop';
+  /** Ports it is about. */
+  readonly ports: readonly string[];
+  readonly text: string;
+}
+
+/** Ports that a BPDU guard holds shut at a moment, each with when it comes back; null for never. */
+function shutAt(trace: Trace, at: number): Map<string, number | null> {
+  const shut = new Map<string, number | null>();
+  for (const h of trace.happenings) {
+    if (h.at > at) break;
+    if (h.kind === 'guard' && h.guard === 'bpdu') shut.set(h.port, h.until);
+    else if (h.kind === 'recover') shut.delete(h.port);
+  }
+  return shut;
+}
+
+function shutWords(design: Design, port: string, until: number | null, at: number): string {
+  const back =
+    until === null ? 'it stays shut until somebody opens it' : `back in ${lasting(until - at)}, at ${seconds(until)}`;
+  return `${portWords(design, port)} is shut by its BPDU guard: it heard a BPDU; ${back}.`;
+}
+
+/** Why a port is held back without being shut. */
+function heldWords(design: Design, port: string): string {
+  const element = portById(design, port) ?? bundleById(design, port);
+  return element?.rootGuard
+    ? `${portWords(design, port)} is held back by its root guard, for as long as it hears of a better root than there is.`
+    : `${portWords(design, port)} is held back by its loop guard: it stopped hearing BPDUs, and opens no more until it hears them again.`;
+}
+
+/** Loops of several trees that began together over the same ports. */
+function loopsTogether(loops: readonly LoopSpan[]): LoopSpan[][] {
+  const groups = new Map<string, LoopSpan[]>();
+  for (const loop of loops) {
+    const key = `${loop.from} ${[...loop.ports].sort().join()}`;
+    groups.set(key, [...(groups.get(key) ?? []), loop]);
+  }
+  return [...groups.values()];
+}
+
+/** `at` in microseconds. */
+export function standingOut(design: Design, trace: Trace, at: number): Standing[] {
+  const shut = shutAt(trace, at);
+  const held = new Set<string>();
+  for (const lane of trace.ports)
+    if (spanAt(lane.spans, at)?.state === 'guarded' && !shut.has(lane.port)) held.add(lane.port);
+  const loops = trace.loops.filter((l) => l.from <= at && (l.to === null || l.to > at));
+  return [
+    ...loopsTogether(loops).map((same): Standing => {
+      const [loop] = same as [LoopSpan];
+      const trees = same.map((l) => l.tree).join(', ');
+      return {
+        kind: 'loop',
+        ports: loop.ports,
+        text: `Frames have gone round in ${trees} for ${lasting(at - loop.from)}, over ${portList(design, loop.ports)}. ${effectWords(loop)}`,
+      };
+    }),
+    ...[...shut].map(([port, until]): Standing => ({
+      kind: 'guard',
+      ports: [port],
+      text: shutWords(design, port, until, at),
+    })),
+    ...[...held].map((port): Standing => ({ kind: 'guard', ports: [port], text: heldWords(design, port) })),
+  ];
+}

@@ -1,0 +1,140 @@
+'use client';
+import Button from '@mui/material/Button';
+import { hostById } from '../../core/design';
+import type { Design, Probe, Script } from '../../core/design';
+import { Field } from '../trees/boards/Field';
+
+interface Props {
+  design: Design;
+  script: Script;
+  /** Pairs that the run probed. */
+  probed: readonly Probe[];
+  set: (field: keyof Script & string, value: unknown, words: string) => boolean;
+}
+
+const FIELDS = [
+  { field: 'seed', label: 'seed', otherwise: 1, width: 60 },
+  { field: 'helloSpread', label: 'hellos within, ms', otherwise: 1000, width: 96 },
+  { field: 'linkDelay', label: 'a link takes, µs', otherwise: 5, width: 96 },
+  { field: 'processingDelay', label: 'a switch takes, µs', otherwise: 500, width: 104 },
+] as const;
+
+const asNumber = (text: string): unknown =>
+  text.trim() === '' ? null : Number.isFinite(Number(text)) ? Number(text) : text;
+
+/** Delays and hellos of a run, and the pairs of hosts that talk in it. */
+export function RunSettings({ design, script, probed, set }: Props) {
+  const pairs = script.probes;
+  const setPairs = (probes: readonly Probe[] | null, words: string) => set('probes', probes, words);
+  const change = (index: number, part: Partial<Probe>) =>
+    setPairs(
+      (pairs ?? []).map((p, i) => (i === index ? { ...p, ...part } : p)),
+      'pair changed',
+    );
+  const hosts = (label: string, value: string, onPick: (id: string) => void) => (
+    <select aria-label={label} value={value} onChange={(e) => onPick(e.target.value)}>
+      {!hostById(design, value) && <option value={value}>{value} is gone</option>}
+      {design.hosts.map((h) => (
+        <option key={h.id} value={h.id}>
+          {h.name}
+        </option>
+      ))}
+    </select>
+  );
+  return (
+    <details className="run-settings">
+      <summary>Delays, hellos and pairs</summary>
+      <div className="bundle-fields">
+        {FIELDS.map(({ field, label, otherwise, width }) => (
+          <Field
+            key={`${script.id} ${field}`}
+            label={label}
+            width={width}
+            value={String(script[field] ?? otherwise)}
+            onSet={(t) => set(field, asNumber(t), `${label} ${t}`)}
+          />
+        ))}
+      </div>
+      <table className="rows pairs" aria-label="Pairs that keep talking">
+        <tbody>
+          {(pairs ?? probed).map((p, i) => (
+            <tr key={i}>
+              {pairs ? (
+                <>
+                  <td>{hosts(`From, pair ${i + 1}`, p.from, (from) => change(i, { from }))}</td>
+                  <td>{hosts(`To, pair ${i + 1}`, p.to, (to) => change(i, { to }))}</td>
+                  <td>
+                    <select
+                      aria-label={`VLAN, pair ${i + 1}`}
+                      className="mono"
+                      value={p.vlan}
+                      onChange={(e) => change(i, { vlan: Number(e.target.value) })}
+                    >
+                      {design.vlans.map((v) => (
+                        <option key={v.id} value={v.number}>
+                          {v.number}
+                        </option>
+                      ))}
+                    </select>
+                  </td>
+                  <td>
+                    <button
+                      className="plain quiet remove"
+                      aria-label={`Take pair ${i + 1} out`}
+                      onClick={() =>
+                        setPairs(
+                          pairs.filter((_, j) => j !== i),
+                          'pair taken out',
+                        )
+                      }
+                    >
+                      ×
+                    </button>
+                  </td>
+                </>
+              ) : (
+                <td className="quiet">
+                  {hostById(design, p.from)?.name} – {hostById(design, p.to)?.name}, VLAN {p.vlan}
+                </td>
+              )}
+            </tr>
+          ))}
+          {(pairs ?? probed).length === 0 && (
+            <tr>
+              <td className="quiet">Nobody talks: no contact is watched.</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      {design.hosts.length < 2 ? (
+        <p className="quiet small">A pair needs two hosts: draw them in Cabling.</p>
+      ) : pairs ? (
+        <p className="offers">
+          <Button onClick={() => setPairs([...pairs, newPair(design, pairs)], 'pair added')}>Add a pair</Button>
+          <Button onClick={() => setPairs(null, 'pairs by the design')}>Pairs by the design</Button>
+        </p>
+      ) : (
+        <p className="offers">
+          <Button
+            onClick={() =>
+              setPairs(
+                probed.map(({ from, to, vlan }) => ({ from, to, vlan })),
+                'pairs chosen',
+              )
+            }
+          >
+            Choose the pairs
+          </Button>
+        </p>
+      )}
+    </details>
+  );
+}
+
+/** Two hosts that do not talk yet, in a VLAN of one of them. */
+function newPair(design: Design, pairs: readonly Probe[]): Probe {
+  const taken = new Set(pairs.flatMap((p) => [`${p.from} ${p.to}`, `${p.to} ${p.from}`]));
+  const all = design.hosts.flatMap((a, i) => design.hosts.slice(i + 1).map((b) => [a, b] as const));
+  const [a, b] = all.find(([x, y]) => !taken.has(`${x.id} ${y.id}`) && x.vlan === y.vlan) ?? all[0]!;
+  return { from: a.id, to: b.id, vlan: a.vlan ?? design.vlans[0]?.number ?? 1 };
+}

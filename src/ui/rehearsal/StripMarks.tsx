@@ -1,0 +1,102 @@
+'use client';
+import { useState } from 'react';
+import { switchById } from '../../core/design';
+import type { Design, Script } from '../../core/design';
+import type { RootSpan } from '../../core/rehearsal';
+
+type Clip = (from: number, to: number) => [number, number] | null;
+
+interface EventProps {
+  script: Script;
+  /** Bottom of the strip. */
+  bottom: number;
+  clip: Clip;
+  timeAt: (clientX: number) => number;
+  onMove: (id: string, seconds: number) => void;
+}
+
+/** Events of the script as marks that can be pulled to another time. */
+export function EventMarks({ script, bottom, clip, timeAt, onMove }: EventProps) {
+  const [pulled, setPulled] = useState<{ id: string; at: number } | null>(null);
+  return (
+    <>
+      {script.events.map((event) => {
+        const at = pulled?.id === event.id ? pulled.at : event.at;
+        const reach = clip(at * 1e6, at * 1e6);
+        if (!reach) return null;
+        const [x] = reach;
+        return (
+          <g
+            key={event.id}
+            className="event-handle"
+            data-event={event.id}
+            onPointerDown={(e) => {
+              e.stopPropagation();
+              e.currentTarget.setPointerCapture(e.pointerId);
+              setPulled({ id: event.id, at: event.at });
+            }}
+            onPointerMove={(e) => {
+              if (pulled?.id !== event.id) return;
+              const seconds = Math.min(script.until, Math.max(0, timeAt(e.clientX) / 1e6));
+              setPulled({ id: event.id, at: Math.round(seconds * 1000) / 1000 });
+            }}
+            onPointerUp={() => {
+              if (pulled && pulled.at !== event.at) onMove(event.id, pulled.at);
+              setPulled(null);
+            }}
+            onPointerCancel={() => setPulled(null)}
+          >
+            <line className="event-line" x1={x} x2={x} y1={26} y2={bottom} />
+            <path className="event-mark" d={`M${x - 6} 20H${x + 6}L${x} 30Z`} />
+            {pulled?.id === event.id && (
+              <text className="event-time" x={x + 9} y={29}>
+                {pulled.at.toFixed(3)} s
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** Who takes itself for the root of a tree, over time; more than one at a time is alarming. */
+export function RootLane({
+  design,
+  spans,
+  until,
+  top,
+  clip,
+}: {
+  design: Design;
+  spans: readonly RootSpan[];
+  until: number;
+  top: number;
+  clip: Clip;
+}) {
+  return (
+    <g>
+      {spans.map((span, i) => {
+        const reach = clip(span.at, spans[i + 1]?.at ?? until);
+        if (!reach || reach[1] - reach[0] < 1) return null;
+        const words = span.roots.map((id) => switchById(design, id)?.name ?? id).join(', ') || 'nobody';
+        return (
+          <g key={i}>
+            <line
+              className={span.roots.length === 1 ? 'root-line' : 'root-line alarm-line'}
+              x1={reach[0]}
+              x2={reach[1]}
+              y1={top + 17}
+              y2={top + 17}
+            />
+            {reach[1] - reach[0] > words.length * 6.5 && (
+              <text className="root-name" x={reach[0] + 3} y={top + 13}>
+                {words}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
