@@ -39,8 +39,9 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   await page.getByRole('radio', { name: 'Frame' }).click();
   const frame = page.getByRole('region', { name: 'Frame' });
   await expect(frame.getByRole('row', { name: /^root 10/ })).toBeVisible();
+  const [, first] = /frame (\d+) of/.exec((await frame.textContent()) ?? '')!;
   await frame.getByRole('button', { name: 'later' }).click();
-  await expect(frame).toContainText('frame 2 of');
+  await expect(frame).toContainText(`frame ${Number(first) + 1} of`);
 
   await page.getByRole('radio', { name: 'Compare' }).click();
   await page.getByRole('button', { name: 'Under classic spanning tree' }).click();
@@ -68,6 +69,12 @@ test('a guard that trips is told, and the run follows a change of the design', a
   await page.goto(`/d/${opened.design}/rehearsal?variant=${opened.variant}`);
   await page.getByRole('combobox', { name: 'Script' }).selectOption('stranger');
   await expect(page.getByText('ticket-hall 10 heard a BPDU and was shut by its guard until 35.001 s.')).toBeVisible();
+  // At any moment the port says how long it stays shut.
+  await page.getByRole('button', { name: /was shut by its guard until 35/ }).click();
+  await page.getByRole('slider', { name: 'Time' }).press('PageDown');
+  await expect(page.getByRole('region', { name: 'At this moment' })).toHaveText(
+    'ticket-hall 10 is shut by its BPDU guard: it heard a BPDU; back in 21.0 s, at 35.001 s.',
+  );
   await page.goto(`/d/${opened.design}/trees?variant=${opened.variant}&sel=port~ticket-hall:10`);
   await page.getByLabel("BPDU guard at '10' of ticket-hall").uncheck();
   await saved(page);
@@ -75,4 +82,59 @@ test('a guard that trips is told, and the run follows a change of the design', a
   await page.getByRole('combobox', { name: 'Script' }).selectOption('stranger');
   await expect(page.getByText('An intruder with priority 0 plugged into ticket-hall 10.')).toBeVisible();
   await expect(page.getByText('was shut by its guard')).toHaveCount(0);
+});
+
+test('events are changed in their rows and pulled on the strip; delays, hellos and pairs are set', async ({
+  page,
+  request,
+}) => {
+  const flap = { id: 'f', at: 5, kind: 'flap', link: 'quay-a:3--ticket-hall:1', times: 2, every: 1 };
+  const scripts = [{ id: 's', name: 'flapping', until: 30, events: [flap] }];
+  const response = await request.post('/api/designs', {
+    data: { name: 'flapping', variant: 'v', design: { ...asMeant(), scripts } },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  const opened = { design: head.id as string, variant: head.variants[0].id as string };
+  const script = async () => (await stored(request, opened)).scripts[0]!;
+  await page.goto(`/d/${opened.design}/rehearsal?variant=${opened.variant}`);
+  await expect(page.getByText('flaps 2 times, every 1 s').first()).toBeVisible();
+  await page.getByRole('textbox', { name: 'times', exact: true }).fill('0');
+  await page.getByRole('textbox', { name: 'times', exact: true }).press('Enter');
+  await expect(page.getByText('0 is not legal here')).toBeVisible();
+  await page.getByRole('textbox', { name: 'times', exact: true }).fill('3');
+  await page.getByRole('textbox', { name: 'times', exact: true }).press('Enter');
+  await expect(page.getByText('flaps 3 times, every 1 s').first()).toBeVisible();
+
+  const mark = page.locator('.event-handle .event-mark');
+  const box = (await mark.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 120, box.y + 4, { steps: 4 });
+  await page.mouse.up();
+  await saved(page);
+  const { at } = (await script()).events[0]!;
+  expect(at).toBeGreaterThan(7);
+  expect(at).toBeLessThan(10);
+  await expect(page.getByLabel(/^Time of link quay-a 3/)).toHaveValue(String(at));
+
+  await page.getByText('Delays, hellos and pairs').click();
+  const takes = page.getByRole('textbox', { name: 'a switch takes, µs' });
+  await takes.fill('-1');
+  await takes.press('Enter');
+  await expect(page.getByText('-1 is not a delay that can be rehearsed')).toBeVisible();
+  await takes.fill('2000');
+  await takes.press('Enter');
+  await page.getByRole('button', { name: 'Choose the pairs' }).click();
+  await page.getByRole('button', { name: 'Take pair 2 out' }).click();
+  await saved(page);
+  const { processingDelay, probes } = await script();
+  expect([processingDelay, probes]).toEqual([2000, [{ from: 'ferry-server', to: 'ticket-desk', vlan: 110 }]]);
+
+  // The settings of the one switch that is selected, refused where they do not go together.
+  await page.getByRole('radio', { name: 'Timers' }).click();
+  await page.locator('.rehearsal-chart [data-id="quay-a"]').first().click();
+  await page.getByRole('textbox', { name: 'max age, s' }).fill('40');
+  await page.getByRole('textbox', { name: 'max age, s' }).press('Enter');
+  await expect(page.getByText('2 × (forward delay').first()).toBeVisible();
 });

@@ -219,7 +219,7 @@ test('a run that grows too long is stopped, says so, and keeps what there is', (
 
 test('a script that never comes to rest says what keeps changing', () => {
   const trace = run(asMeant(), 40, { kind: 'flap', at: 1, link: UPLINK, times: 19, every: 1 });
-  expect(trace.sentence).toMatch(/^It does not come to rest: .*quay-a:3/);
+  expect(trace.sentence).toMatch(/^It does not come to rest: .*quay-a 3/);
 });
 
 describe('frames', () => {

@@ -9,6 +9,7 @@ import { lookForLoops } from './loops';
 import { drain, receive } from './network';
 import { planOf, representatives } from './plan';
 import type { Trace } from './recorder';
+import { portWords } from './story';
 import { ScriptFault, carryOut, designsOf, eventWords, intruderSpeaks, missingIn, recover } from './script';
 import type { Due, World } from './world';
 import { SECOND } from './world';
@@ -184,7 +185,10 @@ export function traceOf({ world: w }: Rehearsal, until: number, ended: Trace['en
       : ended === 'cancelled'
         ? `Cancelled at ${seconds} s; what happened until then is kept.`
         : moving.length > 0
-          ? `It does not come to rest: ${moving.slice(0, 4).join(', ')}${moving.length > 4 ? ` and ${moving.length - 4} more` : ''} keep changing.`
+          ? `It does not come to rest: ${moving
+              .slice(0, 4)
+              .map((id) => portWords(w.plan.design, id))
+              .join(', ')}${moving.length > 4 ? ` and ${moving.length - 4} more` : ''} keep changing.`
           : '';
   return { ...trace, sentence };
 }

@@ -43,9 +43,9 @@ export function eventWords(design: Design, event: ScriptEvent): string {
     case 'flap':
       return `link ${cable} flaps ${event.times} times, every ${event.every} s`;
     case 'switch-off':
-      return `${s} off`;
+      return `switch ${s} off`;
     case 'switch-on':
-      return `${s} on`;
+      return `switch ${s} on`;
     case 'root-off':
       return `the root of VLAN ${event.vlan} off`;
     case 'set':
@@ -57,7 +57,7 @@ export function eventWords(design: Design, event: ScriptEvent): string {
     case 'intruder':
       return `an intruder with priority ${event.priority} plugged into ${at}`;
     case 'unplug':
-      return `${at} unplugged`;
+      return `unplugged at ${at}`;
     case 'bpdu-loss':
       return `BPDUs of end ${event.from} of link ${cable} lost`;
     case 'bpdu-heal':

@@ -1,8 +1,9 @@
 /** What happened, in words: each line with the moment it leads to. */
 import { bundleById, hostById, portById, switchById } from '../design';
 import type { Design } from '../design';
+import { formatVlanRanges } from '../standard';
 import { loopEffect } from './loop-effect';
-import type { ContactLane, Happening, LoopSpan, PortLane, Trace } from './recorder';
+import type { ContactLane, Happening, LoopSpan, PortSpan, Trace } from './recorder';
 
 export interface Line {
   /** Microseconds. */
@@ -28,11 +29,22 @@ export function portWords(design: Design, id: string): string {
 }
 const hostWords = (design: Design, id: string) => hostById(design, id)?.name ?? id;
 
-/** Name of a tree, with the VLANs that have the same outcome. */
-export function treeWords(trace: Trace, tree: string): string {
-  const alike = trace.alike[tree] ?? [];
-  const own = /^vlan-(\d+)$/.exec(tree)?.[1];
-  return own ? `VLAN ${[own, ...alike].join(', ')}` : tree;
+/** Names of rehearsed trees, with the VLANs that have the same outcome: `VLANs 110-120, 150`, `instance 2`, `the CIST`. */
+export function treesWords(trace: Trace, trees: readonly string[]): string {
+  const vlans = trees.flatMap((tree) => {
+    const own = /^vlan-(\d+)$/.exec(tree)?.[1];
+    return own ? [Number(own), ...(trace.alike[tree] ?? [])] : [];
+  });
+  const others = trees.flatMap((tree) => {
+    const instance = /^msti-(\d+)$/.exec(tree)?.[1];
+    return tree.startsWith('vlan-')
+      ? []
+      : [instance ? `instance ${instance}` : tree === 'cist' ? 'the CIST' : 'the one tree'];
+  });
+  return [
+    ...others,
+    ...(vlans.length > 0 ? [`${vlans.length === 1 ? 'VLAN' : 'VLANs'} ${formatVlanRanges(vlans)}`] : []),
+  ].join(', ');
 }
 
 interface Gap {
@@ -74,40 +86,53 @@ function contactLines(design: Design, trace: Trace): Line[] {
   });
 }
 
-/** What became of a port: opened and cut, not the states between. */
+/** What became of a port that is worth a line: opened and cut, not the states between; null for anything else. */
+function becameWords(span: PortSpan, before: PortSpan): string | null {
+  if (span.state === 'forwarding' && before.state !== 'forwarding')
+    return span.role === 'disabled' ? 'opened without a role' : `opened as ${span.role} port`;
+  if (span.state === 'guarded' && before.state !== 'guarded') return 'is held back by its guard';
+  if (span.state === 'discarding' && before.state === 'forwarding') return 'was cut';
+  return span.state === 'listening' && before.state === 'discarding' ? 'began to listen' : null;
+}
+
+/** Ports to which the same happened at one moment in the same trees are one line when they are many. */
+const MANY = 5;
+
 function portLines(design: Design, trace: Trace): Line[] {
-  const byMoment = new Map<string, { at: number; text: string; trees: string[] }>();
+  const moments = new Map<string, { at: number; port: string; words: string; trees: string[] }>();
   const shut = new Set(trace.happenings.flatMap((h) => (h.kind === 'guard' ? [`${h.at} ${h.port}`] : [])));
-  const add = (lane: PortLane, at: number, text: string) => {
-    const key = `${Math.round(at / 1000)} ${text}`;
-    const known = byMoment.get(key);
-    if (known) known.trees.push(lane.tree);
-    else byMoment.set(key, { at, text, trees: [lane.tree] });
-  };
   for (const lane of trace.ports)
     lane.spans.forEach((span, i) => {
       const before = lane.spans[i - 1];
-      if (!before) return;
-      const name = portWords(design, lane.port);
-      if (span.state === 'forwarding' && before.state !== 'forwarding')
-        add(lane, span.at, `${name} opened as ${span.role} port`);
-      else if (span.state === 'guarded' && before.state !== 'guarded' && !shut.has(`${span.at} ${lane.port}`))
-        add(lane, span.at, `${name} is held back by its guard`);
-      else if (span.state === 'discarding' && before.state === 'forwarding') add(lane, span.at, `${name} was cut`);
-      else if (span.state === 'listening' && before.state === 'discarding')
-        add(lane, span.at, `${name} began to listen`);
+      const words = before && becameWords(span, before);
+      if (!words || (span.state === 'guarded' && shut.has(`${span.at} ${lane.port}`))) return;
+      const key = `${Math.round(span.at / 1000)} ${lane.port} ${words}`;
+      const known = moments.get(key);
+      if (known) known.trees.push(lane.tree);
+      else moments.set(key, { at: span.at, port: lane.port, words, trees: [lane.tree] });
     });
   const all = new Set(trace.ports.map((l) => l.tree)).size;
-  return [...byMoment.values()].map(({ at, text, trees }): Line => {
-    const where =
-      trees.length === all
-        ? all === 1
-          ? ''
-          : ' in every tree'
-        : ` in ${trees.map((t) => treeWords(trace, t)).join(', ')}`;
-    return { at, kind: 'port', text: `${text}${where}.` };
-  });
+  const where = (trees: readonly string[]): string =>
+    trees.length < all ? ` in ${treesWords(trace, trees)}` : all === 1 ? '' : ' in every tree';
+  const alike = new Map<string, { at: number; words: string; where: string; ports: string[] }>();
+  for (const { at, port, words, trees } of moments.values()) {
+    const key = `${Math.round(at / 1000)} ${words} ${trees.join()}`;
+    const known = alike.get(key);
+    if (known) known.ports.push(port);
+    else alike.set(key, { at, words, where: where(trees), ports: [port] });
+  }
+  return [...alike.values()].flatMap(({ at, words, where: there, ports }): Line[] =>
+    ports.length > MANY
+      ? [{ at, kind: 'port', text: `${ports.length} ports ${manyWords(words)}${there}: ${portList(design, ports)}.` }]
+      : ports.map((port) => ({ at, kind: 'port', text: `${portWords(design, port)} ${words}${there}.` })),
+  );
 }
+
+const manyWords = (words: string): string =>
+  words
+    .replace(/^was /, 'were ')
+    .replace(/^is held back by its guard/, 'are held back by their guards')
+    .replace(/ port$/, ' ports');
 
 /** The first few of some ports, and how many more. */
 export const portList = (design: Design, ports: readonly string[]): string =>
@@ -157,6 +182,40 @@ function happeningLine(design: Design, h: Happening): Line | null {
   }
 }
 
+/** Who took over as root, and for how long nobody, or more than one, did. */
+function rootLines(design: Design, trace: Trace): Line[] {
+  const name = (id: string) => switchById(design, id)?.name ?? id;
+  const byMoment = new Map<string, { at: number; root: string; since: number | null; trees: string[] }>();
+  for (const { tree, spans } of trace.roots) {
+    let agreed: string | null = null;
+    let lost: number | null = null;
+    for (const { at, roots } of spans) {
+      if (roots.length !== 1) {
+        lost ??= at;
+        continue;
+      }
+      const [root] = roots as [string];
+      const missed = lost !== null && at - lost > 1000;
+      if (agreed !== null && (root !== agreed || missed)) {
+        const key = `${at} ${root} ${lost}`;
+        const known = byMoment.get(key);
+        if (known) known.trees.push(tree);
+        else byMoment.set(key, { at, root, since: lost, trees: [tree] });
+      }
+      agreed = root;
+      lost = null;
+    }
+  }
+  return [...byMoment.values()].map(({ at, root, since, trees }) => {
+    const without = since === null || since === at ? '' : `, ${lasting(at - since)} after the last one was agreed on`;
+    return {
+      at,
+      kind: 'port',
+      text: `${name(root)} is root in ${treesWords(trace, trees)}${without}.`,
+    };
+  });
+}
+
 /** Frames that begin, or cease, to go round: one line for all trees in which they do so over the same ports. */
 function loopLines(design: Design, trace: Trace): Line[] {
   const ends = trace.loops.flatMap((loop) => [
@@ -203,6 +262,7 @@ export function storyOf(design: Design, trace: Trace): Line[] {
   const lines = [
     ...trace.happenings.flatMap((h) => happeningLine(design, h) ?? []),
     ...loopLines(design, trace),
+    ...rootLines(design, trace),
     ...flushLines(trace),
     ...portLines(design, trace),
     ...contactLines(design, trace),

@@ -2,8 +2,8 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { hostById, isPerVlan, timersFit, wording } from '../../core/design';
-import type { Design, Script, TimersInForce } from '../../core/design';
+import { applyEdits, hostById, isPerVlan, timersFit, wording } from '../../core/design';
+import type { Design, Edit, Script, TimersInForce } from '../../core/design';
 import { gapsOf, lasting } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
 import { TIMERS } from '../../core/standard';
@@ -29,6 +29,12 @@ const inMode = (design: Design, rapid: boolean): Design => ({
   mode: isPerVlan(design.mode) ? (rapid ? 'per-vlan-rstp' : 'per-vlan-stp') : rapid ? 'rstp' : 'stp',
   switches: design.switches.map(({ protocol: _, ...s }) => s),
 });
+
+/** As drawn, with a change that is tried out; as it is where that cannot be made any more. */
+const withEdits = (design: Design, edits: readonly Edit[]): Design => {
+  const applied = applyEdits(design, edits);
+  return applied.ok ? applied.design : design;
+};
 
 /** The same script under another protocol, with other timers, or with the change that is tried out: gaps side by side. */
 export function Compare({ script, trace }: { script: Script; trace: Trace }) {
@@ -62,7 +68,7 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
           Under rapid spanning tree
         </Button>
         {draft && (
-          <Button disabled={running !== null} onClick={() => run(draft.label, draft.solved.topology.design)}>
+          <Button disabled={running !== null} onClick={() => run(draft.label, withEdits(design, draft.edits))}>
             With what is tried out
           </Button>
         )}
@@ -107,7 +113,12 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
             <BarChart data={bars} margin={{ top: 6, right: 8, bottom: 0, left: 0 }}>
               <CartesianGrid vertical={false} stroke="var(--rule)" />
               <XAxis dataKey="name" tick={{ fill: 'var(--ink-2)', fontSize: 10 }} stroke="var(--rule)" />
-              <YAxis width={40} unit=" s" tick={{ fill: 'var(--ink-2)', fontSize: 11 }} stroke="var(--rule)" />
+              <YAxis
+                width={52}
+                tickFormatter={(s: number) => (s === 0 ? '0' : lasting(Math.round(s * 1e6)))}
+                tick={{ fill: 'var(--ink-2)', fontSize: 11 }}
+                stroke="var(--rule)"
+              />
               <Tooltip
                 cursor={{ fill: 'var(--accent-wash)' }}
                 contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}

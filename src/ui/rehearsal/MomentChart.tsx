@@ -11,7 +11,7 @@ import type { Scene } from '../chart/scene';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../shell/context';
 import { hueOf } from '../trees/hue';
-import { laneTree, sceneAt } from './moment';
+import { inTree, laneTree, sceneAt } from './moment';
 
 const AREA = { width: 620, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
@@ -42,10 +42,11 @@ export function MomentChart({ trace, at, reach, pair }: Props) {
       base && of && trace ? sceneAt(design, base, trace, of.tree.id, at) : base && { scene: base, waiting: NOTHING },
     [base, of, trace, design, at],
   );
-  const path = trace?.contacts[pair] ? spanAt(trace.contacts[pair].spans, at)?.path : undefined;
+  const own = trace && of ? laneTree(trace, of.tree.id) : '';
+  const talking = trace?.contacts[pair];
+  const path = trace && talking && inTree(trace, own, talking.vlan) ? spanAt(talking.spans, at)?.path : undefined;
   const pathPorts = useMemo(() => new Set(path ?? []), [path]);
   const handle = useRef<ChartHandle>(null);
-  const own = trace && of ? laneTree(trace, of.tree.id) : '';
   // Frames are marked where they leave: drawn straight into the layer above the chart.
   useEffect(() => {
     const layer = handle.current?.overlay;

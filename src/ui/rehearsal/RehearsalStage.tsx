@@ -11,9 +11,11 @@ import { useInBrowser } from '../shell/useInBrowser';
 import { Compare } from './Compare';
 import { saveLanes, savePcapng, saveStory } from './download';
 import { FramePanel } from './FramePanel';
-import { MomentChart } from './MomentChart';
+import { inTree, laneTree } from './moment';
+import { MomentChart, firstFrom } from './MomentChart';
 import { ScriptPanel } from './ScriptPanel';
 import { Story } from './Story';
+import { portsOfSelection } from './selected';
 import { Strip, zoomed } from './Strip';
 import type { Window } from './StripParts';
 import { Timers } from './Timers';
@@ -49,14 +51,17 @@ export function RehearsalStage() {
   const [at, setAt] = useState(0);
   const [shown, setShown] = useState<Window | null>(null);
   const [panel, setPanel] = useState<(typeof PANELS)[number]['id']>('story');
-  const [frame, setFrame] = useState(0);
+  const [frame, setFrame] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
   const [speed, setSpeed] = useState(1);
-  const [pair, setPair] = useState(0);
+  const [chosenPair, setPair] = useState<number | null>(null);
   const until = trace?.until ?? (script?.until ?? 30) * 1e6;
   const window_ = shown && shown.to <= until + 1 ? shown : { from: 0, to: until };
   const changes = useMemo(() => (trace ? changesOf(trace) : []), [trace]);
   const of = treeInView({ solved }, view);
+  // The way of a pair that talks in the tree in view, unless another one is asked for.
+  const usual = trace && of ? trace.contacts.findIndex((c) => inTree(trace, laneTree(trace, of.tree.id), c.vlan)) : 0;
+  const pair = chosenPair !== null && chosenPair < (trace?.contacts.length ?? 0) ? chosenPair : Math.max(0, usual);
 
   useEffect(() => {
     if (!playing) return;
@@ -113,6 +118,7 @@ export function RehearsalStage() {
     return () => setStageCommands([]);
   }, [jump, zoom, setStageCommands]);
 
+  const chosen = useMemo(() => portsOfSelection(design, view.selection), [design, view.selection]);
   if (design.switches.length === 0)
     return (
       <main className="empty-chart">
@@ -120,15 +126,6 @@ export function RehearsalStage() {
         <p>Lay the network out in Cabling first; then a link can fail here and the trees can be watched.</p>
       </main>
     );
-  const chosen = view.selection.flatMap((r) =>
-    r.kind === 'port'
-      ? [r.id]
-      : r.kind === 'link'
-        ? design.links
-            .filter((l) => l.id === r.id)
-            .flatMap((l) => [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])))
-        : [],
-  );
   return (
     <>
       <TreeStrip />
@@ -174,7 +171,7 @@ export function RehearsalStage() {
               <FramePanel
                 design={design}
                 trace={trace}
-                index={Math.min(frame, trace.frames.length - 1)}
+                index={Math.min(frame ?? firstFrom(trace, at), trace.frames.length - 1)}
                 onGo={(i) => {
                   setFrame(i);
                   go(trace.frames[i]!.at);
@@ -225,7 +222,7 @@ export function RehearsalStage() {
               >
                 {trace.contacts.map((lane, i) => (
                   <option key={i} value={i}>
-                    way {hostById(design, lane.from)?.name} – {hostById(design, lane.to)?.name}
+                    way {hostById(design, lane.from)?.name} – {hostById(design, lane.to)?.name}, VLAN {lane.vlan}
                   </option>
                 ))}
               </select>
@@ -249,11 +246,8 @@ export function RehearsalStage() {
             )}
             {trace && (
               <>
-                <button
-                  className="tool"
-                  onClick={() => savePcapng(design, trace, chosen.length > 0 ? new Set(chosen) : null)}
-                >
-                  {chosen.length > 0 ? 'pcapng of the selected' : 'pcapng'}
+                <button className="tool" onClick={() => savePcapng(design, trace, chosen.size > 0 ? chosen : null)}>
+                  {chosen.size > 0 ? 'pcapng of the selected' : 'pcapng'}
                 </button>
                 <button className="tool" onClick={() => saveStory(design, trace)}>
                   Events CSV
@@ -274,6 +268,7 @@ export function RehearsalStage() {
               shown={window_}
               onAt={go}
               onShown={setShown}
+              first={chosen}
               onMove={(id, seconds) =>
                 edit(`Script ${script.name}: event at ${seconds} s`, [
                   setField(

@@ -1,13 +1,12 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Design, Script } from '../../core/design';
-import { gapsOf, lasting, portWords, treeWords } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
-import { hostById } from '../../core/design';
 import { laneTree } from './moment';
-import { LEFT, MARKS, ROW, Span, TICK_ROW, Ticks } from './StripParts';
+import { Lanes, layoutOf } from './StripLanes';
+import { LEFT, MARKS, TICK_ROW, Ticks } from './StripParts';
 import type { Window } from './StripParts';
-import { EventMarks, RootLane } from './StripMarks';
+import { EventMarks } from './StripMarks';
 
 const HEAD = 26;
 const HEADING = 16;
@@ -24,6 +23,8 @@ interface Props {
   onFrame: (index: number) => void;
   /** An event of the script is pulled to another time, in seconds. */
   onMove: (id: string, seconds: number) => void;
+  /** Ports whose lanes come before the others. */
+  first: ReadonlySet<string>;
 }
 
 /** Keys that move the moment, by a share of what is shown. */
@@ -49,7 +50,7 @@ const timeLabel = (at: number, step: number): string =>
       : `${(at / 1e6).toFixed(6)} s`;
 
 /** Time as a strip of lanes: contact, roots, ports that changed, BPDUs. */
-export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame, onMove }: Props) {
+export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame, onMove, first }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1240);
   useEffect(() => {
@@ -61,12 +62,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   const x = (t: number) => LEFT + ((t - shown.from) / (shown.to - shown.from)) * room;
   const timeAt = (px: number) => shown.from + ((px - LEFT) / room) * (shown.to - shown.from);
   const own = laneTree(trace, tree);
-  const lanes = useMemo(() => trace.ports.filter((l) => l.tree === own && l.spans.length > 1), [trace, own]);
-  // The tree in view first, then others whose root changed.
-  const roots = [
-    ...trace.roots.filter((r) => r.tree === own && r.spans.length > 0),
-    ...trace.roots.filter((r) => r.tree !== own && r.spans.length > 1),
-  ];
+  const layout = useMemo(() => layoutOf(trace, own, first, HEAD), [trace, own, first]);
   const press = useRef<number | null>(null);
   const scrub = (clientX: number) => {
     const left = box.current?.getBoundingClientRect().left ?? 0;
@@ -96,111 +92,12 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   const step = tickStep(shown.to - shown.from);
   const ticks: number[] = [];
   for (let t = Math.ceil(shown.from / step) * step; t <= shown.to; t += step) ticks.push(t);
-  let y = HEAD;
-  const next = (rows = 1) => {
-    const here = y;
-    y += rows * ROW;
-    return here;
-  };
-  const head = (name: string) => {
-    const here = y + 3;
-    y = here + HEADING;
-    return (
-      <text key={`h ${name}`} className="lane-head" x={14} y={here + 13}>
-        {name}
-      </text>
-    );
-  };
   const clip = (from: number, to: number): [number, number] | null => {
     const [a, b] = [Math.max(from, shown.from), Math.min(to, shown.to)];
     return b < a ? null : [x(a), x(b)];
   };
-  const drawn = [
-    ...(trace.contacts.length > 0 ? [head('in contact')] : []),
-    ...trace.contacts.map((lane) => {
-      const top = next();
-      const name = `${hostById(design, lane.from)?.name ?? lane.from} – ${hostById(design, lane.to)?.name ?? lane.to}`;
-      return (
-        <g key={`c ${lane.vlan} ${lane.from} ${lane.to}`}>
-          <text className="lane-name" x={26} y={top + 14}>
-            {name.length > 27 ? `${name.slice(0, 26)}…` : name}
-          </text>
-          {lane.spans.map((span, i) => {
-            const reach = clip(span.at, lane.spans[i + 1]?.at ?? trace.until);
-            return reach && span.ok ? (
-              <rect
-                key={i}
-                className={span.copies > 1 ? 'contact copies' : 'contact'}
-                x={reach[0]}
-                y={top + 6}
-                width={Math.max(0.5, reach[1] - reach[0])}
-                height={8}
-              />
-            ) : null;
-          })}
-          {gapsOf(lane).map((gap, i) => {
-            const reach = clip(gap.from, gap.to ?? trace.until);
-            return reach ? (
-              <g key={`g ${i}`}>
-                <rect
-                  className="gap"
-                  x={reach[0] - 1}
-                  y={top + 3}
-                  width={Math.max(2, reach[1] - reach[0] + 2)}
-                  height={14}
-                />
-                <text
-                  className="gap-length"
-                  x={gap.to === null ? reach[0] + 6 : reach[1] + 4}
-                  y={gap.to === null ? top + 14 : top + 3}
-                >
-                  {gap.to === null ? 'not found again' : lasting(gap.to - gap.from)}
-                </text>
-              </g>
-            ) : null;
-          })}
-        </g>
-      );
-    }),
-    ...(roots.length > 0 ? [head('root')] : []),
-    ...roots.map((lane) => {
-      const top = next();
-      const name = treeWords(trace, lane.tree);
-      return (
-        <g key={`r ${lane.tree}`}>
-          <text className="lane-name" x={26} y={top + 14}>
-            {name.length > 27 ? `${name.slice(0, 26)}…` : name}
-          </text>
-          <RootLane design={design} spans={lane.spans} until={trace.until} top={top} clip={clip} />
-        </g>
-      );
-    }),
-    ...(lanes.length > 0 ? [head('ports that changed')] : []),
-    ...lanes.map((lane) => {
-      const top = next();
-      const name = portWords(design, lane.port);
-      return (
-        <g key={`p ${lane.port}`}>
-          <text className="lane-name" x={26} y={top + 14}>
-            {name.length > 27 ? `${name.slice(0, 26)}…` : name}
-          </text>
-          {lane.spans.map((span, i) => {
-            const reach = clip(span.at, lane.spans[i + 1]?.at ?? trace.until);
-            return reach ? (
-              <Span key={i} span={span} from={reach[0]} to={reach[1]} top={top} begins={span.at >= shown.from} />
-            ) : null;
-          })}
-          {trace.happenings.map((h, i) => {
-            const reach = h.kind === 'guard' && h.port === lane.port ? clip(h.at, h.at) : null;
-            return reach && <path key={`t ${i}`} className="trip" d={`M${reach[0]} ${top + 3}v14`} />;
-          })}
-        </g>
-      );
-    }),
-  ];
-  drawn.push(head('BPDUs and LACPDUs'));
-  const ticksTop = y;
-  y += MARKS.length * TICK_ROW;
+  const ticksTop = layout.bottom + 3 + HEADING;
+  const y = ticksTop + MARKS.length * TICK_ROW;
   return (
     <div
       className="time-strip"
@@ -243,7 +140,10 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
             </text>
           </g>
         ))}
-        {drawn}
+        <Lanes design={design} trace={trace} layout={layout} shown={shown} left={LEFT} room={room} />
+        <text className="lane-head" x={14} y={layout.bottom + 16}>
+          BPDUs and LACPDUs
+        </text>
         <Ticks trace={trace} own={own} shown={shown} room={room} top={ticksTop} onFrame={onFrame} />
         <EventMarks
           script={script}

@@ -2,9 +2,10 @@
 import { useState } from 'react';
 import { switchById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
-import type { RootSpan } from '../../core/rehearsal';
+import type { RootSpan, Trace } from '../../core/rehearsal';
 
-type Clip = (from: number, to: number) => [number, number] | null;
+/** Where a stretch of time is drawn, as far as it is shown. */
+export type Clip = (from: number, to: number) => [number, number] | null;
 
 interface EventProps {
   script: Script;
@@ -58,6 +59,27 @@ export function EventMarks({ script, bottom, clip, timeAt, onMove }: EventProps)
       })}
     </>
   );
+}
+
+export interface RootRow {
+  readonly trees: string[];
+  readonly spans: readonly RootSpan[];
+}
+
+/** The tree in view first, then others whose root changed; trees in which it did so alike share a row. */
+export function rootRows(trace: Trace, own: string): RootRow[] {
+  const lanes = [
+    ...trace.roots.filter((r) => r.tree === own && r.spans.length > 0),
+    ...trace.roots.filter((r) => r.tree !== own && r.spans.length > 1),
+  ];
+  const rows = new Map<string, RootRow>();
+  for (const { tree, spans } of lanes) {
+    const key = spans.map((s) => `${Math.round(s.at / 1000)} ${s.roots.join()}`).join(';');
+    const row = rows.get(key);
+    if (row) row.trees.push(tree);
+    else rows.set(key, { trees: [tree], spans });
+  }
+  return [...rows.values()];
 }
 
 /** Who takes itself for the root of a tree, over time; more than one at a time is alarming. */

@@ -19,6 +19,10 @@ export function laneTree(trace: Trace, tree: string): string {
   return Object.entries(trace.alike).find(([, list]) => list.includes(vlan))?.[0] ?? trace.ports[0]?.tree ?? tree;
 }
 
+/** Whether frames of a VLAN follow a rehearsed tree, as far as trees are told apart by VLAN. */
+export const inTree = (trace: Trace, own: string, vlan: number): boolean =>
+  !own.startsWith('vlan-') || laneTree(trace, `vlan-${vlan}`) === own;
+
 /** Puts roles and states of the moment in the place of those of the design. */
 export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string, at: number): MomentScene {
   const own = laneTree(trace, tree);

@@ -28,6 +28,7 @@ export function Choice({ label, value, options, onPick }: ChoiceProps) {
       <span>{label}</span>
       <Select
         value={value}
+        displayEmpty
         onChange={(e) => onPick(e.target.value, options[e.target.value] ?? '')}
         inputProps={{ 'aria-label': label }}
       >

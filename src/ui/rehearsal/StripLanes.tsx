@@ -1,0 +1,200 @@
+'use client';
+import { memo, useMemo } from 'react';
+import type { Design } from '../../core/design';
+import { hostById } from '../../core/design';
+import { gapsOf, lasting, portWords, treesWords } from '../../core/rehearsal';
+import type { ContactLane, PortLane, Trace } from '../../core/rehearsal';
+import { ROW, Span } from './StripParts';
+import type { Window } from './StripParts';
+import { RootLane, rootRows } from './StripMarks';
+import type { Clip, RootRow } from './StripMarks';
+
+const HEADING = 16;
+const MOST_PORTS = 150;
+const NAME_LETTERS = 27;
+
+type Row = { readonly top: number } & (
+  | { readonly kind: 'head'; readonly name: string }
+  | { readonly kind: 'contact'; readonly lane: ContactLane }
+  | { readonly kind: 'root'; readonly row: RootRow }
+  | { readonly kind: 'port'; readonly lane: PortLane }
+  | { readonly kind: 'more'; readonly count: number }
+);
+
+export interface Layout {
+  readonly rows: readonly Row[];
+  readonly bottom: number;
+}
+
+/** Where every lane stands: contact, roots, ports that changed in a tree; those of `first` before the others. */
+export function layoutOf(trace: Trace, own: string, first: ReadonlySet<string>, from: number): Layout {
+  const rows: Row[] = [];
+  let y = from;
+  const head = (name: string) => {
+    rows.push({ kind: 'head', name, top: y + 3 });
+    y += 3 + HEADING;
+  };
+  const add = (row: Row) => {
+    rows.push(row);
+    y += ROW;
+  };
+  if (trace.contacts.length > 0) head('in contact');
+  for (const lane of trace.contacts) add({ kind: 'contact', lane, top: y });
+  const roots = rootRows(trace, own);
+  if (roots.length > 0) head('root');
+  for (const row of roots) add({ kind: 'root', row, top: y });
+  const ports = trace.ports.filter((l) => l.tree === own && l.spans.length > 1);
+  const sorted = [...ports.filter((l) => first.has(l.port)), ...ports.filter((l) => !first.has(l.port))];
+  if (ports.length > 0) head('ports that changed');
+  for (const lane of sorted.slice(0, MOST_PORTS)) add({ kind: 'port', lane, top: y });
+  if (sorted.length > MOST_PORTS) add({ kind: 'more', count: sorted.length - MOST_PORTS, top: y });
+  return { rows, bottom: y };
+}
+
+interface Props {
+  design: Design;
+  trace: Trace;
+  layout: Layout;
+  shown: Window;
+  left: number;
+  room: number;
+}
+
+function Name({ top, text }: { top: number; text: string }) {
+  return (
+    <text className="lane-name" x={26} y={top + 13}>
+      {text.length > NAME_LETTERS ? `${text.slice(0, NAME_LETTERS - 1)}…` : text}
+    </text>
+  );
+}
+
+/** The lanes of the strip; drawn anew only when what is shown changes, not while the moment is pulled along. */
+export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, room }: Props) {
+  const trips = useMemo(() => {
+    const found = new Map<string, number[]>();
+    for (const h of trace.happenings) if (h.kind === 'guard') found.set(h.port, [...(found.get(h.port) ?? []), h.at]);
+    return found;
+  }, [trace]);
+  const x = (t: number) => left + ((t - shown.from) / (shown.to - shown.from)) * room;
+  const clip: Clip = (from, to) => {
+    const [a, b] = [Math.max(from, shown.from), Math.min(to, shown.to)];
+    return b < a ? null : [x(a), x(b)];
+  };
+  return (
+    <>
+      {layout.rows.map((row) => {
+        switch (row.kind) {
+          case 'head':
+            return (
+              <text key={row.name} className="lane-head" x={14} y={row.top + 13}>
+                {row.name}
+              </text>
+            );
+          case 'contact':
+            return (
+              <Contact
+                key={`c ${row.lane.vlan} ${row.lane.from} ${row.lane.to}`}
+                design={design}
+                lane={row.lane}
+                until={trace.until}
+                top={row.top}
+                clip={clip}
+              />
+            );
+          case 'root':
+            return (
+              <g key={`r ${row.row.trees[0]}`}>
+                <Name top={row.top} text={treesWords(trace, row.row.trees)} />
+                <RootLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
+              </g>
+            );
+          case 'more':
+            return (
+              <text key="more" className="lane-name" x={26} y={row.top + 13}>
+                and {row.count} more ports: select a switch or a link, and its ports come first
+              </text>
+            );
+          case 'port':
+            return (
+              <g key={`p ${row.lane.port}`}>
+                <Name top={row.top} text={portWords(design, row.lane.port)} />
+                {row.lane.spans.map((span, i) => {
+                  const reach = clip(span.at, row.lane.spans[i + 1]?.at ?? trace.until);
+                  return (
+                    reach && (
+                      <Span
+                        key={i}
+                        span={span}
+                        from={reach[0]}
+                        to={reach[1]}
+                        top={row.top}
+                        begins={span.at >= shown.from}
+                      />
+                    )
+                  );
+                })}
+                {trips.get(row.lane.port)?.map((at) => {
+                  const reach = clip(at, at);
+                  return reach && <path key={at} className="trip" d={`M${reach[0]} ${row.top + 3}v14`} />;
+                })}
+              </g>
+            );
+        }
+      })}
+    </>
+  );
+});
+
+interface ContactProps {
+  design: Design;
+  lane: ContactLane;
+  until: number;
+  top: number;
+  clip: Clip;
+}
+
+/** When a pair was in contact, with the length of every gap. */
+function Contact({ design, lane, until, top, clip }: ContactProps) {
+  return (
+    <g>
+      <Name
+        top={top}
+        text={`${hostById(design, lane.from)?.name ?? lane.from} – ${hostById(design, lane.to)?.name ?? lane.to}`}
+      />
+      {lane.spans.map((span, i) => {
+        const reach = clip(span.at, lane.spans[i + 1]?.at ?? until);
+        return reach && span.ok ? (
+          <rect
+            key={i}
+            className={span.copies > 1 ? 'contact copies' : 'contact'}
+            x={reach[0]}
+            y={top + 6}
+            width={Math.max(0.5, reach[1] - reach[0])}
+            height={8}
+          />
+        ) : null;
+      })}
+      {gapsOf(lane).map((gap, i) => {
+        const reach = clip(gap.from, gap.to ?? until);
+        return reach ? (
+          <g key={`g ${i}`}>
+            <rect
+              className="gap"
+              x={reach[0] - 1}
+              y={top + 3}
+              width={Math.max(2, reach[1] - reach[0] + 2)}
+              height={14}
+            />
+            <text
+              className="gap-length"
+              x={gap.to === null ? reach[0] + 6 : reach[1] + 4}
+              y={gap.to === null ? top + 14 : top + 3}
+            >
+              {gap.to === null ? 'not found again' : lasting(gap.to - gap.from)}
+            </text>
+          </g>
+        ) : null;
+      })}
+    </g>
+  );
+}
