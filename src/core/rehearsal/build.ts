@@ -287,6 +287,7 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     record: new Recorder(),
     contactDue: false,
     changed: new Set([-1]),
+    looping: false,
     rootsOf: new Map(),
     lans: null,
     routes: new Map(),

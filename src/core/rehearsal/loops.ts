@@ -25,42 +25,59 @@ function lanNumbers(w: World): Map<string, number> {
 interface Edge {
   readonly bp: BridgePort;
   readonly lan: number;
+  /** The switch and the LAN as vertices of a graph. */
+  readonly from: number;
+  readonly to: number;
+}
+
+interface Edges {
+  readonly list: readonly Edge[];
+  /** Switches and LANs in all. */
+  readonly vertices: number;
 }
 
 /** Every place at which a switch touches a LAN, whether open or not. */
-const touches = new WeakMap<Map<string, number>, readonly Edge[]>();
+const touches = new WeakMap<Map<string, number>, Edges>();
 
-function allEdges(w: World): readonly Edge[] {
+function allEdges(w: World): Edges {
   const lans = lanNumbers(w);
   let edges = touches.get(lans);
   if (!edges) {
+    const count = new Set(lans.values()).size;
     // A bundle that one end alone has touches a LAN with each member.
-    edges = [...w.nodes.values()].flatMap((node) =>
+    const list = [...w.nodes.values()].flatMap((node, i) =>
       [...node.ports.values()].flatMap((bp) =>
-        [...new Set(bp.active.map((member) => lans.get(member)!))].map((lan) => ({ bp, lan })),
+        [...new Set(bp.active.map((member) => lans.get(member)!))].map((lan) => ({
+          bp,
+          lan,
+          from: count + i,
+          to: lan,
+        })),
       ),
     );
-    touches.set(lans, edges);
+    touches.set(lans, (edges = { list, vertices: count + w.nodes.size }));
   }
   return edges;
 }
 
 /** What is open in a VLAN: switches and LANs, joined by ports. */
-const openEdges = (w: World, vlan: number): Edge[] => allEdges(w).filter(({ bp }) => passes(w, bp, vlan));
+const openEdges = (w: World, vlan: number): Edge[] => allEdges(w).list.filter(({ bp }) => passes(w, bp, vlan));
 
-/** Whether the edges hold a ring: joining two that are joined already. */
-function hasRing(edges: readonly Edge[]): boolean {
-  const parent = new Map<unknown, unknown>();
-  const find = (x: unknown): unknown => {
+/** Whether what is open in a VLAN holds a ring: joining two that are joined already. Runs whenever a port opens. */
+function hasRing(w: World, vlan: number): boolean {
+  const edges = allEdges(w);
+  const parent = new Int32Array(edges.vertices).fill(-1);
+  const find = (x: number): number => {
     let top = x;
-    while (parent.has(top)) top = parent.get(top);
-    if (top !== x) parent.set(x, top);
+    while (parent[top]! >= 0) top = parent[top]!;
+    if (top !== x) parent[x] = top;
     return top;
   };
-  for (const { bp, lan } of edges) {
-    const [a, b] = [find(bp.node), find(lan)];
+  for (const { bp, from, to } of edges.list) {
+    if (!passes(w, bp, vlan)) continue;
+    const [a, b] = [find(from), find(to)];
     if (a === b) return true;
-    parent.set(a, b);
+    parent[a] = b;
   }
   return false;
 }
@@ -94,12 +111,11 @@ function onRings(edges: readonly Edge[]): Edge[] {
 
 /** Rings of a VLAN's data plane, apart from each other where they share no switch and no cable. */
 function ringsOf(w: World, vlan: number): Edge[][] {
-  const open = openEdges(w, vlan);
-  if (!hasRing(open)) return [];
+  if (!hasRing(w, vlan)) return [];
   const groups = new Map<unknown, Edge[]>();
   const parent = new Map<unknown, unknown>();
   const find = (x: unknown): unknown => (parent.has(x) ? find(parent.get(x)) : x);
-  const edges = onRings(open);
+  const edges = onRings(openEdges(w, vlan));
   for (const { bp, lan } of edges) {
     const [a, b] = [find(bp.node), find(lan)];
     if (a !== b) parent.set(a, b);
@@ -135,6 +151,7 @@ const hubRing = (w: World, bp: BridgePort): Ring => ({
 
 /** Finds rings in what is open, tree by tree, and writes down when each began and ended. */
 export function lookForLoops(w: World, vlans: ReadonlyMap<string, number>): void {
+  if (w.changed.size === 0) return;
   const all = w.changed.has(-1);
   const hubs = [...w.loops].flatMap((id) => w.bridgePorts.get(id) ?? []);
   for (const [tree, vlan] of vlans) {
@@ -157,4 +174,5 @@ export function lookForLoops(w: World, vlans: ReadonlyMap<string, number>): void
       }
   }
   w.changed.clear();
+  w.looping = w.record.loopSpans.some((l) => l.to === null);
 }

@@ -171,7 +171,9 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
         case 'state':
           moved = true;
           if (rapid) note(w, process, effect.port);
-          w.changed.add(process.plan.vlan ?? -1);
+          // A ring can begin only where a port opens, and end only while there is one.
+          if (w.looping || standingOf(engine, effect.port, effect.tree)?.state === 'forwarding')
+            w.changed.add(process.plan.vlan ?? -1);
           contactSoon(w);
           break;
         case 'flush':

@@ -155,6 +155,8 @@ export interface World {
   contactDue: boolean;
   /** VLANs run whose open ports changed since rings were looked for; −1 stands for all. */
   readonly changed: Set<number>;
+  /** Frames go round in some tree. */
+  looping: boolean;
   /** Switches that take themselves for the root, by tree. */
   readonly rootsOf: Map<string, Set<string>>;
   /** What each physical port is plugged into, by number; null after something about cables changed. */
