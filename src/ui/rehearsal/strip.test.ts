@@ -1,0 +1,106 @@
+import { asMeant } from '../../demo/brackwater';
+import { rehearse } from '../../core/rehearsal';
+import type { Trace } from '../../core/rehearsal';
+import { solveDesign } from '../../core/trees';
+import { arrangeAsCabled } from '../chart/arrange';
+import { buildScene } from '../chart/scene';
+import { inTree, laneTree, sceneAt } from './moment';
+import { tickStep, zoomed } from './Strip';
+import { layoutOf } from './StripLanes';
+import { rootRows } from './StripMarks';
+
+const design = asMeant();
+const trace = rehearse(design, {
+  id: 's',
+  name: 's',
+  until: 30,
+  events: [
+    { id: 'a', at: 5, kind: 'link-down', link: 'quay-a:3--ticket-hall:1' },
+    { id: 'b', at: 15, kind: 'root-off', vlan: 140 },
+  ],
+});
+const OWN = 'vlan-110';
+
+describe('lanes', () => {
+  const ports = (first: string[] = []) =>
+    layoutOf(trace, OWN, new Set(first), 0).rows.flatMap((r) => (r.kind === 'port' ? [r.lane.port] : []));
+  test('stand below each other without touching, and leave ports out that did not change', () => {
+    const { rows, bottom } = layoutOf(trace, OWN, new Set(), 10);
+    const tops = rows.map((r) => r.top);
+    expect(tops).toEqual([...tops].sort((a, b) => a - b));
+    expect(new Set(tops).size).toBe(tops.length);
+    expect(bottom).toBeGreaterThan(tops.at(-1)!);
+    expect(ports()).toContain('ticket-hall:2');
+    expect(ports()).not.toContain('gate:1');
+  });
+  test('those of the selection come first', () => {
+    expect(ports(['ticket-hall:2'])[0]).toBe('ticket-hall:2');
+    expect([...ports(['ticket-hall:2'])].sort()).toEqual([...ports()].sort());
+  });
+  test('of very many ports the first are shown, and the others counted', () => {
+    const many: Trace = {
+      ...trace,
+      ports: Array.from({ length: 400 }, (_, i) => ({
+        ...trace.ports.find((l) => l.spans.length > 1)!,
+        port: `p${i}`,
+        tree: OWN,
+      })),
+    };
+    const { rows } = layoutOf(many, OWN, new Set(), 0);
+    expect(rows.filter((r) => r.kind === 'port')).toHaveLength(150);
+    expect(rows.at(-1)).toMatchObject({ kind: 'more', count: 250 });
+  });
+  test('trees whose root changed alike share a row, below that of the tree in view', () => {
+    const rows = rootRows(trace, OWN);
+    expect(rows[0]!.trees).toEqual([OWN]);
+    expect(rows.slice(1).flatMap((r) => r.trees)).toEqual(expect.arrayContaining(['vlan-140', 'vlan-160']));
+    expect(rows.length).toBeLessThan(1 + trace.roots.length);
+  });
+});
+
+describe('the chart at a moment', () => {
+  const solved = solveDesign(design);
+  const of = solved.byId.get('vlan-110')!;
+  const base = buildScene(solved, of, arrangeAsCabled(design, { width: 600, height: 400 }));
+  const role = (at: number, port: string) =>
+    sceneAt(design, base, trace, OWN, at).scene.pegs.find((p) => p.id === port)!.role;
+  const wire = (at: number) =>
+    sceneAt(design, base, trace, OWN, at).scene.wires.find(
+      (w) => w.portB === 'ticket-hall:1' || w.portA === 'ticket-hall:1',
+    )!;
+  test('shows roles and cuts of that moment, not of the design', () => {
+    expect([role(4e6, 'ticket-hall:2'), role(6e6, 'ticket-hall:2')]).toEqual(['alternate', 'root']);
+    expect([wire(4e6).state, wire(6e6).state]).toEqual(['open', 'down']);
+  });
+  test('a switch that is off stands as off, and the root of the moment as root', () => {
+    const plates = (at: number, tree: string) => {
+      const tried = solved.byId.get(tree)!;
+      const scene = buildScene(solved, tried, arrangeAsCabled(design, { width: 600, height: 400 }));
+      return Object.fromEntries(sceneAt(design, scene, trace, tree, at).scene.plates.map((p) => [p.id, p.standing]));
+    };
+    expect(plates(10e6, 'vlan-140')['core-west']).toBe('root');
+    expect(plates(29e6, 'vlan-140')).toMatchObject({ 'core-west': 'off', 'core-east': 'root' });
+  });
+  test('the way of a pair belongs to the tree of its VLAN', () => {
+    expect([inTree(trace, OWN, 110), inTree(trace, OWN, 140)]).toEqual([true, false]);
+    expect(inTree(trace, 'cist', 140)).toBe(true);
+    expect(laneTree(trace, 'vlan-110')).toBe('vlan-110');
+  });
+});
+
+describe('the window of time', () => {
+  test('is zoomed about a moment and stays within the run', () => {
+    expect(zoomed({ from: 0, to: 100 }, 0, 0.1, 1e6)).toEqual({ from: 0, to: 200 });
+    const near = zoomed({ from: 0, to: 1e6 }, 4e5, 0.5, 1e6);
+    expect(near).toEqual({ from: 2e5, to: 7e5 });
+    expect(zoomed(near, 7e5, 100, 1e6)).toEqual({ from: 0, to: 1e6 });
+  });
+  test('has about ten marks, in steps of 1, 2 or 5', () => {
+    for (const span of [900, 30e6, 90e6, 600e6]) {
+      const step = tickStep(span);
+      expect(span / step).toBeGreaterThan(4);
+      expect(span / step).toBeLessThan(10.1);
+      expect([1, 2, 5]).toContain(step / 10 ** Math.floor(Math.log10(step)));
+    }
+  });
+});

@@ -1,0 +1,62 @@
+import { asMeant } from '../../demo/brackwater';
+import { applyEdits, eventSchema } from '../../core/design';
+import type { Edit, ScriptEvent } from '../../core/design';
+import { eventWords } from '../../core/rehearsal';
+import type { Ref } from '../session/view';
+import { suggestions } from './suggestions';
+
+const design = asMeant();
+const TREE = { id: 'vlan-110', vlan: 110, instance: null } as never;
+const offers = (...selection: Ref[]) => suggestions(design, selection, 7, TREE, null);
+const named = (name: string, ...selection: Ref[]) =>
+  ({ id: 'e', ...offers(...selection).find((o) => o.name === name)!.event }) as ScriptEvent;
+const LINK: Ref = { kind: 'link', id: 'quay-a:3--ticket-hall:1' };
+
+describe('what can happen to what is selected', () => {
+  test.each<[string, Ref[]]>([
+    ['nothing', []],
+    ['a link', [LINK]],
+    ['a switch', [{ kind: 'switch', id: 'gate' }]],
+    ['a port with a cable', [{ kind: 'port', id: 'quay-a:3' }]],
+    ['an edge port', [{ kind: 'port', id: 'ticket-hall:10' }]],
+    ['a bundle', [{ kind: 'bundle', id: 'quay-b:lag102' }]],
+  ])('every offer for %s is a legal event, at the moment, that can be said in words', (_, selection) => {
+    const all = offers(...selection);
+    expect(all.length).toBeGreaterThan(0);
+    for (const { event } of all) {
+      const read = eventSchema.parse({ id: 'e', ...event });
+      expect(read.at).toBe(7);
+      expect(eventWords(design, read)).not.toMatch(/undefined/);
+    }
+  });
+  test('a hub and an intruder are offered where an end device is, not on a link between switches', () => {
+    const names = (id: string) => offers({ kind: 'port', id }).map((o) => o.name);
+    expect(names('ticket-hall:10')).toContain('Plug an intruder in');
+    expect(names('quay-a:3')).not.toContain('Plug an intruder in');
+  });
+  test('a priority is set for the tree in view alone', () => {
+    const event = named('Set its priority', { kind: 'switch', id: 'gate' });
+    const applied = applyEdits(design, (event as { edits: unknown[] }).edits as Edit[]);
+    expect(applied.ok && applied.design.switches.find((s) => s.id === 'gate')!.vlanPriority?.['110']).toBe(0);
+  });
+  test('two free ports can be cabled', () => {
+    const free = { id: 'gate:9', switch: 'gate', name: '9', number: 9, speed: 1000 };
+    const more = { ...design, ports: [...design.ports, free, { ...free, id: 'gate:8', name: '8', number: 8 }] };
+    const found = suggestions(
+      more,
+      [
+        { kind: 'port', id: 'gate:9' },
+        { kind: 'port', id: 'gate:8' },
+      ],
+      0,
+      TREE,
+      null,
+    );
+    expect(found[0]!.event).toMatchObject({ kind: 'cable', a: 'gate:9', b: 'gate:8' });
+  });
+  test('a change that is tried out can be carried out while it runs', () => {
+    const edits: Edit[] = [{ type: 'set', kind: 'switch', id: 'gate', field: 'priority', value: 0 }];
+    const [first] = suggestions(design, [], 3, TREE, { label: 'Proposal 1', edits });
+    expect(first!.event).toMatchObject({ kind: 'set', at: 3, label: 'Proposal 1', edits });
+  });
+});
