@@ -11,7 +11,7 @@ import type { Scene } from '../chart/scene';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../shell/context';
 import { hueOf } from '../trees/hue';
-import { inTree, laneTree, sceneAt } from './moment';
+import { inTree, keepingScenes, laneTree, sceneAt } from './moment';
 
 const AREA = { width: 620, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
@@ -37,10 +37,13 @@ export function MomentChart({ trace, at, reach, pair }: Props) {
     const cabled = arrangeAsCabled(design, AREA);
     return buildScene(solved, of, view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled);
   }, [solved, of, design, view.arrangement]);
+  const keep = useMemo(() => keepingScenes(), []);
   const moment = useMemo(
     () =>
-      base && of && trace ? sceneAt(design, base, trace, of.tree.id, at) : base && { scene: base, waiting: NOTHING },
-    [base, of, trace, design, at],
+      base && of && trace
+        ? keep(base, sceneAt(design, base, trace, of.tree.id, at))
+        : base && { scene: base, waiting: NOTHING },
+    [base, of, trace, design, at, keep],
   );
   const own = trace && of ? laneTree(trace, of.tree.id) : '';
   const talking = trace?.contacts[pair];

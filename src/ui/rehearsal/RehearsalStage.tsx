@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { hostById, setField } from '../../core/design';
 import type { Probe } from '../../core/design';
 import type { Trace } from '../../core/rehearsal';
@@ -19,6 +19,7 @@ import { portsOfSelection } from './selected';
 import { Strip, zoomed } from './Strip';
 import type { Window } from './StripParts';
 import { Timers } from './Timers';
+import { usePlaying } from './usePlaying';
 import { useRun } from './useRun';
 
 const PANELS = [
@@ -56,27 +57,20 @@ export function RehearsalStage() {
   const [speed, setSpeed] = useState(1);
   const [chosenPair, setPair] = useState<number | null>(null);
   const until = trace?.until ?? (script?.until ?? 30) * 1e6;
-  const window_ = shown && shown.to <= until + 1 ? shown : { from: 0, to: until };
+  // The same object as long as nothing of it changes, so that the lanes are not drawn anew while the moment moves.
+  const window_ = useMemo(() => (shown && shown.to <= until + 1 ? shown : { from: 0, to: until }), [shown, until]);
   const changes = useMemo(() => (trace ? changesOf(trace) : []), [trace]);
   const of = treeInView({ solved }, view);
   // The way of a pair that talks in the tree in view, unless another one is asked for.
   const usual = trace && of ? trace.contacts.findIndex((c) => inTree(trace, laneTree(trace, of.tree.id), c.vlan)) : 0;
   const pair = chosenPair !== null && chosenPair < (trace?.contacts.length ?? 0) ? chosenPair : Math.max(0, usual);
 
-  useEffect(() => {
-    if (!playing) return;
-    let last = performance.now();
-    let timer = requestAnimationFrame(function step(now) {
-      const passed = (now - last) * 1000 * speed;
-      last = now;
-      setAt((t) => {
-        if (t + passed >= until) setPlaying(false);
-        return Math.min(until, t + passed);
-      });
-      timer = requestAnimationFrame(step);
-    });
-    return () => cancelAnimationFrame(timer);
-  }, [playing, speed, until]);
+  // Who only wants to know the moment when asked is not drawn anew with each.
+  const latest = useRef(at);
+  useEffect(() => void (latest.current = at), [at]);
+  const moment = useCallback(() => latest.current, []);
+
+  usePlaying(playing, speed, until, setAt, setPlaying);
 
   const jump = useCallback(
     (by: 1 | -1) =>
@@ -101,6 +95,28 @@ export function RehearsalStage() {
         return zoomed(now, middle, factor, until);
       }),
     [at, until],
+  );
+  const move = useCallback(
+    (id: string, seconds: number) =>
+      script !== null &&
+      edit(`Script ${script.name}: event at ${seconds} s`, [
+        setField(
+          'script',
+          script.id,
+          'events',
+          script.events.map((e) => (e.id === id ? { ...e, at: seconds } : e)).sort((a, b) => a.at - b.at),
+        ),
+      ]),
+    [edit, script],
+  );
+  const openFrame = useCallback(
+    (index: number) => {
+      if (!trace) return;
+      setFrame(index);
+      setPanel('frame');
+      go(trace.frames[index]!.at);
+    },
+    [trace, go],
   );
   const around = useCallback(
     () => setShown({ from: Math.max(0, at - 50_000), to: Math.min(until, Math.max(0, at - 50_000) + 100_000) }),
@@ -131,7 +147,13 @@ export function RehearsalStage() {
       <TreeStrip />
       <main className="rehearsal">
         <aside className="rehearsal-script" aria-label="Scripts">
-          <ScriptPanel script={script} at={at} probed={trace?.contacts ?? NOBODY} onPick={setPicked} onAt={go} />
+          <ScriptPanel
+            script={script}
+            moment={moment}
+            probed={trace?.contacts ?? NOBODY}
+            onPick={setPicked}
+            onAt={go}
+          />
         </aside>
         <section className="rehearsal-chart" aria-label="The network at the moment">
           <div className="chart-tools">
@@ -269,21 +291,8 @@ export function RehearsalStage() {
               onAt={go}
               onShown={setShown}
               first={chosen}
-              onMove={(id, seconds) =>
-                edit(`Script ${script.name}: event at ${seconds} s`, [
-                  setField(
-                    'script',
-                    script.id,
-                    'events',
-                    script.events.map((e) => (e.id === id ? { ...e, at: seconds } : e)).sort((a, b) => a.at - b.at),
-                  ),
-                ])
-              }
-              onFrame={(i) => {
-                setFrame(i);
-                setPanel('frame');
-                go(trace.frames[i]!.at);
-              }}
+              onMove={move}
+              onFrame={openFrame}
             />
           ) : (
             <p className="quiet pad">

@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { nanoid } from 'nanoid';
+import { memo } from 'react';
 import { setField } from '../../core/design';
 import type { Probe, Script, ScriptEvent } from '../../core/design';
 import { eventWords, missingIn } from '../../core/rehearsal';
@@ -12,7 +13,8 @@ import { suggestions } from './suggestions';
 
 interface Props {
   script: Script | null;
-  at: number;
+  /** The moment in view, in microseconds, whenever something is added. */
+  moment: () => number;
   /** Pairs that the run probed. */
   probed: readonly Probe[];
   onPick: (id: string) => void;
@@ -20,7 +22,7 @@ interface Props {
 }
 
 /** The script: its events as rows, and what can be done to the thing that is selected on the chart. */
-export function ScriptPanel({ script, at, probed, onPick, onAt }: Props) {
+export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, onPick, onAt }: Props) {
   const { edit, view, draft } = useBench();
   const design = useSession((s) => s.design);
   const solved = useSession((s) => s.solved);
@@ -41,7 +43,7 @@ export function ScriptPanel({ script, at, probed, onPick, onAt }: Props) {
       words,
     );
   const tree = treeInView({ solved }, view)?.tree ?? null;
-  const offers = suggestions(design, view.selection, Math.round(at / 1000) / 1000, tree, draft);
+  const offers = suggestions(design, view.selection, tree, draft);
   return (
     <section className="script" aria-label="Script">
       <div className="script-head">
@@ -161,7 +163,15 @@ export function ScriptPanel({ script, at, probed, onPick, onAt }: Props) {
               {offers.map(({ name, event }) => (
                 <Button
                   key={name}
-                  onClick={() => change([...script.events, { ...event, id: nanoid(8) } as ScriptEvent], name)}
+                  onClick={() =>
+                    change(
+                      [
+                        ...script.events,
+                        { ...event, at: Math.round(moment() / 1000) / 1000, id: nanoid(8) } as ScriptEvent,
+                      ],
+                      name,
+                    )
+                  }
                 >
                   {name}
                 </Button>
@@ -177,4 +187,4 @@ export function ScriptPanel({ script, at, probed, onPick, onAt }: Props) {
       )}
     </section>
   );
-}
+});

@@ -1,8 +1,8 @@
 'use client';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { Design } from '../../core/design';
 import { storyOf } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import type { Line, Trace } from '../../core/rehearsal';
 import { Now } from './Now';
 
 /** What happened, in words; each line leads to its moment. */
@@ -18,7 +18,7 @@ export function Story({
   onAt: (at: number) => void;
 }) {
   const lines = useMemo(() => storyOf(design, trace), [design, trace]);
-  const shown = lines.slice(0, 400);
+  const shown = useMemo(() => lines.slice(0, 400), [lines]);
   const last = shown.findLastIndex((l) => l.at <= at);
   return (
     <section aria-label="What happened">
@@ -32,21 +32,36 @@ export function Story({
       )}
       {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}
       {lines.length === 0 && <p className="quiet">Nothing: the network stood still.</p>}
-      <ol className="story">
-        {shown.map((line, i) => (
-          <li key={i} className={i === last ? 'is-now' : undefined}>
-            <button className="plain" onClick={() => onAt(line.at)}>
-              <span className="mono quiet">{(line.at / 1e6).toFixed(3)}</span>
-              <span
-                className={line.kind === 'event' || line.kind === 'loop' || line.kind === 'guard' ? 'alarm' : undefined}
-              >
-                {line.text}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ol>
+      <Lines lines={shown} last={last} onAt={onAt} />
       {lines.length > shown.length && <p className="quiet">And {lines.length - shown.length} more lines.</p>}
     </section>
   );
 }
+
+/** Drawn anew only when another line is the last one. */
+const Lines = memo(function Lines({
+  lines,
+  last,
+  onAt,
+}: {
+  lines: readonly Line[];
+  last: number;
+  onAt: (at: number) => void;
+}) {
+  return (
+    <ol className="story">
+      {lines.map((line, i) => (
+        <li key={i} className={i === last ? 'is-now' : undefined}>
+          <button className="plain" onClick={() => onAt(line.at)}>
+            <span className="mono quiet">{(line.at / 1e6).toFixed(3)}</span>
+            <span
+              className={line.kind === 'event' || line.kind === 'loop' || line.kind === 'guard' ? 'alarm' : undefined}
+            >
+              {line.text}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+});

@@ -6,9 +6,12 @@ import { laneTree } from './moment';
 import { Lanes, layoutOf } from './StripLanes';
 import { LEFT, MARKS, TICK_ROW, Ticks } from './StripParts';
 import type { Window } from './StripParts';
-import { EventMarks } from './StripMarks';
+import { EventLines, EventMarks } from './StripMarks';
+import type { Pulled } from './StripMarks';
 
-const HEAD = 26;
+/** Height of the ruler, and room above the first lane. */
+const RULER = 30;
+const HEAD = 0;
 const HEADING = 16;
 
 interface Props {
@@ -63,6 +66,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   const timeAt = (px: number) => shown.from + ((px - LEFT) / room) * (shown.to - shown.from);
   const own = laneTree(trace, tree);
   const layout = useMemo(() => layoutOf(trace, own, first, HEAD), [trace, own, first]);
+  const [pulled, setPulled] = useState<Pulled | null>(null);
   const press = useRef<number | null>(null);
   const scrub = (clientX: number) => {
     const left = box.current?.getBoundingClientRect().left ?? 0;
@@ -98,6 +102,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   };
   const ticksTop = layout.bottom + 3 + HEADING;
   const y = ticksTop + MARKS.length * TICK_ROW;
+  const isShown = at >= shown.from && at <= shown.to;
   return (
     <div
       className="time-strip"
@@ -126,35 +131,24 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
         onAt(Math.round(Math.min(trace.until, Math.max(0, to))));
       }}
     >
-      <svg width={width} height={y + 6} aria-hidden="true">
-        <defs>
-          <pattern id="learns" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="2.4" height="6" fill="var(--ink)" />
-          </pattern>
-        </defs>
+      {/* Stays in sight when the lanes are scrolled. */}
+      <svg className="time-ruler" width={width} height={RULER} aria-hidden="true">
         {ticks.map((t) => (
-          <g key={t}>
-            <line className="tick" x1={x(t)} x2={x(t)} y1={22} y2={y} />
-            <text className="tick-name" x={x(t)} y={15}>
-              {timeLabel(t, step)}
-            </text>
-          </g>
+          <text key={t} className="tick-name" x={x(t)} y={15}>
+            {timeLabel(t, step)}
+          </text>
         ))}
-        <Lanes design={design} trace={trace} layout={layout} shown={shown} left={LEFT} room={room} />
-        <text className="lane-head" x={14} y={layout.bottom + 16}>
-          BPDUs and LACPDUs
-        </text>
-        <Ticks trace={trace} own={own} shown={shown} room={room} top={ticksTop} onFrame={onFrame} />
         <EventMarks
           script={script}
-          bottom={y}
           clip={clip}
           timeAt={(clientX) => timeAt(clientX - (box.current?.getBoundingClientRect().left ?? 0))}
+          pulled={pulled}
+          onPull={setPulled}
           onMove={onMove}
         />
-        {at >= shown.from && at <= shown.to && (
+        {isShown && (
           <g className="now">
-            <line x1={x(at)} x2={x(at)} y1={20} y2={y} />
+            <line x1={x(at)} x2={x(at)} y1={19} y2={RULER} />
             <rect x={Math.min(x(at) - 38, width - 80)} y={0} width={76} height={19} />
             <text x={Math.min(x(at), width - 42)} y={14}>
               {(at / 1e6).toFixed(3)} s
@@ -162,6 +156,26 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
           </g>
         )}
       </svg>
+      <div className="time-lanes">
+        {/* A layer of its own: pulling it along does not paint the lanes anew. */}
+        {isShown && <div className="now-line" style={{ height: y, transform: `translateX(${x(at) - 1}px)` }} />}
+        <svg width={width} height={y + 6} aria-hidden="true">
+          <defs>
+            <pattern id="learns" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="2.4" height="6" fill="var(--ink)" />
+            </pattern>
+          </defs>
+          {ticks.map((t) => (
+            <line key={t} className="tick" x1={x(t)} x2={x(t)} y1={0} y2={y} />
+          ))}
+          <Lanes design={design} trace={trace} layout={layout} shown={shown} left={LEFT} room={room} />
+          <text className="lane-head" x={14} y={layout.bottom + 16}>
+            BPDUs and LACPDUs
+          </text>
+          <Ticks trace={trace} own={own} shown={shown} room={room} top={ticksTop} onFrame={onFrame} />
+          <EventLines script={script} clip={clip} bottom={y} pulled={pulled} />
+        </svg>
+      </div>
     </div>
   );
 }

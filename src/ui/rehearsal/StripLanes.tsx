@@ -3,7 +3,7 @@ import { memo, useMemo } from 'react';
 import type { Design } from '../../core/design';
 import { hostById } from '../../core/design';
 import { gapsOf, lasting, portWords, treesWords } from '../../core/rehearsal';
-import type { ContactLane, PortLane, Trace } from '../../core/rehearsal';
+import type { ContactLane, LoopSpan, PortLane, PortSpan, Trace } from '../../core/rehearsal';
 import { ROW, Span } from './StripParts';
 import type { Window } from './StripParts';
 import { RootLane, rootRows } from './StripMarks';
@@ -16,6 +16,7 @@ const NAME_LETTERS = 27;
 type Row = { readonly top: number } & (
   | { readonly kind: 'head'; readonly name: string }
   | { readonly kind: 'contact'; readonly lane: ContactLane }
+  | { readonly kind: 'loop'; readonly loops: readonly LoopSpan[] }
   | { readonly kind: 'root'; readonly row: RootRow }
   | { readonly kind: 'port'; readonly lane: PortLane }
   | { readonly kind: 'more'; readonly count: number }
@@ -40,6 +41,7 @@ export function layoutOf(trace: Trace, own: string, first: ReadonlySet<string>, 
   };
   if (trace.contacts.length > 0) head('in contact');
   for (const lane of trace.contacts) add({ kind: 'contact', lane, top: y });
+  if (trace.loops.length > 0) add({ kind: 'loop', loops: trace.loops, top: y });
   const roots = rootRows(trace, own);
   if (roots.length > 0) head('root');
   for (const row of roots) add({ kind: 'root', row, top: y });
@@ -49,6 +51,35 @@ export function layoutOf(trace: Trace, own: string, first: ReadonlySet<string>, 
   for (const lane of sorted.slice(0, MOST_PORTS)) add({ kind: 'port', lane, top: y });
   if (sorted.length > MOST_PORTS) add({ kind: 'more', count: sorted.length - MOST_PORTS, top: y });
   return { rows, bottom: y };
+}
+
+interface Stretch {
+  /** Null where it changes faster than can be shown at this width. */
+  readonly span: PortSpan | null;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Pixels below which changes run into one. */
+const NARROW = 1.2;
+
+/** A port's time as stretches to draw: those that are too narrow to be told apart are joined, so that none are too many. */
+export function stretches(lane: PortLane, until: number, clip: Clip): Stretch[] {
+  const found: { span: PortSpan | null; from: number; to: number; parts: number }[] = [];
+  lane.spans.forEach((span, i) => {
+    const reach = clip(span.at, lane.spans[i + 1]?.at ?? until);
+    if (!reach) return;
+    const [from, to] = reach;
+    const before = found.at(-1);
+    if (to - from >= NARROW || !before || (before.to - before.from >= NARROW * 4 && before.span !== null))
+      return void found.push({ span, from, to, parts: 1 });
+    // Joined to what stands before as long as that is narrow too, or restless already.
+    if (before.span !== null && before.to - before.from >= NARROW) return void found.push({ span, from, to, parts: 1 });
+    before.to = to;
+    before.parts++;
+    before.span = null;
+  });
+  return found;
 }
 
 interface Props {
@@ -108,6 +139,27 @@ export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, r
                 <RootLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
               </g>
             );
+          case 'loop':
+            return (
+              <g key="loops">
+                <Name top={row.top} text="frames go round" />
+                {row.loops.map((loop, i) => {
+                  const reach = clip(loop.from, loop.to ?? trace.until);
+                  return (
+                    reach && (
+                      <rect
+                        key={i}
+                        className="goes-round"
+                        x={reach[0]}
+                        y={row.top + 4}
+                        width={Math.max(2.5, reach[1] - reach[0])}
+                        height={12}
+                      />
+                    )
+                  );
+                })}
+              </g>
+            );
           case 'more':
             return (
               <text key="more" className="lane-name" x={26} y={row.top + 13}>
@@ -118,21 +170,20 @@ export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, r
             return (
               <g key={`p ${row.lane.port}`}>
                 <Name top={row.top} text={portWords(design, row.lane.port)} />
-                {row.lane.spans.map((span, i) => {
-                  const reach = clip(span.at, row.lane.spans[i + 1]?.at ?? trace.until);
-                  return (
-                    reach && (
-                      <Span
-                        key={i}
-                        span={span}
-                        from={reach[0]}
-                        to={reach[1]}
-                        top={row.top}
-                        begins={span.at >= shown.from}
-                      />
-                    )
-                  );
-                })}
+                {stretches(row.lane, trace.until, clip).map((s, i) =>
+                  s.span === null ? (
+                    <rect key={i} className="restless" x={s.from} y={row.top + 5} width={s.to - s.from} height={9} />
+                  ) : (
+                    <Span
+                      key={i}
+                      span={s.span}
+                      from={s.from}
+                      to={s.to}
+                      top={row.top}
+                      begins={s.span.at >= shown.from}
+                    />
+                  ),
+                )}
                 {trips.get(row.lane.port)?.map((at) => {
                   const reach = clip(at, at);
                   return reach && <path key={at} className="trip" d={`M${reach[0]} ${row.top + 3}v14`} />;

@@ -1,5 +1,4 @@
 'use client';
-import { useState } from 'react';
 import { switchById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
 import type { RootSpan, Trace } from '../../core/rehearsal';
@@ -7,18 +6,24 @@ import type { RootSpan, Trace } from '../../core/rehearsal';
 /** Where a stretch of time is drawn, as far as it is shown. */
 export type Clip = (from: number, to: number) => [number, number] | null;
 
+/** An event that is being pulled along, and where it is. */
+export interface Pulled {
+  readonly id: string;
+  /** Seconds. */
+  readonly at: number;
+}
+
 interface EventProps {
   script: Script;
-  /** Bottom of the strip. */
-  bottom: number;
   clip: Clip;
   timeAt: (clientX: number) => number;
+  pulled: Pulled | null;
+  onPull: (pulled: Pulled | null) => void;
   onMove: (id: string, seconds: number) => void;
 }
 
 /** Events of the script as marks that can be pulled to another time. */
-export function EventMarks({ script, bottom, clip, timeAt, onMove }: EventProps) {
-  const [pulled, setPulled] = useState<{ id: string; at: number } | null>(null);
+export function EventMarks({ script, clip, timeAt, pulled, onPull, onMove }: EventProps) {
   return (
     <>
       {script.events.map((event) => {
@@ -30,24 +35,22 @@ export function EventMarks({ script, bottom, clip, timeAt, onMove }: EventProps)
           <g
             key={event.id}
             className="event-handle"
-            data-event={event.id}
             onPointerDown={(e) => {
               e.stopPropagation();
               e.currentTarget.setPointerCapture(e.pointerId);
-              setPulled({ id: event.id, at: event.at });
+              onPull({ id: event.id, at: event.at });
             }}
             onPointerMove={(e) => {
               if (pulled?.id !== event.id) return;
               const seconds = Math.min(script.until, Math.max(0, timeAt(e.clientX) / 1e6));
-              setPulled({ id: event.id, at: Math.round(seconds * 1000) / 1000 });
+              onPull({ id: event.id, at: Math.round(seconds * 1000) / 1000 });
             }}
             onPointerUp={() => {
               if (pulled && pulled.at !== event.at) onMove(event.id, pulled.at);
-              setPulled(null);
+              onPull(null);
             }}
-            onPointerCancel={() => setPulled(null)}
+            onPointerCancel={() => onPull(null)}
           >
-            <line className="event-line" x1={x} x2={x} y1={26} y2={bottom} />
             <path className="event-mark" d={`M${x - 6} 20H${x + 6}L${x} 30Z`} />
             {pulled?.id === event.id && (
               <text className="event-time" x={x + 9} y={29}>
@@ -56,6 +59,24 @@ export function EventMarks({ script, bottom, clip, timeAt, onMove }: EventProps)
             )}
           </g>
         );
+      })}
+    </>
+  );
+}
+
+/** The events of the script as lines across the lanes. */
+export function EventLines({
+  script,
+  clip,
+  bottom,
+  pulled,
+}: Pick<EventProps, 'script' | 'clip' | 'pulled'> & { bottom: number }) {
+  return (
+    <>
+      {script.events.map((event) => {
+        const at = (pulled?.id === event.id ? pulled.at : event.at) * 1e6;
+        const reach = clip(at, at);
+        return reach && <line key={event.id} className="event-line" x1={reach[0]} x2={reach[0]} y1={0} y2={bottom} />;
       })}
     </>
   );

@@ -120,7 +120,11 @@ export const Ticks = memo(function Ticks({ trace, own, shown, room, top, onFrame
             y={top + row * TICK_ROW}
             width={room}
             height={TICK_ROW}
-            onPointerDown={(e) => open(mark, e.clientX, e.currentTarget.ownerSVGElement!.getBoundingClientRect().left)}
+            onPointerDown={(e) => {
+              // The moment goes to that of the frame, not to where the pointer is.
+              e.stopPropagation();
+              open(mark, e.clientX, e.currentTarget.ownerSVGElement!.getBoundingClientRect().left);
+            }}
           />
         </g>
       ))}

@@ -74,3 +74,47 @@ export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string,
   );
   return { scene: { ...base, wires, pegs, plates }, waiting };
 }
+
+const alike = <T extends object>(a: T, b: T): boolean => {
+  const keys = Object.keys(b) as (keyof T)[];
+  return keys.length === Object.keys(a).length && keys.every((key) => a[key] === b[key]);
+};
+
+/** The things of before wherever nothing of them differs; the list of before where nothing does at all. */
+function kept<T extends { readonly id: string }>(before: readonly T[], now: readonly T[]): readonly T[] {
+  const known = new Map(before.map((item) => [item.id, item]));
+  let same = before.length === now.length;
+  const list = now.map((item, i) => {
+    const old = known.get(item.id);
+    const use = old && alike(old, item) ? old : item;
+    if (use !== before[i]) same = false;
+    return use;
+  });
+  return same ? before : list;
+}
+
+/**
+ * Remembers the moment before, so that what did not change is the same object, and the chart draws only what did. From
+ * another base everything is new.
+ */
+export function keepingScenes(): (base: Scene, now: MomentScene) => MomentScene {
+  let last: { base: Scene; moment: MomentScene } | null = null;
+  return (base, now) => {
+    const before = last?.base === base ? last.moment : null;
+    if (before) {
+      const { wires, pegs, plates } = before.scene;
+      const scene = {
+        ...now.scene,
+        wires: kept(wires, now.scene.wires),
+        pegs: kept(pegs, now.scene.pegs),
+        plates: kept(plates, now.scene.plates),
+      };
+      const unmoved = scene.wires === wires && scene.pegs === pegs && scene.plates === plates;
+      const waits = [...now.waiting].join() === [...before.waiting].join();
+      if (unmoved && waits) return before;
+      now = { scene: unmoved ? before.scene : scene, waiting: waits ? before.waiting : now.waiting };
+    }
+    last = { base, moment: now };
+    return now;
+  };
+}

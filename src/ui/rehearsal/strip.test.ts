@@ -4,9 +4,9 @@ import type { Trace } from '../../core/rehearsal';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled } from '../chart/arrange';
 import { buildScene } from '../chart/scene';
-import { inTree, laneTree, sceneAt } from './moment';
+import { inTree, keepingScenes, laneTree, sceneAt } from './moment';
 import { tickStep, zoomed } from './Strip';
-import { layoutOf } from './StripLanes';
+import { layoutOf, stretches } from './StripLanes';
 import { rootRows } from './StripMarks';
 
 const design = asMeant();
@@ -85,6 +85,45 @@ describe('the chart at a moment', () => {
     expect([inTree(trace, OWN, 110), inTree(trace, OWN, 140)]).toEqual([true, false]);
     expect(inTree(trace, 'cist', 140)).toBe(true);
     expect(laneTree(trace, 'vlan-110')).toBe('vlan-110');
+  });
+  test('what did not change since the moment before is the same object, and nothing at all where nothing did', () => {
+    const keep = keepingScenes();
+    const at = (time: number) => keep(base, sceneAt(design, base, trace, OWN, time));
+    const [first, same, later] = [at(4e6), at(4.5e6), at(6e6)];
+    expect(same).toBe(first);
+    const peg = (m: typeof first, id: string) => m.scene.pegs.find((p) => p.id === id);
+    expect(peg(later, 'gate:1')).toBe(peg(first, 'gate:1'));
+    expect(peg(later, 'ticket-hall:2')).not.toBe(peg(first, 'ticket-hall:2'));
+    expect(later.scene.wires).not.toBe(first.scene.wires);
+  });
+});
+
+describe('a lane', () => {
+  const lane = (...times: number[]) => ({
+    tree: OWN,
+    port: 'p',
+    spans: times.map((at, i) => ({
+      at,
+      role: 'designated' as const,
+      state: i % 2 ? ('discarding' as const) : ('forwarding' as const),
+    })),
+  });
+  // A microsecond a pixel.
+  const clip = (from: number, to: number): [number, number] => [from, to];
+  test('shows every stretch that can be told apart', () => {
+    expect(stretches(lane(0, 40, 60), 100, clip).map((s) => [s.span?.at, s.from, s.to])).toEqual([
+      [0, 0, 40],
+      [40, 40, 60],
+      [60, 60, 100],
+    ]);
+  });
+  test('joins what changes faster than a pixel, and covers the whole time all the same', () => {
+    const fast = Array.from({ length: 5000 }, (_, i) => 20 + i * 0.01);
+    const found = stretches(lane(0, ...fast), 100, clip);
+    expect(found.length).toBeLessThan(10);
+    expect(found.some((s) => s.span === null)).toBe(true);
+    expect([found[0]!.from, found.at(-1)!.to]).toEqual([0, 100]);
+    found.slice(1).forEach((s, i) => expect(s.from).toBeCloseTo(found[i]!.to));
   });
 });
 

@@ -7,64 +7,62 @@ import type { Ref } from '../session/view';
 import { costAction, priorityAction } from '../shell/actions';
 import type { Action } from '../shell/actions';
 
-type Offer = { readonly name: string; readonly event: Omit<ScriptEvent, 'id'> };
+/** Something that can be put into a script; its time is given when it is. */
+type Offer = { readonly name: string; readonly event: Omit<ScriptEvent, 'id' | 'at'> };
 
-function linkOffers(id: string, at: number): Offer[] {
+function linkOffers(id: string): Offer[] {
   return [
-    { name: 'Fail this link', event: { kind: 'link-down', at, link: id } as never },
-    { name: 'Restore it', event: { kind: 'link-up', at, link: id } as never },
-    { name: 'Fail at one end alone', event: { kind: 'link-down', at, link: id, end: 'a' } as never },
-    { name: 'Let it flap 5 times', event: { kind: 'flap', at, link: id, times: 5, every: 1 } as never },
-    { name: 'Lose BPDUs of one end', event: { kind: 'bpdu-loss', at, link: id, from: 'a' } as never },
-    { name: 'Let BPDUs pass again', event: { kind: 'bpdu-heal', at, link: id } as never },
+    { name: 'Fail this link', event: { kind: 'link-down', link: id } as never },
+    { name: 'Restore it', event: { kind: 'link-up', link: id } as never },
+    { name: 'Fail at one end alone', event: { kind: 'link-down', link: id, end: 'a' } as never },
+    { name: 'Let it flap 5 times', event: { kind: 'flap', link: id, times: 5, every: 1 } as never },
+    { name: 'Lose BPDUs of one end', event: { kind: 'bpdu-loss', link: id, from: 'a' } as never },
+    { name: 'Let BPDUs pass again', event: { kind: 'bpdu-heal', link: id } as never },
   ];
 }
 
 /** Settings changed while it runs; the value is chosen in its row. */
-const setOffer = (name: string, at: number, { label, edits }: Action): Offer => ({
+const setOffer = (name: string, { label, edits }: Action): Offer => ({
   name,
-  event: { kind: 'set', at, label, edits } as never,
+  event: { kind: 'set', label, edits } as never,
 });
 
-function switchOffers(design: Design, id: string, at: number, tree: Tree | null): Offer[] {
+function switchOffers(design: Design, id: string, tree: Tree | null): Offer[] {
   const s = switchById(design, id);
   return [
-    { name: 'Switch it off', event: { kind: 'switch-off', at, switch: id } as never },
-    { name: 'Switch it on', event: { kind: 'switch-on', at, switch: id } as never },
-    { name: 'Spanning tree off', event: { kind: 'tree-off', at, switch: id } as never },
+    { name: 'Switch it off', event: { kind: 'switch-off', switch: id } as never },
+    { name: 'Switch it on', event: { kind: 'switch-on', switch: id } as never },
+    { name: 'Spanning tree off', event: { kind: 'tree-off', switch: id } as never },
     ...(s && tree
-      ? [setOffer('Set its priority', at, priorityAction([s], scopeAt(design, s, tree), BRIDGE_PRIORITIES[0]!))]
+      ? [setOffer('Set its priority', priorityAction([s], scopeAt(design, s, tree), BRIDGE_PRIORITIES[0]!))]
       : []),
   ];
 }
 
-function portOffers(design: Design, id: string, at: number, tree: Tree | null): Offer[] {
+function portOffers(design: Design, id: string, tree: Tree | null): Offer[] {
   const port = portById(design, id)!;
   const s = switchById(design, port.switch)!;
-  const cost: Offer[] = tree
-    ? [setOffer('Set its cost', at, costAction(design, port, scopeAt(design, s, tree), 1))]
-    : [];
+  const cost: Offer[] = tree ? [setOffer('Set its cost', costAction(design, port, scopeAt(design, s, tree), 1))] : [];
   const link = linkAt(design, id);
   const far = link && farEnd(link, id);
   const plugged: Offer[] = [
-    { name: 'Plug a hub with a loop in', event: { kind: 'hub-loop', at, port: id } as never },
-    { name: 'Plug an intruder in', event: { kind: 'intruder', at, port: id, priority: 0 } as never },
-    { name: 'Unplug it again', event: { kind: 'unplug', at, port: id } as never },
+    { name: 'Plug a hub with a loop in', event: { kind: 'hub-loop', port: id } as never },
+    { name: 'Plug an intruder in', event: { kind: 'intruder', port: id, priority: 0 } as never },
+    { name: 'Unplug it again', event: { kind: 'unplug', port: id } as never },
   ];
-  return [...(link ? linkOffers(link.id, at) : []), ...cost, ...(!far || 'host' in far ? plugged : [])];
+  return [...(link ? linkOffers(link.id) : []), ...cost, ...(!far || 'host' in far ? plugged : [])];
 }
 
-function bundleOffers(design: Design, id: string, at: number): Offer[] {
+function bundleOffers(design: Design, id: string): Offer[] {
   const bundle = bundleById(design, id);
   const links = (bundle?.members ?? []).flatMap((m) => linkAt(design, m)?.id ?? []);
   return [
-    ...(links[0] ? [{ name: 'Fail one member', event: { kind: 'link-down', at, link: links[0] } as never }] : []),
-    ...(links[0] ? [{ name: 'Restore it', event: { kind: 'link-up', at, link: links[0] } as never }] : []),
+    ...(links[0] ? [{ name: 'Fail one member', event: { kind: 'link-down', link: links[0] } as never }] : []),
+    ...(links[0] ? [{ name: 'Restore it', event: { kind: 'link-up', link: links[0] } as never }] : []),
     {
       name: 'Make it static at this end alone',
       event: {
         kind: 'set',
-        at,
         label: `bundle ${bundle?.name} static at one end`,
         edits: [{ type: 'set', kind: 'bundle', id, field: 'kind', value: 'static' }],
       } as never,
@@ -73,45 +71,42 @@ function bundleOffers(design: Design, id: string, at: number): Offer[] {
 }
 
 /** What a change that is tried out, and the tree in view, offer whatever is selected. */
-function generalOffers(design: Design, at: number, tree: Tree | null, draft: Action | null): Offer[] {
+function generalOffers(design: Design, tree: Tree | null, draft: Action | null): Offer[] {
   const vlan = tree?.vlan ?? design.vlans[0]?.number;
   return [
-    ...(draft ? [setOffer(`Carry out what is tried out: ${draft.label}`, at, draft)] : []),
-    ...(vlan === undefined
-      ? []
-      : [{ name: `Root of VLAN ${vlan} off`, event: { kind: 'root-off', at, vlan } as never }]),
+    ...(draft ? [setOffer(`Carry out what is tried out: ${draft.label}`, draft)] : []),
+    ...(vlan === undefined ? [] : [{ name: `Root of VLAN ${vlan} off`, event: { kind: 'root-off', vlan } as never }]),
   ];
 }
 
-function offersFor(design: Design, selection: readonly Ref[], at: number, tree: Tree | null): Offer[] {
+function offersFor(design: Design, selection: readonly Ref[], tree: Tree | null): Offer[] {
   const ports = selection.flatMap((r) => (r.kind === 'port' && portById(design, r.id) ? [r.id] : []));
   if (ports.length === 2 && ports.every((id) => !linkAt(design, id)))
-    return [{ name: 'Plug a cable in between', event: { kind: 'cable', at, a: ports[0]!, b: ports[1]! } as never }];
+    return [{ name: 'Plug a cable in between', event: { kind: 'cable', a: ports[0]!, b: ports[1]! } as never }];
   const [first] = selection;
   if (!first) return [];
   switch (first.kind) {
     case 'link':
-      return linkById(design, first.id) ? linkOffers(first.id, at) : [];
+      return linkById(design, first.id) ? linkOffers(first.id) : [];
     case 'switch':
-      return switchOffers(design, first.id, at, tree);
+      return switchOffers(design, first.id, tree);
     case 'port':
       return bundleById(design, first.id)
-        ? bundleOffers(design, first.id, at)
+        ? bundleOffers(design, first.id)
         : portById(design, first.id)
-          ? portOffers(design, first.id, at, tree)
+          ? portOffers(design, first.id, tree)
           : [];
     case 'bundle':
-      return bundleOffers(design, first.id, at);
+      return bundleOffers(design, first.id);
     default:
       return [];
   }
 }
 
-/** `at` in seconds; `tree` is the one in view, and `draft` the change that is tried out. */
+/** `tree` is the one in view, and `draft` the change that is tried out. */
 export const suggestions = (
   design: Design,
   selection: readonly Ref[],
-  at: number,
   tree: Tree | null,
   draft: Action | null,
-): Offer[] => [...offersFor(design, selection, at, tree), ...generalOffers(design, at, tree, draft)];
+): Offer[] => [...offersFor(design, selection, tree), ...generalOffers(design, tree, draft)];
