@@ -58,7 +58,7 @@ export function FramePanel({
           {fields.map((f) => (
             <tr key={`${f.at} ${f.name}`}>
               <th scope="row">{f.name}</th>
-              <td className="mono">{f.value}</td>
+              <td className="mono">{breakable(f.value)}</td>
               <td className="mono quiet">{octets(f.at, f.width)}</td>
             </tr>
           ))}
@@ -71,5 +71,19 @@ export function FramePanel({
         </p>
       ))}
     </section>
+  );
+}
+
+/** An identifier may be broken between its priority and its address. */
+function breakable(value: string) {
+  const dot = /^\w+\.(?=\w\w:)/.exec(value)?.[0];
+  return dot ? (
+    <>
+      {dot}
+      <wbr />
+      {value.slice(dot.length)}
+    </>
+  ) : (
+    value
   );
 }
