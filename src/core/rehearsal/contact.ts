@@ -43,6 +43,13 @@ const ageing = (w: World, bp: BridgePort, vlan: number): number => {
   return (process?.shortAgeing ? (process.plan.settings.timers.forwardDelay ?? 15) : AGEING) * SECOND;
 };
 
+/** Whether frames of a VLAN go round: tables then point to and fro, so that every frame is as good as flooded. */
+function goesRound(w: World, vlan: number): boolean {
+  if (!w.looping) return false;
+  const own = w.plan.representative.get(vlan) ?? vlan;
+  return w.record.loopSpans.some((l) => l.to === null && (l.tree === `VLAN ${own}` || l.tree === `VLAN ${vlan}`));
+}
+
 interface Arrival {
   readonly copies: number;
   readonly path: readonly string[];
@@ -51,6 +58,7 @@ interface Arrival {
 /** Sends one frame from a host to another: along what is known, or through all open ports where nothing is. */
 function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
   const goals = new Set(attachments(w, to, vlan));
+  const flaps = goesRound(w, vlan);
   const starts = attachments(w, from, vlan).slice(0, 1);
   let copies = 0;
   let path: readonly string[] = [];
@@ -67,7 +75,7 @@ function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
     seen.add(into);
     const { node } = into;
     node.table.set(`${vlan} ${from}`, { port: into.id, at: w.now });
-    const known = node.table.get(`${vlan} ${to}`);
+    const known = flaps ? undefined : node.table.get(`${vlan} ${to}`);
     const fresh = known && w.now - known.at <= ageing(w, into, vlan) ? w.bridgePorts.get(known.port) : undefined;
     const outs = fresh ? [fresh] : [...node.ports.values()];
     for (const out of outs) {

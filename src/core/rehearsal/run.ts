@@ -118,8 +118,8 @@ function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void 
       }
       if (w.now < 0) w.contactDue = false;
       else {
-        lookAtContact(w, probes);
         lookForLoops(w, vlans);
+        lookAtContact(w, probes);
       }
       break;
   }

@@ -78,7 +78,7 @@ function contactLines(design: Design, trace: Trace): Line[] {
       return [{ at: span.at, kind: 'contact', text: `Contact ${pair} kept, over another way.` }];
     });
     const doubled = lane.spans.flatMap((span, i): Line[] =>
-      span.copies > 1 && !(lane.spans[i - 1]?.copies ?? 0 > 1)
+      span.copies > 1 && (lane.spans[i - 1]?.copies ?? 0) <= 1
         ? [{ at: span.at, kind: 'contact', text: `Frames ${pair} arrive in ${span.copies} copies or more.` }]
         : [],
     );
