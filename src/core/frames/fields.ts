@@ -34,6 +34,13 @@ export function takeNumber(octets: Uint8Array, at: number, width: number): numbe
   return width === 4 ? value : ((octets[at]! << 8) | octets[at + 1]!) * 4294967296 + value;
 }
 
+export function sameOctets(a: Uint8Array, b: Uint8Array): boolean {
+  if (a === b) return true;
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
+}
+
 const PIECE = 65_536;
 let piece = new Uint8Array(0);
 let used = 0;

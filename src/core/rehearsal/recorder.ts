@@ -1,4 +1,5 @@
 /** What a rehearsal leaves behind: lanes of ports, roots and contacts over time, frames, and what happened. */
+import { sameOctets } from '../frames';
 import type { StpState } from '../machines';
 
 export type PortState = 'disabled' | 'discarding' | 'listening' | 'learning' | 'forwarding' | 'guarded';
@@ -113,12 +114,6 @@ export interface Trace {
   /** How it ended, and what is to be said of it. */
   readonly ended: 'end' | 'limit' | 'cancelled';
   readonly sentence: string;
-}
-
-function sameOctets(a: Uint8Array, b: Uint8Array): boolean {
-  if (a.length !== b.length) return false;
-  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
-  return true;
 }
 
 const NOBODY: FrameRecord['heard'] = [];

@@ -2,6 +2,7 @@
  * A bridge of rapid or multiple spanning tree: all its machines, run in the order of the standard until nothing moves.
  * It sends nothing itself: what it wants sent, flushed or known stands in its effects, which the caller takes.
  */
+import { sameOctets } from '../../frames';
 import { informationStep } from './information';
 import { edgeStep, migrationStep, portReceive, tickPort, transmitStep } from './port-machines';
 import { bridgeTimes, bridgeVector, roleSelectionStep } from './role-selection';
@@ -273,13 +274,6 @@ export function hearBpdu(b: MstBridge, number: number, octets: Uint8Array): void
     p.trees.every((tp, i) => tellings(tp) === told[i]);
   if (still) b.moves = moves;
   p.heardBefore = still ? { octets, moves, effects: heard } : null;
-}
-
-function sameOctets(a: Uint8Array, b: Uint8Array): boolean {
-  if (a === b) return true;
-  if (a.length !== b.length) return false;
-  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
-  return true;
 }
 
 /** One second passes. */

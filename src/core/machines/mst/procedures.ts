@@ -1,5 +1,5 @@
 /** Procedures of 802.1Q-2018 clause 13.29 (802.1D-2004 17.21) that several machines call. */
-import { FLAG, encodeBpdu, flagRole, roleFlags, NOTIFICATION } from '../../frames';
+import { FLAG, encodeBpdu, flagRole, roleFlags, sameOctets, NOTIFICATION } from '../../frames';
 import type { Bpdu, FlagRole, MstiPart } from '../../frames';
 import { compareVectors, isSuperior, sameTimes } from './vectors';
 import type { Times, Vector } from './vectors';
@@ -120,10 +120,7 @@ export const txTcn = (b: MstBridge, p: Port): void =>
 /** fromSameRegion: an MST BPDU with the very configuration of this bridge. */
 export function fromSameRegion(b: MstBridge, bpdu: Bpdu): boolean {
   const own = b.settings.configuration;
-  if (!bpdu.mst || !own) return false;
-  const other = bpdu.mst.configuration;
-  for (let i = 0; i < own.length; i++) if (own[i] !== other[i]) return false;
-  return true;
+  return bpdu.mst !== undefined && own !== null && sameOctets(own, bpdu.mst.configuration);
 }
 
 /** rcvMsgs: unpacks a BPDU into the message of every tree it is about. */
