@@ -88,7 +88,13 @@ export const saved = (page: Page) => expect(page.getByRole('status', { name: 'St
 /** Picks a value from one of the select fields of the panel. */
 export async function pick(page: Page, field: string, value: string): Promise<void> {
   await page.getByRole('combobox', { name: field, exact: true }).click();
-  await page.getByRole('option', { name: value, exact: true }).click();
+  const option = page.getByRole('option', { name: value, exact: true });
+  await option.click();
+  // A list that is still opening takes no click: then it stays open, and is asked again.
+  await expect(async () => {
+    if (await option.isVisible()) await option.click({ timeout: 1000 });
+    await expect(option).toBeHidden({ timeout: 1000 });
+  }).toPass({ timeout: 8000 });
 }
 
 /** Everything that a page complained of: errors thrown, and what the console shows as an error. */
