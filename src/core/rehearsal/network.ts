@@ -1,13 +1,10 @@
-/** Cables, frames on them, and what a switch does with a frame that it gets. */
+/** Cables, frames on them, and what a switch sends and becomes. */
 import { farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
 import type { Bundle, Port } from '../design';
-import { bpduFrame, openEnvelope, vlanBpduFrame } from '../frames';
-import type { Envelope } from '../frames';
-import { hearBpdu } from '../machines/mst';
-import { enable, hear, isRootOf, standingOf, wakeTime } from './engines';
+import { bpduFrame, vlanBpduFrame } from '../frames';
+import { enable, isRootOf, standingOf, wakeTime } from './engines';
 import type { FrameKind } from './recorder';
 import type { BridgePort, Frame, Node, PhysicalPort, Process, Route, World } from './world';
-import { SECOND } from './world';
 
 /** Physical ports that a frame from one reaches: the far end, all on the segment, or itself over a hub with a loop. */
 export function reaches(w: World, from: string): string[] {
@@ -102,8 +99,6 @@ function wrapped({ plan: { vlan }, node }: Process, bp: BridgePort, payload: Uin
       : vlanBpduFrame(mac, payload, vlan, bp.element.native !== vlan);
   return { octets, opened: null };
 }
-
-const open = (frame: Frame): Envelope => (frame.opened ??= openEnvelope(frame.octets));
 
 /** Writes down what a port is now in every tree of a process. */
 export function note(w: World, process: Process, number: number): void {
@@ -212,21 +207,8 @@ export function contactSoon(w: World): void {
 }
 
 /** The one VLAN of an access port; 0 for any other. */
-function accessVlan({ element: { native, vlans } }: BridgePort): number {
+export function accessVlan({ element: { native, vlans } }: BridgePort): number {
   return native !== undefined && vlans === String(native) ? native : 0;
-}
-
-/**
- * The process that a BPDU is for; null where the switch takes it for data. An untagged one is VLAN 1's, or that of the
- * access port it comes in at.
- */
-function processFor(w: World, bp: BridgePort, env: Envelope): Process | null {
-  const { node } = bp;
-  if (env.kind === 'bpdu') {
-    const own = accessVlan(bp) || 1;
-    return node.byVlan.get(0) ?? node.byVlan.get(w.plan.representative.get(own) ?? own) ?? null;
-  }
-  return node.byVlan.get(env.named!) ?? null;
 }
 
 /** Whether frames of a VLAN pass a port of a switch now. */
@@ -255,64 +237,6 @@ export function treeOfVlan(process: Process, vlan: number): number {
         process.plan.keys.findIndex((k) => k.instance === map[vlan]),
       )
     : 0;
-}
-
-/** A BPDU that the switch does not understand, or that it should not: on through all open ports of the VLAN. */
-function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: number): void {
-  const vlan = env.named ?? env.vlan ?? 1;
-  if (!passes(w, into, vlan)) return;
-  for (const bp of into.node.ports.values())
-    if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], frame, index);
-}
-
-/** Shuts a port on which a BPDU was heard although none should be (BPDU guard). */
-function shut(w: World, bp: BridgePort): void {
-  const recovery = bp.node.plan.switch.guardRecovery;
-  bp.shutUntil = recovery === undefined ? Infinity : w.now + recovery * SECOND;
-  w.record.happened({
-    kind: 'guard',
-    at: w.now,
-    port: bp.id,
-    guard: 'bpdu',
-    until: recovery === undefined ? null : bp.shutUntil,
-  });
-  if (recovery !== undefined) w.queue.push(bp.shutUntil, { kind: 'recover', port: bp.id });
-  w.refresh();
-}
-
-/** A control frame arrives at a physical port. */
-export function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
-  if (to === 'host') return w.hearLacp(to, from, open(frame).payload, index);
-  if (to === 'intruder') {
-    const intruder = w.intruders.get(from);
-    if (!intruder) return;
-    const env = open(frame);
-    if (env.kind === 'bpdu' || env.kind === 'vlan-bpdu') hearBpdu(intruder.bridge, 1, env.payload);
-    intruder.bridge.effects.length = 0;
-    return;
-  }
-  const physical = w.physical.get(to);
-  if (!physical || !physical.carrier || !physical.node.on) return;
-  const env = open(frame);
-  if (env.kind === 'lacpdu') return w.hearLacp(to, from, env.payload, index);
-  if (physical.held) return;
-  const bp = physical.attached ?? physical.own;
-  if (!bp.up || bp.element.bpduFilter) return;
-  if (bp.element.bpduGuard) {
-    w.record.heard(index, to, w.now, 'guarded');
-    return shut(w, bp);
-  }
-  const { node } = bp;
-  const process = node.treeOff ? null : processFor(w, bp, env);
-  if (!process) {
-    // Only BPDUs of single VLANs, and those that reach a switch without spanning tree, travel as data.
-    if (env.kind === 'vlan-bpdu' ? node.treeOff || node.processes[0]?.plan.vlan === null : node.treeOff)
-      passOn(w, bp, env, frame, index);
-    return;
-  }
-  if (!process.members[bp.number]) return;
-  hear(process.engine, bp.number, env.payload, w.now);
-  drain(w, process, index, to);
 }
 
 /** Brings ports of a switch into or out of service in all its processes. */

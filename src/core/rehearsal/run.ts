@@ -2,11 +2,12 @@
 import { isPerVlan, modeOf, timersOf } from '../design';
 import type { Design, Probe, Script } from '../design';
 import { tickBridge } from '../machines/mst';
+import { receive } from './arrival';
 import { createWorld, wakeLag } from './build';
 import { lookAtContact, usualProbes } from './contact';
 import { standingOf, tick, wake } from './engines';
 import { lookForLoops } from './loops';
-import { drain, receive } from './network';
+import { drain } from './network';
 import { planOf, representatives } from './plan';
 import type { Trace } from './recorder';
 import { portWords } from './story';
