@@ -36,11 +36,12 @@ function row(what: string, design: Design, script: Pick<Script, 'until' | 'event
   const began = performance.now();
   const trace = rehearse(design, { id: 's', name: 's', probes: [], ...script });
   const ms = performance.now() - began;
-  const heap = Math.round(process.memoryUsage().heapUsed / 1e6);
+  const { heapUsed, arrayBuffers } = process.memoryUsage();
+  const memory = Math.round((heapUsed + arrayBuffers) / 1e6);
   const rate = Math.round(trace.bpdus / (ms / 1000));
   return {
     what,
-    size: `${design.switches.length} switches, ${trace.bpdus} BPDUs, ${rate} a second, ${((script.until * 1000) / ms).toFixed(0)} times real time, heap ${heap} MB`,
+    size: `${design.switches.length} switches, ${trace.bpdus} BPDUs, ${rate} a second, ${((script.until * 1000) / ms).toFixed(0)} times real time, ${memory} MB in use`,
     medianMs: ms,
     worstMs: ms,
     runs: 1,

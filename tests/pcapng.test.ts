@@ -37,7 +37,7 @@ const mstp: Design = {
     file,
     pcapng(trace.frames, (port) => portWords(design, port)),
   );
-  expect(read(file)).toHaveLength(trace.frames.length);
+  expect(read(file)).toHaveLength(trace.frames.count);
   expect(read(file, '-Y', '_ws.malformed || _ws.expert.severity >= 0x00600000')).toEqual([]);
   const kinds = new Set(read(file, '-T', 'fields', '-e', '_ws.col.Protocol').map((p) => p.trim()));
   expect([...kinds].every((k) => ['STP', 'LACP'].includes(k) || k === '')).toBe(true);

@@ -1,7 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { scriptSchema } from '../core/design';
 import type { Design, Script } from '../core/design';
-import { gapsOf, loopEffect, pcapng, portWords, rehearse, storyOf } from '../core/rehearsal';
+import { everNamed, gapsOf, loopEffect, pcapng, portWords, rehearse, storyOf, vlansOfTree } from '../core/rehearsal';
 import type { Trace } from '../core/rehearsal';
 import { complain, readDesignFile, readText } from './files';
 
@@ -48,6 +48,7 @@ function summary(design: Design, trace: Trace) {
     bpdus: trace.bpdus,
     roles: trace.ports.map(({ tree, port, spans }) => ({
       tree,
+      vlans: vlansOfTree(trace, tree, { design, port }),
       port: portWords(design, port),
       role: spans.at(-1)?.role,
       state: spans.at(-1)?.state,
@@ -56,11 +57,13 @@ function summary(design: Design, trace: Trace) {
       .filter((l) => l.spans.length > 1)
       .map(({ tree, port, spans }) => ({
         tree,
+        vlans: vlansOfTree(trace, tree, { design, port }),
         port: portWords(design, port),
         spans: spans.map((s) => ({ at: s.at / 1e6, role: s.role, state: s.state })),
       })),
     roots: trace.roots.map(({ tree, spans }) => ({
       tree,
+      vlans: vlansOfTree(trace, tree),
       spans: spans.map((s) => ({ at: s.at / 1e6, roots: s.roots })),
     })),
     gaps: trace.contacts.flatMap((lane) =>
@@ -73,12 +76,16 @@ function summary(design: Design, trace: Trace) {
       })),
     ),
     loops: trace.loops.map((l) => ({
-      tree: l.tree,
+      vlans: trace.classes[l.vlan] ?? [l.vlan],
       at: l.from / 1e6,
       until: l.to === null ? null : l.to / 1e6,
       ports: l.ports.map((p) => portWords(design, p)),
       rate: l.rate,
       ...loopEffect(l),
+    })),
+    reach: trace.reach.map(({ vlan, spans }) => ({
+      vlans: trace.classes[vlan] ?? [vlan],
+      spans: spans.map((s) => ({ at: s.at / 1e6, apart: s.apart })),
     })),
     story: storyOf(design, trace).map((l) => ({ at: l.at / 1e6, text: l.text })),
   };
@@ -98,7 +105,8 @@ export async function rehearseDesign(file: string, options: RehearseOptions): Pr
   const late = script.events.find((e) => e.at > until);
   if (late) complain(`The event at ${late.at} s is beyond the end at ${until} s: it never happens.`);
   const trace = rehearse(design, { ...script, until });
-  const found = summary(design, trace);
+  const named = everNamed(design, script);
+  const found = summary(named, trace);
   if (options.json) process.stdout.write(`${JSON.stringify(found)}\n`);
   else {
     for (const line of found.story) process.stdout.write(`${line.at.toFixed(3).padStart(9)} s  ${line.text}\n`);
@@ -107,7 +115,7 @@ export async function rehearseDesign(file: string, options: RehearseOptions): Pr
   if (options.pcapng !== undefined)
     await writeFile(
       options.pcapng,
-      pcapng(trace.frames, (port) => portWords(design, port)),
+      pcapng(trace.frames, (port) => portWords(named, port)),
     );
   return trace.ended !== 'end' || found.gaps.some((g) => g.seconds === null) ? 1 : 0;
 }

@@ -24,7 +24,10 @@ export const eventSchema = z.discriminatedUnion('kind', [
     kind: z.literal('flap'),
     link: id,
     times: whole(1, 1000, wording.times),
-    every: z.number(saying(wording.seconds)).min(0.001, saying(wording.seconds)).max(3600, saying(wording.seconds)),
+    every: z
+      .number(saying(wording.flapSeconds))
+      .min(0.001, saying(wording.flapSeconds))
+      .max(3600, saying(wording.flapSeconds)),
   }),
   z.strictObject({ ...base, kind: z.literal('switch-off'), switch: id }),
   z.strictObject({ ...base, kind: z.literal('switch-on'), switch: id }),

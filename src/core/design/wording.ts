@@ -137,7 +137,8 @@ export const wording = {
   seed: (value: unknown) => `${shown(value)} is not a seed: a whole number is asked for, 0 to 1000000.`,
   helloSpread: (value: unknown) =>
     `${shown(value)} is not a spread of hellos: whole milliseconds are asked for, 0 (all at once) to 1000.`,
-  times: (value: unknown) => `${shown(value)} is not legal here: a whole number is asked for, within its range.`,
+  times: (value: unknown) => `${shown(value)} is not legal here: a link flaps a whole number of times, 1 to 1000.`,
+  flapSeconds: (value: unknown) => `${shown(value)} is not legal here: a link flaps every 0.001 to 3600 seconds.`,
   timer: (which: 'helloTime' | 'maxAge' | 'forwardDelay' | 'holdCount', value: unknown) => {
     const words = {
       helloTime: 'Hello time',

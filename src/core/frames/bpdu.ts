@@ -2,7 +2,7 @@
  * BPDUs to octets and back, from the protocol identifier on (802.1D-2004 clause 9.3; 802.1Q-2018 clause 14): the
  * configuration and notification BPDUs of classic spanning tree, RST BPDUs, and MST BPDUs with their instances.
  */
-import { blankOctets, putNumber, takeNumber } from './fields';
+import { blankOctets, byName, putField, putFields, putNumber, takeField, takeNumber } from './fields';
 import type { Field } from './fields';
 
 export type BpduType = 'config' | 'notification' | 'rst' | 'mst';
@@ -40,7 +40,7 @@ export interface Bpdu {
   readonly maxAge: number;
   readonly helloTime: number;
   readonly forwardDelay: number;
-  readonly mst?: MstPart;
+  readonly mst?: MstPart | undefined;
 }
 
 export interface MstPart {
@@ -126,9 +126,50 @@ export const NOTIFICATION: Bpdu = {
   forwardDelay: 0,
 };
 
-function put<T extends string>(octets: Uint8Array, base: number, fields: readonly Field<T>[], of: Record<T, number>) {
-  for (const f of fields) putNumber(octets, base + f.at, f.width, of[f.name]);
+const B = byName(BPDU_FIELDS);
+const M = byName(MST_FIELDS);
+const I = byName(MSTI_FIELDS);
+
+// Field by field, not in a loop over the tables: written and read for every BPDU, objects of one shape are much quicker.
+function putCommon(o: Uint8Array, bpdu: Bpdu): void {
+  putField(o, 0, B.flags, bpdu.flags);
+  putField(o, 0, B.rootPriority, bpdu.rootPriority);
+  putField(o, 0, B.rootMac, bpdu.rootMac);
+  putField(o, 0, B.rootPathCost, bpdu.rootPathCost);
+  putField(o, 0, B.bridgePriority, bpdu.bridgePriority);
+  putField(o, 0, B.bridgeMac, bpdu.bridgeMac);
+  putField(o, 0, B.port, bpdu.port);
+  putField(o, 0, B.messageAge, bpdu.messageAge);
+  putField(o, 0, B.maxAge, bpdu.maxAge);
+  putField(o, 0, B.helloTime, bpdu.helloTime);
+  putField(o, 0, B.forwardDelay, bpdu.forwardDelay);
 }
+
+const takeCommon = (o: Uint8Array, type: BpduType, mst: MstPart | undefined): Bpdu => ({
+  type,
+  flags: takeField(o, 0, B.flags),
+  rootPriority: takeField(o, 0, B.rootPriority),
+  rootMac: takeField(o, 0, B.rootMac),
+  rootPathCost: takeField(o, 0, B.rootPathCost),
+  bridgePriority: takeField(o, 0, B.bridgePriority),
+  bridgeMac: takeField(o, 0, B.bridgeMac),
+  port: takeField(o, 0, B.port),
+  messageAge: takeField(o, 0, B.messageAge),
+  maxAge: takeField(o, 0, B.maxAge),
+  helloTime: takeField(o, 0, B.helloTime),
+  forwardDelay: takeField(o, 0, B.forwardDelay),
+  mst,
+});
+
+const takeInstance = (o: Uint8Array, at: number): MstiPart => ({
+  flags: takeField(o, at, I.flags),
+  regionalPriority: takeField(o, at, I.regionalPriority),
+  regionalMac: takeField(o, at, I.regionalMac),
+  internalCost: takeField(o, at, I.internalCost),
+  bridgePriority: takeField(o, at, I.bridgePriority),
+  portPriority: takeField(o, at, I.portPriority),
+  hops: takeField(o, at, I.hops),
+});
 
 export function encodeBpdu(bpdu: Bpdu): Uint8Array {
   const { version, code, length } = HEAD[bpdu.type];
@@ -137,19 +178,13 @@ export function encodeBpdu(bpdu: Bpdu): Uint8Array {
   octets[2] = version;
   octets[3] = code;
   if (bpdu.type === 'notification') return octets;
-  put(octets, 0, BPDU_FIELDS, bpdu);
+  putCommon(octets, bpdu);
   if (!mst) return octets;
   putNumber(octets, VERSION_3_LENGTH_AT, 2, VERSION_3_BASE + mst.instances.length * MSTI_LENGTH);
   octets.set(mst.configuration, CONFIGURATION.at);
-  put(octets, 0, MST_FIELDS, mst);
-  mst.instances.forEach((instance, i) => put(octets, MST_BASE + i * MSTI_LENGTH, MSTI_FIELDS, instance));
+  putFields(octets, 0, MST_FIELDS, mst as unknown as Record<keyof typeof M, number>);
+  mst.instances.forEach((instance, i) => putFields(octets, MST_BASE + i * MSTI_LENGTH, MSTI_FIELDS, instance));
   return octets;
-}
-
-function take<T extends string>(octets: Uint8Array, base: number, fields: readonly Field<T>[]): Record<T, number> {
-  const values = {} as Record<T, number>;
-  for (const f of fields) values[f.name] = takeNumber(octets, base + f.at, f.width);
-  return values;
 }
 
 /** How octets are taken, by version and type; higher versions as the highest known one (802.1Q-2018 14.5). */
@@ -169,21 +204,52 @@ export function decodeBpdu(octets: Uint8Array): Bpdu | null {
   const type = typeOf(octets);
   if (type === null) return null;
   if (type === 'notification') return NOTIFICATION;
-  const common = take(octets, 0, BPDU_FIELDS);
-  if (type !== 'mst') return withType(type, common);
+  if (type !== 'mst') return takeCommon(octets, type, undefined);
   const count = (takeNumber(octets, VERSION_3_LENGTH_AT, 2) - VERSION_3_BASE) / MSTI_LENGTH;
-  const part = take(octets, 0, MST_FIELDS);
-  const mst: MstPart = {
+  return takeCommon(octets, type, {
     configuration: octets.subarray(CONFIGURATION.at, CONFIGURATION.at + CONFIGURATION.length),
-    ...part,
-    instances: Array.from({ length: count }, (_, i) => take(octets, MST_BASE + i * MSTI_LENGTH, MSTI_FIELDS)),
-  };
-  return { ...withType(type, common), mst };
+    internalCost: takeField(octets, 0, M.internalCost),
+    bridgePriority: takeField(octets, 0, M.bridgePriority),
+    bridgeMac: takeField(octets, 0, M.bridgeMac),
+    hops: takeField(octets, 0, M.hops),
+    instances: Array.from({ length: count }, (_, i) => takeInstance(octets, MST_BASE + i * MSTI_LENGTH)),
+  });
 }
 
-/** The fields read become the BPDU itself: it is not copied for its type. */
-function withType(type: BpduType, fields: Record<Name, number>): Bpdu {
-  return Object.assign(fields, { type });
+/** Octets of a BPDU of a VLAN's own tree as another VLAN's: its number stands in the system id extensions (9.2.5). */
+export function inVlan(octets: Uint8Array, from: number, to: number): Uint8Array {
+  const other = octets.slice();
+  for (const field of [B.rootPriority, B.bridgePriority]) {
+    if (octets.length < field.at + field.width) continue;
+    const priority = takeField(octets, 0, field);
+    if ((priority & 0xfff) === from) putField(other, 0, field, (priority & 0xf000) | to);
+  }
+  return other;
+}
+
+/**
+ * Whether two BPDUs are the same but for their flags, those of instances included: the same vectors and times, told with
+ * another role, state or change.
+ */
+export function sameButFlags(a: Uint8Array, b: Uint8Array): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i] && !isFlags(i)) return false;
+  return true;
+}
+const FLAGS_AT = BPDU_FIELDS[0]!.at;
+const isFlags = (at: number): boolean =>
+  at === FLAGS_AT || (at >= MST_BASE && (at - MST_BASE) % MSTI_LENGTH === MSTI_FIELDS[0]!.at);
+
+/** Flags of a BPDU as octets: those of the CIST, or of its nth instance, from 1 on. */
+export const flagsIn = (octets: Uint8Array, instance: number): number =>
+  octets[instance === 0 ? FLAGS_AT : MST_BASE + (instance - 1) * MSTI_LENGTH]!;
+
+/** Whether a BPDU of one tree is another one that tells of a topology change besides, and says nothing else. */
+export function tellsChangeOf(before: Uint8Array, octets: Uint8Array): boolean {
+  if ((before[FLAGS_AT]! | FLAG.topologyChange) !== octets[FLAGS_AT]) return false;
+  if (before.length !== octets.length || octets.length > RST_LENGTH) return false;
+  for (let i = 0; i < octets.length; i++) if (before[i] !== octets[i] && i !== FLAGS_AT) return false;
+  return true;
 }
 
 /** The 51 octets by which a region is told: selector 0, name, revision, digest (802.1Q-2018 13.8). */

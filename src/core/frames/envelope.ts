@@ -74,6 +74,16 @@ export function lacpFrame(source: number, lacpdu: Uint8Array): Uint8Array {
   return frame;
 }
 
+/** Where a BPDU begins in its frame. */
+const bpduAt = (vlan: number | null, own: boolean): number =>
+  (vlan === null ? 12 : 16) + 2 + (own ? SNAP.length : LLC.length);
+
+/** What `openEnvelope` would find in the frame of a BPDU, of a VLAN's own tree where one is named, without making it. */
+export const bpduEnvelope = (bpdu: Uint8Array, named: number | null, tagged: boolean): Envelope =>
+  named === null
+    ? { kind: 'bpdu', vlan: null, payload: bpdu, at: bpduAt(null, false) }
+    : { kind: 'vlan-bpdu', vlan: tagged ? named : null, payload: bpdu, at: bpduAt(tagged ? named : null, true), named };
+
 const starts = (frame: Uint8Array, at: number, octets: readonly number[]): boolean => {
   for (let i = 0; i < octets.length; i++) if (frame[at + i] !== octets[i]) return false;
   return true;

@@ -34,6 +34,18 @@ export function takeNumber(octets: Uint8Array, at: number, width: number): numbe
   return width === 4 ? value : ((octets[at]! << 8) | octets[at + 1]!) * 4294967296 + value;
 }
 
+/** The fields of a table by their names. */
+export const byName = <Name extends string>(fields: readonly Field<Name>[]): Readonly<Record<Name, Field<Name>>> =>
+  Object.fromEntries(fields.map((f) => [f.name, f])) as Record<Name, Field<Name>>;
+
+/** Reads one field of a table, from `base` on. */
+export const takeField = (octets: Uint8Array, base: number, { at, width }: Field<string>): number =>
+  takeNumber(octets, base + at, width);
+
+/** Writes one likewise. */
+export const putField = (octets: Uint8Array, base: number, { at, width }: Field<string>, value: number): void =>
+  putNumber(octets, base + at, width, value);
+
 export function sameOctets(a: Uint8Array, b: Uint8Array): boolean {
   if (a === b) return true;
   if (a.length !== b.length) return false;

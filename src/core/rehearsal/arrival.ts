@@ -1,26 +1,13 @@
 /** What a switch does with a control frame that arrives: for one of its processes, passed on as data, or a port shut. */
-import { openEnvelope } from '../frames';
 import type { Envelope } from '../frames';
-import { hearBpdu } from '../machines/mst';
+import { hearAgain, hearBpdu } from '../machines/mst';
 import { hear } from './engines';
-import { accessVlan, drain, passes, transmit } from './network';
-import type { BridgePort, Frame, Process, World } from './world';
+import { drain, noteHeard, passes } from './network';
+import { transmit } from './sending';
+import { addressTo, processFor } from './taker';
+import type { Frame } from './frame';
+import type { BridgePort, Copy, World } from './world';
 import { SECOND } from './world';
-
-const open = (frame: Frame): Envelope => (frame.opened ??= openEnvelope(frame.octets));
-
-/**
- * The process that a BPDU is for; null where the switch takes it for data. An untagged one is VLAN 1's, or that of the
- * access port it comes in at.
- */
-function processFor(w: World, bp: BridgePort, env: Envelope): Process | null {
-  const { node } = bp;
-  if (env.kind === 'bpdu') {
-    const own = accessVlan(bp) || 1;
-    return node.byVlan.get(0) ?? node.byVlan.get(w.plan.representative.get(own) ?? own) ?? null;
-  }
-  return node.byVlan.get(env.named!) ?? null;
-}
 
 /** A BPDU that the switch does not understand, or that it should not: on through all open ports of the VLAN. */
 function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: number): void {
@@ -45,20 +32,37 @@ function shut(w: World, bp: BridgePort): void {
   w.refresh();
 }
 
-/** A control frame arrives at a physical port. */
-export function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
-  if (to === 'host') return w.hearLacp(to, from, open(frame).payload, index);
+/** A control frame arrives. */
+export function arrive(w: World, copy: Copy, frame: Frame, index: number): void {
+  const taker = copy.physical?.takes;
+  if (taker && copy.taker !== taker) addressTo(w, copy, taker, frame);
+  const { process, bridge } = copy;
+  if (!taker || !process) return receive(w, copy.to, frame, index, copy.from);
+  const { payload } = frame;
+  const arrival = { index, to: copy.to };
+  const again = bridge && hearAgain(bridge, copy.index, payload);
+  if (again) {
+    for (const effect of again.effects) if (effect.kind === 'heard') noteHeard(w, effect, arrival);
+    return;
+  }
+  hear(process.engine, taker.bp.number, payload, w.now);
+  drain(w, process, arrival);
+}
+
+/** Looks at a frame in whole. */
+function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
+  if (to === 'host') return w.hearLacp(to, from, frame.payload, index);
   if (to === 'intruder') {
     const intruder = w.intruders.get(from);
     if (!intruder) return;
-    const env = open(frame);
+    const env = frame.opened;
     if (env.kind === 'bpdu' || env.kind === 'vlan-bpdu') hearBpdu(intruder.bridge, 1, env.payload);
     intruder.bridge.effects.length = 0;
     return;
   }
   const physical = w.physical.get(to);
   if (!physical || !physical.carrier || !physical.node.on) return;
-  const env = open(frame);
+  const env = frame.opened;
   if (env.kind === 'lacpdu') return w.hearLacp(to, from, env.payload, index);
   if (physical.held) return;
   const bp = physical.attached ?? physical.own;
@@ -77,5 +81,5 @@ export function receive(w: World, to: string, frame: Frame, index: number, from:
   }
   if (!process.members[bp.number]) return;
   hear(process.engine, bp.number, env.payload, w.now);
-  drain(w, process, index, to);
+  drain(w, process, { index, to });
 }

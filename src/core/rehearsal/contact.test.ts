@@ -1,4 +1,4 @@
-import { emptyDesign } from '../design';
+import { emptyDesign, setField } from '../design';
 import type { Design, ScriptEvent } from '../design';
 import { gapsOf, rehearse, storyOf } from './index';
 
@@ -90,4 +90,25 @@ describe('contact of a pair', () => {
         .join('\n'),
     ).toMatch(/Frames x to y in VLAN 1 arrive in \d+ copies or more/);
   });
+});
+
+test('a topology change of one instance has the VLANs of that instance forgotten, and no others', () => {
+  const design = square('mstp');
+  design.regions = [{ id: 'r', name: 'square', revision: 1, map: { '1': '1' } }];
+  for (const s of design.switches) s.region = 'r';
+  const flushed = (vlan: number) => {
+    // The tree of instance 1 leaves the cable between a and b; that of VLAN 2 goes on over it.
+    const edits = [setField('port', 'b:1', 'instanceCost.1', 2_000_000)];
+    design.hosts = design.hosts.map((h) => ({ ...h, vlan }));
+    const trace = rehearse(design, {
+      id: 's',
+      name: 's',
+      until: 10,
+      events: [{ id: 'e', at: 5, kind: 'set', label: 'cost', edits: edits as never }],
+      probes: [{ from: 'x', to: 'y', vlan }],
+    });
+    return trace.happenings.filter((h) => h.kind === 'flush').length;
+  };
+  expect(flushed(1)).toBeGreaterThan(0);
+  expect(flushed(2)).toBe(0);
 });

@@ -4,7 +4,8 @@
  */
 import { hostById, linksOfHost } from '../design';
 import type { Probe } from '../design';
-import { passes, processOfVlan, reaches } from './network';
+import { reaches } from './light';
+import { passes, processOfVlan } from './network';
 import type { BridgePort, World } from './world';
 import { SECOND } from './world';
 
@@ -47,7 +48,7 @@ const ageing = (w: World, bp: BridgePort, vlan: number): number => {
 function goesRound(w: World, vlan: number): boolean {
   if (!w.looping) return false;
   const own = w.plan.representative.get(vlan) ?? vlan;
-  return w.record.loopSpans.some((l) => l.to === null && (l.tree === `VLAN ${own}` || l.tree === `VLAN ${vlan}`));
+  return w.record.loopSpans.some((l) => l.to === null && l.vlan === own);
 }
 
 interface Arrival {

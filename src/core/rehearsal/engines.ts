@@ -1,15 +1,17 @@
 /** One face for both kinds of spanning tree engine: start, hear, tick, set, and what a port is in a tree. */
 import {
+  addStpPort,
   createStpBridge,
   hearStpBpdu,
   nextStpTimer,
   setStpPort,
   setStpPortEnabled,
   setStpPriority,
+  setStpTimers,
   wakeStpBridge,
 } from '../machines';
 import type { StpPortSettings } from '../machines';
-import { createBridge, hearBpdu, setPort, setPortsEnabled, setPriorities, tickBridge } from '../machines/mst';
+import { addPort, createBridge, hearBpdu, setBridge, setPort, setPortsEnabled, tickBridge } from '../machines/mst';
 import type { BridgeSettings, MachineRole, PortSettings, TreePort } from '../machines/mst';
 import type { ProcessPlan } from './plan';
 import { classicState } from './recorder';
@@ -49,13 +51,19 @@ export function changePort(engine: Engine, settings: PortSettings, now: number):
   else setStpPort(engine.bridge, classicPort(settings), now);
 }
 
-export function changePriorities(engine: Engine, settings: BridgeSettings, now: number): void {
-  if (engine.kind === 'mst')
-    setPriorities(
-      engine.bridge,
-      settings.trees.map((t) => t.priority),
-    );
-  else setStpPriority(engine.bridge, settings.trees[0]!.priority, now);
+/** Adds a port to a bridge that runs; disabled. */
+export function addPortTo(engine: Engine, settings: PortSettings): void {
+  if (engine.kind === 'mst') addPort(engine.bridge, settings);
+  else addStpPort(engine.bridge, classicPort(settings));
+}
+
+export const hasPort = (engine: Engine, port: number): boolean => engine.bridge.byNumber[port] !== undefined;
+
+/** Takes priorities and timers of a bridge over. */
+export function changeBridge(engine: Engine, settings: BridgeSettings, now: number): void {
+  if (engine.kind === 'mst') return setBridge(engine.bridge, settings);
+  setStpTimers(engine.bridge, settings.timers);
+  setStpPriority(engine.bridge, settings.trees[0]!.priority, now);
 }
 
 /** A second of the rapid machines; the classic one has its own timers. */
@@ -109,6 +117,13 @@ export function standingOf(engine: Engine, port: number, tree: number): { role: 
   const backup = p.designatedBridgeMac === bridge.settings.mac;
   const role = p.role === 'blocked' ? (backup ? 'backup' : 'alternate') : p.role;
   return { role, state: p.held ? 'guarded' : classicState[p.state] };
+}
+
+/** Whether frames pass a port in a tree of the process. */
+export function isForwarding(engine: Engine, port: number, tree: number): boolean {
+  if (engine.kind === 'mst') return engine.bridge.byNumber[port]?.trees[tree]?.forwarding === true;
+  const p = engine.bridge.byNumber[port];
+  return p !== undefined && p.state === 'forwarding' && !p.held;
 }
 
 /** Whether the process takes its bridge for the root of a tree. */

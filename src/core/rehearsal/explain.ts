@@ -11,7 +11,6 @@ import {
   openEnvelope,
 } from '../frames';
 import { formatBridgeId, formatPortId, numberToMac } from '../standard';
-import type { FrameRecord } from './recorder';
 
 export interface FrameField {
   readonly name: string;
@@ -46,19 +45,6 @@ export function flagWords(flags: number, rapid: boolean): string {
     ...(rapid && flags & FLAG.agreement ? ['agreement'] : []),
   ];
   return words.join(', ') || 'none';
-}
-
-/** What stands out about a frame: its kind for the lanes. */
-export type Mark = 'hello' | 'proposal' | 'agreement' | 'change' | 'lacp';
-export function markOf(frame: FrameRecord): Mark {
-  if (frame.kind === 'lacp' || frame.kind === 'own') return 'lacp';
-  if (frame.kind === 'notification') return 'change';
-  const { payload } = openEnvelope(frame.octets);
-  const flags = payload[4]!;
-  if (flags & FLAG.topologyChange) return 'change';
-  if (frame.kind === 'config') return 'hello';
-  if (flags & FLAG.proposal) return 'proposal';
-  return flags & FLAG.agreement && flagRole(flags) !== 'designated' ? 'agreement' : 'hello';
 }
 
 function bpduFields(payload: Uint8Array, base: number): FrameField[] {
@@ -175,19 +161,3 @@ export function fieldsOf(octets: Uint8Array): FrameField[] {
   ];
   return [...head, ...(env.kind === 'lacpdu' ? lacpFields(env.payload, env.at) : bpduFields(env.payload, env.at))];
 }
-
-/** What a receiver made of a frame, in words. */
-export const HEARD_WORDS: Record<string, string> = {
-  SuperiorDesignated: 'superior: taken over, and the roles were chosen anew',
-  RepeatedDesignated: 'repeated: what it holds is confirmed for three hellos',
-  InferiorDesignated: 'inferior, from a port that thinks itself designated: answered, not taken over',
-  InferiorRootAlternate: 'from a root or alternate port: its agreement is looked at',
-  Other: 'nothing in it that counts here',
-  better: 'better than what was held: taken over',
-  repeated: 'repeated: its age starts anew',
-  answered: 'worse than its own: answered at once',
-  ignored: 'ignored',
-  notification: 'a change is told on towards the root, and acknowledged',
-  guarded: 'none should come here: the guard shut the port',
-  'taken in': 'taken in by the machines of the bundle',
-};

@@ -6,7 +6,8 @@ import { lacpFrame } from '../frames';
 import { goesAlone, hear, nextTimer, startEnd, tick } from '../machines';
 import type { EndSettings, LacpEnd, LacpPort, Sent } from '../machines';
 import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
-import { transmit } from './network';
+import { PlainFrame } from './frame';
+import { deliver, transmit } from './sending';
 import type { Lag, World } from './world';
 
 /** An end of a bundle at a switch. A maker's own negotiation goes through the same machines. */
@@ -67,16 +68,9 @@ function send(w: World, lag: Lag, sent: readonly Sent[], onHost: boolean): void 
     const id = portOf(w, lag, port);
     const frame = lacpFrame(lag.end!.settings.system, octets);
     const kind = lag.bundle?.kind === 'own' ? 'own' : 'lacp';
-    const index = w.record.frame(w.now, id, frame, kind, null);
-    if (onHost)
-      w.queue.append(w.now + w.linkDelay + w.processingDelay, {
-        kind: 'frame',
-        to: id,
-        from: 'host',
-        frame: { octets: frame, opened: null },
-        index,
-      });
-    else transmit(w, id, { octets: frame, opened: null }, index);
+    const index = w.record.anotherFrame(w.now, id, frame, kind);
+    if (onHost) deliver(w, 'host', id, frame, index);
+    else transmit(w, id, new PlainFrame(frame), index);
   }
 }
 
@@ -110,6 +104,12 @@ export function hearAt(w: World, lag: Lag, port: string, octets: Uint8Array): vo
   goOn(w, lag, hear(lag.end, number, octets, w.now));
 }
 
+/** The machines of a member of an end that negotiates. */
+export function memberOf(w: World, lag: Lag, port: string): LacpPort {
+  const number = portById(w.plan.design, port)!.number;
+  return lag.end!.ports.find((one) => one.number === number)!;
+}
+
 export type Standing = 'active' | 'alone' | 'held' | 'down';
 
 /** What a member does now: carries, goes alone, or passes nothing. */
@@ -117,8 +117,7 @@ export function memberStanding(w: World, lag: Lag, port: string): Standing {
   const physical = w.physical.get(port);
   if (!physical?.carrier) return 'down';
   if (!lag.end) return staticMember(w, lag, port) ? 'active' : 'held';
-  const number = portById(w.plan.design, port)!.number;
-  const p: LacpPort = lag.end.ports.find((one) => one.number === number)!;
+  const p = memberOf(w, lag, port);
   if (goesAlone(p)) return 'alone';
   return p.mux === 'COLLECTING_DISTRIBUTING' ? 'active' : 'held';
 }

@@ -1,7 +1,7 @@
 import { emptyDesign } from '../design';
 import type { Design, Script } from '../design';
 import { decodeBpdu, openEnvelope } from '../frames';
-import { loopEffect, rehearse, startRehearsal, storyOf } from './index';
+import { framesOf, loopEffect, rehearse, startRehearsal, storyOf } from './index';
 
 /** Switches s1, s2, … with priorities in that order, and cables between them by their numbers. */
 function network(cables: readonly (readonly [number, number])[]): Design {
@@ -78,7 +78,7 @@ describe('the root is lost behind a ring', () => {
     [5, 2],
   ]);
   const trace = rehearse(ring, script(60, [{ id: 'e', at: 5, kind: 'switch-off', switch: 's1' }]));
-  const ages = trace.frames.flatMap(({ at, octets }) => {
+  const ages = [...framesOf(trace.frames)].flatMap(({ at, octets }) => {
     const bpdu = decodeBpdu(openEnvelope(octets).payload);
     return at > 5_000_000 && bpdu?.rootPriority === 4096 ? [{ at, age: bpdu.messageAge / 256 }] : [];
   });

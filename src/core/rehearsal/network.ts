@@ -1,107 +1,13 @@
-/** Cables, frames on them, and what a switch sends and becomes. */
-import { farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
+/** What a switch becomes and wants done, and what passes it. */
+import { linkAt, linkSpeed, portById } from '../design';
 import type { Bundle, Port } from '../design';
-import { bpduFrame, vlanBpduFrame } from '../frames';
-import { enable, isRootOf, standingOf, wakeTime } from './engines';
-import type { FrameKind } from './recorder';
-import type { BridgePort, Frame, Node, PhysicalPort, Process, Route, World } from './world';
+import { enable, isForwarding, isRootOf, standingOf, wakeTime } from './engines';
+import { sendBpdu } from './sending';
+import type { Arrival, BridgePort, Engine, Node, Process, World } from './world';
 
-/** Physical ports that a frame from one reaches: the far end, all on the segment, or itself over a hub with a loop. */
-export function reaches(w: World, from: string): string[] {
-  if (w.loops.has(from)) return [from];
-  const { design } = w.plan;
-  const segment = segmentAt(design, from);
-  if (segment) return segment.down ? [] : segment.ports.filter((p) => p !== from);
-  const link = linkAt(design, from);
-  if (!link || link.down || w.deaf.has(link.id)) return [];
-  const far = farEnd(link, from);
-  return 'port' in far ? [far.port] : [];
-}
-
-/** Whether a port has light: the cable is in and whole, and the far end is on. */
-export function hasCarrier(w: World, port: Port): boolean {
-  const { design } = w.plan;
-  const physical = w.physical.get(port.id);
-  if (port.down || !physical?.node.on) return false;
-  if (w.loops.has(port.id) || w.intruders.has(port.id)) return true;
-  const segment = segmentAt(design, port.id);
-  if (segment) return !segment.down;
-  const link = linkAt(design, port.id);
-  if (!link || link.down) return false;
-  const deaf = w.deaf.get(link.id);
-  const side = 'port' in link.a && link.a.port === port.id ? 'a' : 'b';
-  if (deaf === side) return false;
-  const far = farEnd(link, port.id);
-  if ('host' in far) return true;
-  const farPort = portById(design, far.port);
-  if (!farPort) return false;
-  // An end that has lost its light alone still lights the other.
-  if (deaf) return true;
-  const other = w.physical.get(far.port);
-  return !farPort.down && other !== undefined && other.node.on && !isShut(other);
-}
-
-const isShut = (p: PhysicalPort): boolean => p.own.shutUntil !== null;
-
-function routeOf(w: World, from: string): Route {
-  let route = w.routes.get(from);
-  if (!route) {
-    const link = linkAt(w.plan.design, from);
-    const far = link && farEnd(link, from);
-    route = {
-      ports: reaches(w, from),
-      host: far !== undefined && 'host' in far && w.hostLags.has(far.host),
-      link: link?.id ?? null,
-      end: link && 'port' in link.a && link.a.port === from ? 'a' : 'b',
-    };
-    w.routes.set(from, route);
-  }
-  return route;
-}
-
-/** Sends a frame out of a physical port; BPDUs of a muted end are lost. */
-export function transmit(w: World, from: string, frame: Frame, index: number): void {
-  const { ports, host, link, end } = routeOf(w, from);
-  if (w.mute.size > 0 && link !== null && w.mute.get(link) === end) return;
-  const at = w.now + w.linkDelay + w.processingDelay;
-  if (w.intruders.size > 0 && w.intruders.has(from))
-    w.queue.append(at, { kind: 'frame', to: 'intruder', from, frame, index });
-  for (const to of ports) w.queue.append(at, { kind: 'frame', to, from, frame, index });
-  if (host) w.queue.append(at, { kind: 'frame', to: 'host', from, frame, index });
-}
-
-const kindOf = (payload: Uint8Array): FrameKind =>
-  payload[3] === 0x80 ? 'notification' : payload[3] === 0 ? 'config' : payload[2]! >= 3 ? 'mst' : 'rst';
-
-function sendBpdu(w: World, process: Process, number: number, payload: Uint8Array): void {
-  const bp = process.node.ports.get(number)!;
-  w.bpdus++;
-  if (bp.element.bpduFilter || process.node.treeOff) return;
-  const [out] = bp.active;
-  if (out === undefined) return;
-  const { vlan } = process.plan;
-  let sent = process.sent[number];
-  if (sent?.bpdu !== payload || sent.element !== bp.element)
-    process.sent[number] = sent = {
-      bpdu: payload,
-      element: bp.element,
-      kind: kindOf(payload),
-      frame: wrapped(process, bp, payload),
-    };
-  transmit(w, out, sent.frame, w.record.frame(w.now, out, sent.frame.octets, sent.kind, vlan));
-}
-
-function wrapped({ plan: { vlan }, node }: Process, bp: BridgePort, payload: Uint8Array): Frame {
-  const { mac } = node.plan;
-  const octets =
-    vlan === null || vlan === 1 || accessVlan(bp) > 0
-      ? bpduFrame(mac, payload)
-      : vlanBpduFrame(mac, payload, vlan, bp.element.native !== vlan);
-  return { octets, opened: null };
-}
-
-/** Writes down what a port is now in every tree of a process. */
+/** Writes down what a port is now in every tree of a process; from the start of the rehearsal on. */
 export function note(w: World, process: Process, number: number): void {
+  if (w.now < 0) return;
   const bp = process.node.ports.get(number);
   if (!bp || !process.members[number]) return;
   const { trees } = process.plan;
@@ -118,6 +24,7 @@ export function note(w: World, process: Process, number: number): void {
 
 /** Writes down whether a process takes its switch for the root of one of its trees, where that changed. */
 function noteRoot(w: World, process: Process): void {
+  if (w.now < 0) return;
   const { trees } = process.plan;
   const { id } = process.node.plan;
   for (let i = 0; i < trees.length; i++) {
@@ -132,26 +39,41 @@ function noteRoot(w: World, process: Process): void {
   }
 }
 
-/** A switch that goes off, or starts anew, is root of nothing. */
-export function forgetRoots(w: World, node: Node): void {
-  for (const [tree, roots] of w.rootsOf) if (roots.delete(node.plan.id)) w.record.roots(w.now, tree, [...roots]);
+/** Writes down how everything stands, when the rehearsal starts. */
+export function noteAll(w: World): void {
+  for (const node of w.nodes.values())
+    for (const process of node.processes) {
+      for (const number of node.ports.keys()) note(w, process, number);
+      noteRoot(w, process);
+    }
 }
 
-/** Forgets addresses at a port in the VLANs of a tree. */
-function flush(w: World, process: Process, bp: BridgePort): void {
+/** A switch that goes off, or starts anew, is root of nothing; `trees`: of those alone. */
+export function forgetRoots(w: World, node: Node, trees?: readonly string[]): void {
+  for (const [tree, roots] of w.rootsOf)
+    if ((!trees || trees.includes(tree)) && roots.delete(node.plan.id)) w.record.roots(w.now, tree, [...roots]);
+}
+
+/** Forgets addresses at ports in the VLANs of a tree. */
+function flush(w: World, process: Process, ports: readonly number[], tree: number): void {
+  const { node, plan } = process;
+  const ids = new Set(ports.map((number) => node.ports.get(number)!.id));
   let entries = 0;
-  for (const [key, entry] of process.node.table) {
-    if (entry.port !== bp.id) continue;
+  for (const [key, entry] of node.table) {
+    if (!ids.has(entry.port)) continue;
     const vlan = Number(key.slice(0, key.indexOf(' ')));
-    if (process.plan.vlan !== null && w.plan.representative.get(vlan) !== process.plan.vlan) continue;
-    process.node.table.delete(key);
+    const own = plan.vlan === null ? treeOfVlan(process, vlan) === tree : w.plan.representative.get(vlan) === plan.vlan;
+    if (!own) continue;
+    node.table.delete(key);
     entries++;
   }
-  if (entries > 0) w.record.happened({ kind: 'flush', at: w.now, switch: process.node.plan.id, entries });
+  if (entries === 0) return;
+  w.record.happened({ kind: 'flush', at: w.now, switch: node.plan.id, entries });
+  contactSoon(w);
 }
 
-/** Performs what a process wants done. `index`: the frame that moved it, −1 for none. */
-export function drain(w: World, process: Process, index = -1, at = ''): void {
+/** Performs what a process wants done. `arrival`: the frame that moved it, if one did. */
+export function drain(w: World, process: Process, arrival?: Arrival): void {
   const { engine, node } = process;
   const { effects } = engine.bridge;
   if (effects.length > 0) {
@@ -166,21 +88,18 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
         case 'state':
           moved = true;
           if (rapid) note(w, process, effect.port);
-          // A ring can begin only where a port opens, and end only while there is one.
-          if (w.looping || standingOf(engine, effect.port, effect.tree)?.state === 'forwarding')
-            w.changed.add(process.plan.vlan ?? -1);
+          w.changed.add(process.plan.vlan ?? -1);
           contactSoon(w);
           break;
         case 'flush':
-          flush(w, process, node.ports.get(effect.port)!);
-          contactSoon(w);
+          if (node.table.size > 0) flush(w, process, effect.ports, effect.tree);
           break;
         case 'ageing':
           process.shortAgeing = effect.short;
           contactSoon(w);
           break;
         case 'heard':
-          if (effect.tree === 0) w.record.heard(index, at, w.now, effect.info);
+          noteHeard(w, effect, arrival);
           break;
       }
     }
@@ -200,15 +119,16 @@ export function drain(w: World, process: Process, index = -1, at = ''): void {
   }
 }
 
+/** Writes down what a port made of a frame: in the first tree always, in others where it is more than a repetition. */
+export function noteHeard(w: World, { tree, held, info }: HeardEffect, arrival: Arrival | undefined): void {
+  if (arrival && (tree === 0 || held)) w.record.heard(arrival.index, arrival.to, w.now, info, tree, held);
+}
+type HeardEffect = Extract<Engine['bridge']['effects'][number], { kind: 'heard' }>;
+
 export function contactSoon(w: World): void {
   if (w.contactDue) return;
   w.contactDue = true;
   w.queue.push(w.now, { kind: 'contact' });
-}
-
-/** The one VLAN of an access port; 0 for any other. */
-export function accessVlan({ element: { native, vlans } }: BridgePort): number {
-  return native !== undefined && vlans === String(native) ? native : 0;
 }
 
 /** Whether frames of a VLAN pass a port of a switch now. */
@@ -218,8 +138,7 @@ export function passes(w: World, bp: BridgePort, vlan: number): boolean {
   if (node.treeOff) return true;
   const process = processOfVlan(w, node, vlan);
   if (!process) return true;
-  const tree = treeOfVlan(process, vlan);
-  return standingOf(process.engine, bp.number, tree)?.state === 'forwarding';
+  return isForwarding(process.engine, bp.number, treeOfVlan(process, vlan));
 }
 
 export function processOfVlan(w: World, node: Node, vlan: number): Process | undefined {

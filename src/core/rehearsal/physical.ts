@@ -1,28 +1,36 @@
 /** What is under the bridge ports: physical ports and the ends of bundles. */
 import { bundleAt, linksOfHost } from '../design';
+import { changeEnd } from '../machines';
 import { bundleEnd, hostEnd, startLag } from './lag';
-import type { World } from './world';
+import type { Way, World } from './world';
 
-/** Ends of bundles at switches and hosts; those that are set as before go on as they stand. */
+const NO_WAY: Way = { ends: [], link: null, end: 'a' };
+
+/** Ends of bundles at switches and hosts; those that were there go on, as far as they are set as before. */
 export function addLags(w: World): void {
   const { design } = w.plan;
   const before = new Map(w.lags);
   w.lags.clear();
   for (const bundle of design.bundles) {
     const settings = bundleEnd(design, bundle);
-    const old = before.get(bundle.id);
-    // An end that is set as before goes on as it stands.
-    const same = old?.end && JSON.stringify(withoutLight(old.end.settings)) === JSON.stringify(withoutLight(settings));
     const what = {
       bundle,
       port: w.bridgePorts.get(bundle.id) ?? null,
       members: bundle.members,
       individual: settings.individual,
     };
-    // With its timers, which are due as they were.
-    if (same) w.lags.set(bundle.id, Object.assign(old, what));
-    else
+    const old = before.get(bundle.id);
+    if (!old?.end || old.bundle?.kind !== bundle.kind) {
       w.lags.set(bundle.id, { ...what, end: bundle.kind === 'static' ? null : startLag(settings), wakeAt: Infinity });
+      continue;
+    }
+    const lag = Object.assign(old, what);
+    w.lags.set(bundle.id, lag);
+    if (JSON.stringify(withoutLight(old.end.settings)) === JSON.stringify(withoutLight(settings))) continue;
+    lag.end = changeEnd(old.end, settings);
+    // What goes on may be chosen otherwise among other members.
+    lag.wakeAt = w.now;
+    w.queue.push(w.now, { kind: 'lacp', lag });
   }
   for (const host of design.hosts) {
     if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostLags.has(host.id)) continue;
@@ -46,21 +54,23 @@ const withoutLight = (s: { ports: readonly { up: boolean }[] }) => ({
 /** Physical ports, each with the bundle it is configured into. */
 export function addPhysical(w: World): void {
   const { design } = w.plan;
-  const before = new Map(w.physical);
-  w.physical.clear();
+  const gone = new Set(w.physical.keys());
   for (const port of design.ports) {
     const bundle = bundleAt(design, port.id);
     const own = w.bridgePorts.get(port.id)!;
-    const old = before.get(port.id);
-    w.physical.set(port.id, {
-      id: port.id,
+    const now = {
       node: own.node,
       number: port.number,
       own,
       lag: bundle ? (w.lags.get(bundle.id) ?? null) : null,
-      carrier: old?.carrier ?? false,
       attached: null,
       held: false,
-    });
+    };
+    const old = w.physical.get(port.id);
+    gone.delete(port.id);
+    // The same port as before: what was worked out about it is compared with how it stands now.
+    if (old) Object.assign(old, now);
+    else w.physical.set(port.id, { id: port.id, ...now, carrier: false, way: NO_WAY, takes: null });
   }
+  for (const id of gone) w.physical.delete(id);
 }

@@ -3,6 +3,7 @@ import { actingDesign } from '../bundles';
 import {
   bundlesOf,
   costInForce,
+  groupBy,
   isPerVlan,
   linkAt,
   linkSpeed,
@@ -20,7 +21,7 @@ import type { BridgeSettings, PortSettings } from '../machines/mst';
 import { mstConfigOf, regionOf } from '../regions';
 import type { InstanceMap } from '../regions';
 import { MAX_HOPS, TIMERS, defaultPathCost, macToNumber, portIdentifier, vlanMembership } from '../standard';
-import { solveDesign } from '../trees';
+import { leadsToSwitch } from './vlan-classes';
 
 export interface ProcessPlan {
   /** VLAN whose tree it runs, for all VLANs of its class; null for the one process of a switch without such trees. */
@@ -51,29 +52,8 @@ export interface NetworkPlan {
   /** As it acts: pairs of switches folded. */
   readonly design: Design;
   readonly nodes: readonly NodePlan[];
-  /** VLAN that is run for each VLAN: trees of equal outcome are run once. */
+  /** VLAN that is run and looked at for each: VLANs that cannot differ are run once. */
   readonly representative: ReadonlyMap<number, number>;
-}
-
-/** VLANs whose trees cannot differ in any of the designs, each with the first of them. */
-export function representatives(designs: readonly Design[]): Map<number, number> {
-  const keys = new Map<number, string>();
-  for (const design of designs) {
-    const { trees } = solveDesign(design);
-    const numbers = new Map<object, number>();
-    for (const { tree, problem } of trees) {
-      if (tree.vlan === null) continue;
-      if (!numbers.has(problem)) numbers.set(problem, numbers.size);
-      keys.set(tree.vlan, `${keys.get(tree.vlan) ?? ''} ${numbers.get(problem)}`);
-    }
-  }
-  const first = new Map<string, number>();
-  const found = new Map<number, number>();
-  for (const [vlan, key] of [...keys].sort((a, b) => a[0] - b[0])) {
-    if (!first.has(key)) first.set(key, vlan);
-    found.set(vlan, first.get(key)!);
-  }
-  return found;
 }
 
 const carries = (element: Port | Bundle, vlan: number): boolean => vlanMembership(element.vlans ?? 'all')[vlan] === 1;
@@ -117,9 +97,14 @@ function processesOf(
     const settings = bridgeSettings(design, s, keys, mode === 'mstp' ? 3 : 2);
     return [{ vlan: null, engine, trees, keys, settings, ports: elements.map((e) => e.id) }];
   }
-  const run = [...new Set(representative.values()), ...(mixed ? [1] : [])];
-  return [...new Set(run)].flatMap((vlan): ProcessPlan[] => {
-    const ports = elements.filter((e) => carries(e, vlan)).map((e) => e.id);
+  const alike = groupBy(representative.keys(), (vlan) => representative.get(vlan)!);
+  const run = new Set([...representative.values(), ...(mixed ? [1] : [])]);
+  return [...run].flatMap((vlan): ProcessPlan[] => {
+    // Ports of hosts in one of the others have a place in the tree that is run for them.
+    const others = alike.get(vlan) ?? [];
+    const has = (e: Port | Bundle) =>
+      carries(e, vlan) || (!leadsToSwitch(design, e) && others.some((other) => carries(e, other)));
+    const ports = elements.filter(has).map((e) => e.id);
     if (ports.length === 0) return [];
     const keys = [{ vlan, instance: null }];
     const trees = [mixed && vlan === 1 ? 'cist' : `vlan-${vlan}`];
@@ -160,6 +145,22 @@ export function rateOf(design: Design, element: Port | Bundle, active: readonly 
   return rate || (portById(design, element.members[0] ?? '')?.speed ?? 1000);
 }
 
+interface KnownCost {
+  readonly design: Design;
+  readonly active: readonly string[];
+  readonly cost: number;
+}
+const costs = new WeakMap<Port | Bundle, KnownCost>();
+
+/** What the speed gives; the same in all processes of a switch, and worked out once. */
+function costBySpeed(design: Design, node: NodePlan, element: Port | Bundle, active: readonly string[]): number {
+  const known = costs.get(element);
+  if (known?.design === design && known.active === active) return known.cost;
+  const cost = defaultPathCost(rateOf(design, element, active), node.switch.costScale ?? design.costScale);
+  costs.set(element, { design, active, cost });
+  return cost;
+}
+
 /** Settings of a port in a process, as its machines take them. */
 export function portSettings(
   design: Design,
@@ -168,8 +169,7 @@ export function portSettings(
   element: Port | Bundle,
   active: readonly string[],
 ): PortSettings {
-  const scale = node.switch.costScale ?? design.costScale;
-  const bySpeed = defaultPathCost(rateOf(design, element, active), scale);
+  const bySpeed = costBySpeed(design, node, element, active);
   const outer: TreeKey = process.vlan === null ? { vlan: null, instance: null } : process.keys[0]!;
   return {
     number: element.number,

@@ -1,6 +1,8 @@
 /** What a rehearsal leaves behind: lanes of ports, roots and contacts over time, frames, and what happened. */
 import { sameOctets } from '../frames';
 import type { StpState } from '../machines';
+import { FrameWriter, MOST_FRAMES } from './frame-log';
+import type { FrameKind, FrameLog, Held } from './frame-log';
 
 export type PortState = 'disabled' | 'discarding' | 'listening' | 'learning' | 'forwarding' | 'guarded';
 export type RunRole = 'disabled' | 'root' | 'designated' | 'alternate' | 'backup' | 'master';
@@ -35,18 +37,15 @@ export interface ContactLane {
   readonly vlan: number;
   readonly spans: readonly ContactSpan[];
 }
-export type FrameKind = 'config' | 'notification' | 'rst' | 'mst' | 'lacp' | 'own';
-
-/** A control frame as it left a port. */
-export interface FrameRecord {
+/** How far a VLAN, and those whose frames go alike, reached from a moment on. */
+export interface ReachSpan {
   readonly at: number;
-  readonly from: string;
-  readonly octets: Uint8Array;
-  readonly kind: FrameKind;
-  /** VLAN of its tree; null for those of a single process. */
-  readonly vlan: number | null;
-  /** What each receiver made of it: the port, when, and its word for it. */
-  readonly heard: readonly { readonly port: string; readonly at: number; readonly info: string }[];
+  /** Parts that the largest does not reach, as switches; none where the VLAN is in one piece. */
+  readonly apart: readonly (readonly string[])[];
+}
+export interface ReachLane {
+  readonly vlan: number;
+  readonly spans: readonly ReachSpan[];
 }
 
 export type Happening =
@@ -74,17 +73,11 @@ export type Happening =
       readonly active: number;
       readonly of: number;
     }
-  | { readonly kind: 'restart'; readonly at: number; readonly switch: string }
-  | { readonly kind: 'loop'; readonly at: number; readonly tree: string; readonly links: readonly string[] }
-  | {
-      readonly kind: 'loop-end';
-      readonly at: number;
-      readonly tree: string;
-      readonly ports: readonly string[];
-    };
+  | { readonly kind: 'restart'; readonly at: number; readonly switch: string };
 
 export interface LoopSpan {
-  readonly tree: string;
+  /** VLAN, for all whose frames go alike. */
+  readonly vlan: number;
   readonly from: number;
   readonly to: number | null;
   /** Ports in the loop. */
@@ -102,22 +95,20 @@ export interface Trace {
   readonly ports: readonly PortLane[];
   readonly roots: readonly { readonly tree: string; readonly spans: readonly RootSpan[] }[];
   readonly contacts: readonly ContactLane[];
-  readonly frames: readonly FrameRecord[];
+  readonly frames: FrameLog;
   /** Control frames that were sent and are not kept, since there were too many. */
   readonly unkept: number;
   readonly happenings: readonly Happening[];
   readonly loops: readonly LoopSpan[];
-  /** VLANs that a tree stands for, besides its own. */
-  readonly alike: Readonly<Record<string, readonly number[]>>;
+  readonly reach: readonly ReachLane[];
+  /** VLANs that cannot differ, by the one that is run and looked at for all, itself among them. */
+  readonly classes: Readonly<Record<number, readonly number[]>>;
   readonly handled: number;
   readonly bpdus: number;
   /** How it ended, and what is to be said of it. */
   readonly ended: 'end' | 'limit' | 'cancelled';
   readonly sentence: string;
 }
-
-const NOBODY: FrameRecord['heard'] = [];
-export const MOST_FRAMES = 120_000;
 
 export const classicState: Record<StpState, PortState> = {
   disabled: 'disabled',
@@ -126,6 +117,15 @@ export const classicState: Record<StpState, PortState> = {
   learning: 'learning',
   forwarding: 'forwarding',
 };
+
+/** What a port says, and its number in the log once it has been kept. */
+export interface Spoken {
+  readonly from: string;
+  readonly octets: Uint8Array;
+  readonly kind: FrameKind;
+  readonly vlan: number | null;
+  saying: number;
+}
 
 /** A lane of a port that is still written. */
 export interface OpenLane {
@@ -136,16 +136,21 @@ export interface OpenLane {
 
 type Open<T> = { -readonly [K in keyof T]: T[K] };
 
+const samePieces = (a: ReachSpan['apart'], b: ReachSpan['apart']): boolean =>
+  a.length === b.length && a.map((part) => part.join()).join(';') === b.map((part) => part.join()).join(';');
+
 /** Collects while a network runs. Before the start only the last state of everything is kept. */
 export class Recorder {
   private readonly lanes = new Map<string, OpenLane>();
   private readonly rootLanes = new Map<string, { tree: string; spans: RootSpan[] }>();
   private readonly contactLanes = new Map<string, { from: string; to: string; vlan: number; spans: ContactSpan[] }>();
-  readonly frames: Open<FrameRecord>[] = [];
+  private readonly frames = new FrameWriter();
+  private readonly reachLanes = new Map<number, { vlan: number; spans: ReachSpan[] }>();
   readonly happenings: Happening[] = [];
   readonly loopSpans: Open<LoopSpan>[] = [];
   unkept = 0;
-  private readonly last = new Map<string, Uint8Array>();
+  /** What each port said last, of what is not kept elsewhere. */
+  private readonly last = new Map<string, Spoken>();
 
   /** Lane of a port in a tree, to write in often. */
   lane(tree: string, port: string): OpenLane {
@@ -178,6 +183,12 @@ export class Recorder {
     );
   }
 
+  apart(now: number, vlan: number, apart: ReachSpan['apart']): void {
+    let lane = this.reachLanes.get(vlan);
+    if (!lane) this.reachLanes.set(vlan, (lane = { vlan, spans: [] }));
+    this.add(lane.spans, { at: now, apart }, (a, b) => samePieces(a.apart, b.apart));
+  }
+
   /** Keeps a span where it says something new; of one moment the last word counts, and before the start one span is kept. */
   private add<T extends { readonly at: number }>(spans: T[], span: T, same: (a: T, b: T) => boolean): void {
     const before = spans.at(-1);
@@ -191,47 +202,44 @@ export class Recorder {
   }
 
   /** Index of the frame among those kept; −1 before the start and beyond the most that are kept. */
-  frame(now: number, from: string, octets: Uint8Array, kind: FrameKind, vlan: number | null): number {
+  frame(now: number, spoken: Spoken): number {
     if (now < 0) return -1;
-    if (this.frames.length >= MOST_FRAMES) {
+    if (this.frames.count >= MOST_FRAMES) {
       this.unkept++;
       return -1;
     }
-    const kept = kind === 'lacp' || kind === 'own' ? this.once(from, octets) : octets;
-    this.frames.push({ at: now, from, octets: kept, kind, vlan, heard: NOBODY });
-    return this.frames.length - 1;
+    if (spoken.saying < 0) spoken.saying = this.frames.says(spoken.from, spoken.octets, spoken.kind, spoken.vlan);
+    return this.frames.sent(now, spoken.saying);
   }
 
-  /** LACPDUs of a port are the same again and again: one copy of the octets serves them all, as with BPDUs. */
-  private once(from: string, octets: Uint8Array): Uint8Array {
+  /** The same for a frame of which nobody else knows whether it is the one before again, as LACPDUs of a port are. */
+  anotherFrame(now: number, from: string, octets: Uint8Array, kind: FrameKind): number {
     const before = this.last.get(from);
-    if (before && sameOctets(before, octets)) return before;
-    this.last.set(from, octets);
-    return octets;
+    if (before && before.kind === kind && sameOctets(before.octets, octets)) return this.frame(now, before);
+    const spoken = { from, octets, kind, vlan: null, saying: -1 };
+    this.last.set(from, spoken);
+    return this.frame(now, spoken);
   }
 
-  heard(index: number, port: string, at: number, info: string): void {
-    if (index < 0) return;
-    const frame = this.frames[index]!;
-    // Nearly every frame has one receiver, and an array of one takes a tenth of the room of one that grew.
-    if (frame.heard.length === 0) frame.heard = [{ port, at, info }];
-    else frame.heard = [...frame.heard, { port, at, info }];
+  heard(index: number, port: string, at: number, info: string, tree = 0, held: Held | null = null): void {
+    if (index >= 0) this.frames.heard(index, port, at, info, tree, held);
   }
 
   happened(happening: Happening): void {
     if (happening.at >= 0) this.happenings.push(happening);
   }
 
-  trace(rest: Pick<Trace, 'until' | 'alike' | 'handled' | 'bpdus' | 'ended' | 'sentence'>): Trace {
+  trace(rest: Pick<Trace, 'until' | 'classes' | 'handled' | 'bpdus' | 'ended' | 'sentence'>): Trace {
     return {
       ...rest,
       ports: [...this.lanes.values()],
       roots: [...this.rootLanes.values()],
       contacts: [...this.contactLanes.values()],
-      frames: this.frames,
+      frames: this.frames.done(),
       unkept: this.unkept,
       happenings: this.happenings,
       loops: this.loopSpans,
+      reach: [...this.reachLanes.values()],
     };
   }
 }

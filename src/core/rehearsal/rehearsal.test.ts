@@ -1,7 +1,7 @@
 import { asMeant } from '../../demo/brackwater';
 import { setField } from '../design';
 import type { Design, Script, ScriptEvent } from '../design';
-import { fieldsOf, gapsOf, markOf, pcapng, rehearse, spanAt, storyOf, timersForDiameter } from '.';
+import { fieldsOf, framesOf, gapsOf, pcapng, rehearse, spanAt, storyOf, timersForDiameter } from '.';
 import type { Trace } from '.';
 
 const PROBES = [
@@ -130,7 +130,7 @@ describe('guards', () => {
     const event = { kind: 'bpdu-loss' as const, at: 5, link: 'quay-b:3--ticket-hall:2', from: 'a' };
     const classic: Design = { ...asMeant(), mode: 'per-vlan-stp' };
     const opened = run(classic, 80, event);
-    expect(opened.loops.find((l) => l.tree === 'VLAN 110')!.from / 1e6).toBeGreaterThan(50);
+    expect(opened.loops.find((l) => opened.classes[l.vlan]?.includes(110))!.from / 1e6).toBeGreaterThan(50);
     const guard = (design: Design): Design => ({
       ...design,
       ports: design.ports.map((p) => (p.id === 'ticket-hall:2' ? { ...p, loopGuard: true } : p)),
@@ -150,16 +150,16 @@ describe('loops', () => {
   test('spanning tree switched off where it cut: frames go round, over the links that are named', () => {
     const design = asMeant();
     const trace = run(design, 20, { kind: 'tree-off', at: 5, switch: 'ticket-hall' });
-    const loop = trace.loops.find((l) => l.tree === 'VLAN 110')!;
+    const loop = trace.loops.find((l) => trace.classes[l.vlan]?.includes(110))!;
     expect([loop.from, loop.rate]).toEqual([5_000_000, 1000]);
     // It passes on the BPDUs of the others, and they cut it off between them.
     expect(loop.to! / 1e6).toBeLessThan(8);
     expect(loop.ports).toEqual(expect.arrayContaining(['ticket-hall:1', 'ticket-hall:2', 'quay-a:3', 'quay-b:3']));
-    expect(text(design, trace).some((t) => t.startsWith('Frames go round in VLAN 110'))).toBe(true);
+    expect(text(design, trace).some((t) => t.startsWith('Frames go round in VLANs 110'))).toBe(true);
   });
   test('a hub with a loop in an edge port sends everything back; a guard shuts the port', () => {
     const trace = run(unguarded(), 20, { kind: 'hub-loop', at: 5, port: 'ticket-hall:10' });
-    expect(trace.loops.find((l) => l.tree === 'VLAN 110')!.ports).toEqual(['ticket-hall:10']);
+    expect(trace.loops.map((l) => [trace.classes[l.vlan], l.ports])).toEqual([[[110], ['ticket-hall:10']]]);
     const guarded = run(asMeant(), 20, { kind: 'hub-loop', at: 5, port: 'ticket-hall:10' });
     expect(spans(guarded, 'ticket-hall:10').at(-1)!.state).toBe('guarded');
   });
@@ -174,7 +174,7 @@ describe('loops', () => {
         { type: 'remove', kind: 'bundle', id: 'cold-store:lag103' },
       ],
     });
-    expect(trace.happenings.some((h) => h.kind === 'loop')).toBe(true);
+    expect(trace.loops.length).toBeGreaterThan(0);
   });
 });
 
@@ -204,16 +204,15 @@ describe('events', () => {
 
 test('the same design, script and seed give the same trace, and another seed another one', () => {
   const events: Loose[] = [{ kind: 'link-down', at: 5, link: UPLINK }];
-  const of = (seed: number) =>
-    JSON.stringify(rehearse(asMeant(), { ...script(12, ...events), seed }).frames.map((f) => f.at));
+  const of = (seed: number) => JSON.stringify([...rehearse(asMeant(), { ...script(12, ...events), seed }).frames.at]);
   expect(of(1)).toBe(of(1));
   expect(of(1)).not.toBe(of(2));
 });
 
 test('a run that grows too long is stopped, says so, and keeps what there is', () => {
-  const trace = rehearse(asMeant(), script(60), { most: 5000 });
+  const trace = rehearse(asMeant(), script(60), { most: 2000 });
   expect(trace.ended).toBe('limit');
-  expect(trace.sentence).toMatch(/^Stopped at \d+\.\d s after 5001 frames and timers/);
+  expect(trace.sentence).toMatch(/^Stopped at \d+\.\d s after 2001 frames and timers/);
   expect(trace.ports.length).toBeGreaterThan(0);
 });
 
@@ -223,25 +222,30 @@ test('a script that never comes to rest says what keeps changing', () => {
 });
 
 describe('frames', () => {
-  const trace = run(asMeant(), 8, { kind: 'link-down', at: 5, link: UPLINK });
+  const trace = run(asMeant(), 8, { kind: 'flap', at: 4, link: UPLINK, times: 1, every: 2 });
   test('are told apart, and decode field by field with what the receiver did', () => {
-    const marks = new Set(trace.frames.map(markOf));
-    expect([...marks].sort()).toEqual(
-      ['agreement', 'change', 'hello', 'lacp', 'proposal'].filter((m) => marks.has(m as never)),
-    );
-    const hello = trace.frames.find((f) => f.vlan === 110 && markOf(f) === 'hello' && f.heard.length > 0)!;
+    const frames = [...framesOf(trace.frames)];
+    const marks = new Set(frames.map((f) => f.mark));
+    expect([...marks].sort()).toEqual(['agreement', 'change', 'hello', 'lacp', 'proposal']);
+    const hello = frames.find((f) => f.vlan === 110 && f.mark === 'hello' && f.heard.length > 0)!;
     const fields = Object.fromEntries(fieldsOf(hello.octets).map((f) => [f.name, f.value]));
     expect(fields).toMatchObject({ VLAN: '110', BPDU: 'rapid', root: '106e.00:00:5e:00:53:21', 'hello time': '2 s' });
     expect(hello.heard[0]!.info).toBe('RepeatedDesignated');
   });
   test('go into a file with one interface a port', () => {
-    const octets = pcapng(trace.frames.slice(0, 50), (p) => p);
+    const of = (f: { from: string }) => f.from.startsWith('quay-a:');
+    const meant = [...framesOf(trace.frames)].filter(of);
+    const octets = pcapng(
+      trace.frames,
+      (p) => p,
+      (from) => of({ from }),
+    );
     const view = new DataView(octets.buffer);
     const types: number[] = [];
     for (let at = 0; at < octets.length; at += view.getUint32(at + 4, true)) types.push(view.getUint32(at, true));
     expect(types[0]).toBe(0x0a0d0d0a);
-    expect(types.filter((t) => t === 1)).toHaveLength(new Set(trace.frames.slice(0, 50).map((f) => f.from)).size);
-    expect(types.filter((t) => t === 6)).toHaveLength(50);
+    expect(types.filter((t) => t === 1)).toHaveLength(new Set(meant.map((f) => f.from)).size);
+    expect(types.filter((t) => t === 6)).toHaveLength(meant.length);
   });
 });
 

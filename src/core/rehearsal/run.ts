@@ -1,29 +1,31 @@
 /** Runs a script over a design: the same design, script and seed give the same trace, octet for octet. */
-import { isPerVlan, modeOf, timersOf } from '../design';
+import { groupBy, modeOf, timersOf } from '../design';
 import type { Design, Probe, Script } from '../design';
 import { tickBridge } from '../machines/mst';
-import { receive } from './arrival';
+import { arrive } from './arrival';
 import { createWorld, wakeLag } from './build';
 import { lookAtContact, usualProbes } from './contact';
 import { standingOf, tick, wake } from './engines';
-import { lookForLoops } from './loops';
-import { drain } from './network';
-import { planOf, representatives } from './plan';
+import { probeVlans } from './loops';
+import { drain, noteAll } from './network';
+import { planOf } from './plan';
 import type { Trace } from './recorder';
-import { portWords } from './story';
-import { ScriptFault, carryOut, designsOf, eventWords, intruderSpeaks, missingIn, recover } from './script';
+import { portWords } from './words';
+import { designsOver } from './designs-over';
+import { ScriptFault, carryOut, eventWords, intruderSpeaks, missingIn, recover } from './script';
+import { vlanClasses } from './vlan-classes';
 import type { Due, World } from './world';
 import { SECOND } from './world';
 
 export interface RunOptions {
   /** Frames and timers after which a run is stopped. */
   readonly most?: number;
-  /** Told how far it is, in seconds; false cancels. */
-  readonly progress?: (seconds: number) => boolean;
+  /** Frames and timers after which it pauses. */
+  readonly turn?: number;
 }
 
 const MOST_HANDLED = 10_000_000;
-const BETWEEN_REPORTS = 20_000;
+const A_TURN = 20_000;
 
 /** How long a network needs from being switched on until it stands, in microseconds. */
 function warmUp(design: Design): number {
@@ -40,29 +42,19 @@ export interface Rehearsal {
   readonly world: World;
   readonly script: Script;
   readonly probes: readonly Probe[];
-  /** A VLAN of each tree, to look for rings in. */
-  readonly vlans: ReadonlyMap<string, number>;
-}
-
-function loopVlans(design: Design, representative: ReadonlyMap<number, number>): Map<string, number> {
-  const found = new Map<string, number>();
-  const perVlan = design.switches.some((s) => isPerVlan(modeOf(design, s)));
-  for (const { number } of design.vlans) {
-    const own = perVlan ? (representative.get(number) ?? number) : number;
-    found.set(`VLAN ${own}`, own);
-  }
-  return found;
 }
 
 export function startRehearsal(design: Design, script: Script): Rehearsal {
-  const representative = representatives(designsOf(design, script));
-  const world = createWorld(design, planOf(design, representative), {
+  const designs = designsOver(design, script).map((d) => d.design);
+  const watched = script.events.flatMap((e) => (e.kind === 'hub-loop' || e.kind === 'intruder' ? [e.port] : []));
+  const world = createWorld(design, planOf(design, vlanClasses(designs, watched)), {
     seed: script.seed ?? 1,
     linkDelay: script.linkDelay ?? 5,
     processingDelay: script.processingDelay ?? 500,
     helloSpread: (script.helloSpread ?? 1000) * 1000,
     warmUp: warmUp(design),
   });
+  world.queue.push(0, { kind: 'start' });
   script.events.forEach((event, index) => {
     const steps = event.kind === 'flap' ? event.times * 2 : 1;
     for (let step = 0; step < steps; step++) {
@@ -72,13 +64,13 @@ export function startRehearsal(design: Design, script: Script): Rehearsal {
   });
   world.queue.push(0, { kind: 'contact' });
   const probes = script.probes ?? usualProbes(world);
-  return { world, script, probes, vlans: loopVlans(design, representative) };
+  return { world, script, probes };
 }
 
-function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void {
+function handle({ world: w, script, probes }: Rehearsal, due: Due): void {
   switch (due.kind) {
     case 'frame':
-      receive(w, due.to, due.frame, due.index, due.from);
+      arrive(w, due.copy, due.frame, due.index);
       break;
     case 'second':
       if (w.nodes.get(due.node.plan.id) !== due.node) break;
@@ -111,6 +103,9 @@ function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void 
       w.queue.push(w.now + SECOND, due);
       break;
     }
+    case 'start':
+      noteAll(w);
+      break;
     case 'contact':
       // Everything else of this moment comes first.
       if (w.queue.next === w.now && !due.last) {
@@ -119,7 +114,7 @@ function handle({ world: w, script, probes, vlans }: Rehearsal, due: Due): void 
       }
       if (w.now < 0) w.contactDue = false;
       else {
-        lookForLoops(w, vlans);
+        probeVlans(w);
         lookAtContact(w, probes);
       }
       break;
@@ -141,16 +136,17 @@ function runEvent(w: World, script: Script, index: number, step: number): void {
   }
 }
 
-/** Runs on until a moment; false when a limit was met or it was cancelled. */
-export function advance(r: Rehearsal, until: number, options: RunOptions = {}): 'there' | 'limit' | 'cancelled' {
+/** Runs on until a moment, until a limit is met, or for a turn. */
+export function advance(r: Rehearsal, until: number, options: RunOptions = {}): 'there' | 'limit' | 'paused' {
   const { world: w } = r;
   const most = options.most ?? MOST_HANDLED;
+  const turn = w.handled + (options.turn ?? Infinity);
   while (w.queue.next <= until) {
+    if (w.handled >= turn) return 'paused';
     w.now = w.queue.next;
     handle(r, w.queue.pop());
     w.handled++;
     if (w.handled > most) return 'limit';
-    if (w.handled % BETWEEN_REPORTS === 0 && options.progress?.(w.now / SECOND) === false) return 'cancelled';
   }
   w.now = until;
   return 'there';
@@ -165,19 +161,38 @@ function restless(trace: Trace): string[] {
     .filter((port, i, all) => all.indexOf(port) === i);
 }
 
-/** Rehearses a script and gives what happened. A run that is stopped keeps what there is so far. */
-export function rehearse(design: Design, script: Script, options: RunOptions = {}): Trace {
+/**
+ * Rehearses a script turn by turn: after each it yields how far it is, in seconds, and takes whether to stop. A run that is
+ * stopped, or meets a limit, gives what there is so far.
+ */
+export function* rehearsing(
+  design: Design,
+  script: Script,
+  options: RunOptions = {},
+): Generator<number, Trace, boolean> {
   const r = startRehearsal(design, script);
   const until = Math.round(script.until * SECOND);
-  const ended = advance(r, until, options);
-  return traceOf(r, Math.max(0, r.world.now), ended === 'there' ? 'end' : ended);
+  for (;;) {
+    const ended = advance(r, until, { turn: A_TURN, ...options });
+    const reached = Math.max(0, r.world.now);
+    if (ended !== 'paused') return traceOf(r, reached, ended === 'there' ? 'end' : ended);
+    if (yield r.world.now / SECOND) return traceOf(r, reached, 'cancelled');
+  }
+}
+
+/** Rehearses a script and gives what happened. */
+export function rehearse(design: Design, script: Script, options: RunOptions = {}): Trace {
+  const run = rehearsing(design, script, options);
+  for (;;) {
+    const { done, value } = run.next(false);
+    if (done) return value;
+  }
 }
 
 export function traceOf({ world: w }: Rehearsal, until: number, ended: Trace['ended']): Trace {
-  const alike: Record<string, number[]> = {};
-  for (const [vlan, own] of w.plan.representative)
-    if (vlan !== own) alike[`vlan-${own}`] = [...(alike[`vlan-${own}`] ?? []), vlan];
-  const trace = w.record.trace({ until, alike, handled: w.handled, bpdus: w.bpdus, ended, sentence: '' });
+  const { representative } = w.plan;
+  const classes = Object.fromEntries(groupBy(representative.keys(), (vlan) => representative.get(vlan)!));
+  const trace = w.record.trace({ until, classes, handled: w.handled, bpdus: w.bpdus, ended, sentence: '' });
   const moving = restless(trace);
   const seconds = (until / SECOND).toFixed(1);
   const sentence =

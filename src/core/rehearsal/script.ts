@@ -4,9 +4,12 @@ import type { Design, Edit, Link, ScriptEvent } from '../design';
 import { createBridge, setPortsEnabled } from '../machines/mst';
 import { TIMERS } from '../standard';
 import { bpduFrame } from '../frames';
-import { changeDesign, changeLight, refresh } from './build';
+import { refresh } from './build';
+import { cableEdit } from './designs-over';
+import { changeDesign, changeLight } from './change';
 import { contactSoon, forgetRoots, note } from './network';
-import type { Script } from '../design';
+import { deliver } from './sending';
+import { findTakers } from './taker';
 import type { World } from './world';
 import { SECOND } from './world';
 
@@ -150,14 +153,8 @@ export function intruderSpeaks(w: World, port: string): void {
   for (const effect of intruder.bridge.effects)
     if (effect.kind === 'send') {
       const octets = bpduFrame(0x020000000fff, effect.octets);
-      const index = w.record.frame(w.now, `intruder at ${port}`, octets, 'rst', null);
-      w.queue.push(w.now + w.linkDelay + w.processingDelay, {
-        kind: 'frame',
-        to: port,
-        from: 'intruder',
-        frame: { octets, opened: null },
-        index,
-      });
+      const index = w.record.anotherFrame(w.now, `intruder at ${port}`, octets, 'rst');
+      deliver(w, 'intruder', port, octets, index);
     }
   intruder.bridge.effects.length = 0;
 }
@@ -166,6 +163,7 @@ function treeOff(w: World, id: string): void {
   const node = w.nodes.get(id);
   if (!node) return;
   node.treeOff = true;
+  findTakers(w);
   w.changed.add(-1);
   forgetRoots(w, node);
   for (const process of node.processes) for (const number of node.ports.keys()) note(w, process, number);
@@ -223,10 +221,7 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
 function plugCable(w: World, a: string, b: string): void {
   const taken = [a, b].find((id) => w.drawn.links.some((l) => [l.a, l.b].some((e) => 'port' in e && e.port === id)));
   if (taken) throw new ScriptFault(`Port ${portLabel(w.drawn, taken)} has a cable already: the event is void.`);
-  changeDesign(
-    w,
-    edited(w, [{ type: 'add', kind: 'link', value: { id: `${a}--${b}`, a: { port: a }, b: { port: b } } as never }]),
-  );
+  changeDesign(w, edited(w, [cableEdit(a, b)]));
 }
 
 /** The guarded port comes back; what shut it may still be there. */
@@ -236,26 +231,4 @@ export function recover(w: World, port: string): void {
   bp.shutUntil = null;
   w.record.happened({ kind: 'recover', at: w.now, port });
   refresh(w);
-}
-
-/** Designs that the network will have, one after the other: the trees of all of them decide which VLANs are alike. */
-export function designsOf(design: Design, script: Script): Design[] {
-  const designs = [design];
-  let now = design;
-  for (const event of [...script.events].sort((x, y) => x.at - y.at)) {
-    if (event.kind !== 'set' && event.kind !== 'cable') continue;
-    const edits: Edit[] =
-      event.kind === 'set'
-        ? event.edits.flatMap((e) => editSchema.safeParse(e).data ?? [])
-        : [
-            {
-              type: 'add',
-              kind: 'link',
-              value: { id: `${event.a}--${event.b}`, a: { port: event.a }, b: { port: event.b } } as never,
-            },
-          ];
-    const applied = applyEdits(now, edits);
-    if (applied.ok) designs.push((now = applied.design));
-  }
-  return designs;
 }

@@ -2,7 +2,8 @@
 import { bundleById, portById } from '../design';
 import type { Design } from '../design';
 import type { LoopSpan, Trace } from './recorder';
-import { effectWords, lasting, portList, portWords, seconds, spanAt } from './story';
+import { effectWords, spanAt } from './story';
+import { lasting, portList, portWords, seconds, vlansWords } from './words';
 
 export interface Standing {
   readonly kind: 'guard' | 'loop';
@@ -56,11 +57,14 @@ export function standingOut(design: Design, trace: Trace, at: number): Standing[
   return [
     ...loopsTogether(loops).map((same): Standing => {
       const [loop] = same as [LoopSpan];
-      const trees = same.map((l) => l.tree).join(', ');
+      const trees = vlansWords(
+        trace,
+        same.map((l) => l.vlan),
+      );
       return {
         kind: 'loop',
         ports: loop.ports,
-        text: `Frames have gone round in ${trees} for ${lasting(at - loop.from)}, over ${portList(design, loop.ports)}. ${effectWords(loop)}`,
+        text: `Frames ${at === loop.from ? `begin to go round in ${trees}` : `have gone round in ${trees} for ${lasting(at - loop.from)}`}, over ${portList(design, loop.ports)}. ${effectWords(loop)}`,
       };
     }),
     ...[...shut].map(([port, until]): Standing => ({

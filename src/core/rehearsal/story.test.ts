@@ -88,9 +88,9 @@ describe('words', () => {
     ]);
   });
   test('trees are named by their VLANs, with those of the same outcome, or by their instance', () => {
-    const trace = { alike: { 'vlan-10': [11, 12], 'vlan-30': [] } } as unknown as Trace;
+    const trace = { classes: { 10: [10, 11, 12], 30: [30] } } as unknown as Trace;
     expect(treesWords(trace, ['vlan-10'])).toBe('VLANs 10-12');
-    expect(treesWords(trace, ['vlan-10', 'vlan-30'])).toBe('VLANs 10-12,30');
+    expect(treesWords(trace, ['vlan-10', 'vlan-30'])).toBe('VLANs 10-12, 30');
     expect(treesWords(trace, ['vlan-30'])).toBe('VLAN 30');
     expect(treesWords(trace, ['cist', 'msti-2'])).toBe('the CIST, instance 2');
     expect(treesWords(trace, ['rstp'])).toBe('the one tree');

@@ -1,50 +1,16 @@
 /** What happened, in words: each line with the moment it leads to. */
-import { bundleById, hostById, portById, switchById } from '../design';
+import { switchById } from '../design';
 import type { Design } from '../design';
-import { formatVlanRanges } from '../standard';
 import { loopEffect } from './loop-effect';
-import type { ContactLane, Happening, LoopSpan, PortSpan, Trace } from './recorder';
+import type { ContactLane, Happening, LoopSpan, ReachSpan, Trace } from './recorder';
+import { portLines } from './story-ports';
+import { hostWords, lasting, portList, portWords, seconds, switchList, treesWords, vlansWords } from './words';
 
 export interface Line {
   /** Microseconds. */
   readonly at: number;
   readonly text: string;
   readonly kind: 'event' | 'port' | 'contact' | 'guard' | 'loop' | 'note';
-}
-
-/** `5.000 s`, with as many digits as tell moments apart. */
-export const seconds = (at: number): string => `${(at / 1e6).toFixed(3)} s`;
-
-/** `12 ms`, `30.0 s` */
-export function lasting(micros: number): string {
-  if (micros < 1000) return `${micros} µs`;
-  if (micros < 1_000_000) return `${(micros / 1000).toFixed(micros < 10_000 ? 1 : 0)} ms`;
-  return `${(micros / 1e6).toFixed(1)} s`;
-}
-
-/** `crane-yard 1`, of a port or bundle; what was plugged in by a script keeps its own name. */
-export function portWords(design: Design, id: string): string {
-  const port = portById(design, id) ?? bundleById(design, id);
-  return port ? `${switchById(design, port.switch)?.name} ${port.name}` : id;
-}
-const hostWords = (design: Design, id: string) => hostById(design, id)?.name ?? id;
-
-/** Names of rehearsed trees, with the VLANs that have the same outcome: `VLANs 110-120, 150`, `instance 2`, `the CIST`. */
-export function treesWords(trace: Trace, trees: readonly string[]): string {
-  const vlans = trees.flatMap((tree) => {
-    const own = /^vlan-(\d+)$/.exec(tree)?.[1];
-    return own ? [Number(own), ...(trace.alike[tree] ?? [])] : [];
-  });
-  const others = trees.flatMap((tree) => {
-    const instance = /^msti-(\d+)$/.exec(tree)?.[1];
-    return tree.startsWith('vlan-')
-      ? []
-      : [instance ? `instance ${instance}` : tree === 'cist' ? 'the CIST' : 'the one tree'];
-  });
-  return [
-    ...others,
-    ...(vlans.length > 0 ? [`${vlans.length === 1 ? 'VLAN' : 'VLANs'} ${formatVlanRanges(vlans)}`] : []),
-  ].join(', ');
 }
 
 interface Gap {
@@ -86,61 +52,6 @@ function contactLines(design: Design, trace: Trace): Line[] {
   });
 }
 
-/** What became of a port that is worth a line: opened and cut, not the states between; null for anything else. */
-function becameWords(span: PortSpan, before: PortSpan): string | null {
-  if (span.state === 'forwarding' && before.state !== 'forwarding')
-    return span.role === 'disabled' ? 'opened without a role' : `opened as ${span.role} port`;
-  if (span.state === 'guarded' && before.state !== 'guarded') return 'is held back by its guard';
-  if (span.state === 'discarding' && before.state === 'forwarding') return 'was cut';
-  return span.state === 'listening' && before.state === 'discarding' ? 'began to listen' : null;
-}
-
-/** Ports to which the same happened at one moment in the same trees are one line when they are many. */
-const MANY = 5;
-
-function portLines(design: Design, trace: Trace): Line[] {
-  const moments = new Map<string, { at: number; port: string; words: string; trees: string[] }>();
-  const shut = new Set(trace.happenings.flatMap((h) => (h.kind === 'guard' ? [`${h.at} ${h.port}`] : [])));
-  for (const lane of trace.ports)
-    lane.spans.forEach((span, i) => {
-      const before = lane.spans[i - 1];
-      const words = before && becameWords(span, before);
-      if (!words || (span.state === 'guarded' && shut.has(`${span.at} ${lane.port}`))) return;
-      const key = `${Math.round(span.at / 1000)} ${lane.port} ${words}`;
-      const known = moments.get(key);
-      if (known) known.trees.push(lane.tree);
-      else moments.set(key, { at: span.at, port: lane.port, words, trees: [lane.tree] });
-    });
-  const all = new Set(trace.ports.map((l) => l.tree)).size;
-  const where = (trees: readonly string[]): string =>
-    trees.length < all ? ` in ${treesWords(trace, trees)}` : all === 1 ? '' : ' in every tree';
-  const alike = new Map<string, { at: number; words: string; where: string; ports: string[] }>();
-  for (const { at, port, words, trees } of moments.values()) {
-    const key = `${Math.round(at / 1000)} ${words} ${trees.join()}`;
-    const known = alike.get(key);
-    if (known) known.ports.push(port);
-    else alike.set(key, { at, words, where: where(trees), ports: [port] });
-  }
-  return [...alike.values()].flatMap(({ at, words, where: there, ports }): Line[] =>
-    ports.length > MANY
-      ? [{ at, kind: 'port', text: `${ports.length} ports ${manyWords(words)}${there}: ${portList(design, ports)}.` }]
-      : ports.map((port) => ({ at, kind: 'port', text: `${portWords(design, port)} ${words}${there}.` })),
-  );
-}
-
-const manyWords = (words: string): string =>
-  words
-    .replace(/^was /, 'were ')
-    .replace(/^is held back by its guard/, 'are held back by their guards')
-    .replace(/ port$/, ' ports');
-
-/** The first few of some ports, and how many more. */
-export const portList = (design: Design, ports: readonly string[]): string =>
-  ports
-    .slice(0, 6)
-    .map((p) => portWords(design, p))
-    .join(', ') + (ports.length > 6 ? ` and ${ports.length - 6} more ports` : '');
-
 const grouped = (n: number): string => String(Math.round(n)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
 
 /** What a loop does: copies, tables that point to and fro, and when its slowest link is full. */
@@ -175,12 +86,13 @@ function happeningLine(design: Design, h: Happening): Line | null {
       };
     case 'restart':
       return { at: h.at, kind: 'note', text: `${switchById(design, h.switch)?.name ?? h.switch} starts anew.` };
-    case 'loop':
-    case 'loop-end':
     case 'flush':
       return null;
   }
 }
+
+/** Microseconds for which one switch alone claims to be root before it counts as agreed on: others answer within less. */
+const AGREED = 50_000;
 
 /** Who took over as root, and for how long nobody, or more than one, did. */
 function rootLines(design: Design, trace: Trace): Line[] {
@@ -189,10 +101,11 @@ function rootLines(design: Design, trace: Trace): Line[] {
   for (const { tree, spans } of trace.roots) {
     let agreed: string | null = null;
     let lost: number | null = null;
-    for (const { at, roots } of spans) {
-      if (roots.length !== 1) {
+    spans.forEach(({ at, roots }, i) => {
+      const next = spans[i + 1]?.at ?? Infinity;
+      if (roots.length !== 1 || next - at < AGREED) {
         lost ??= at;
-        continue;
+        return;
       }
       const [root] = roots as [string];
       const missed = lost !== null && at - lost > 1000;
@@ -204,7 +117,7 @@ function rootLines(design: Design, trace: Trace): Line[] {
       }
       agreed = root;
       lost = null;
-    }
+    });
   }
   return [...byMoment.values()].map(({ at, root, since, trees }) => {
     const without = since === null || since === at ? '' : `, ${lasting(at - since)} after the last one was agreed on`;
@@ -229,11 +142,47 @@ function loopLines(design: Design, trace: Trace): Line[] {
   }
   return [...alike.values()].map((same): Line => {
     const { loop, at, ended } = same[0]!;
-    const where = `in ${same.map((s) => s.loop.tree).join(', ')} over ${portList(design, loop.ports)}`;
+    const where = `in ${vlansWords(
+      trace,
+      same.map((s) => s.loop.vlan),
+    )} over ${portList(design, loop.ports)}`;
     const text = ended
       ? `Nothing goes round ${where} any more, after ${lasting(at - loop.from)}.`
       : `Frames go round ${where}. ${effectWords(loop)}`;
     return { at, kind: 'loop', text };
+  });
+}
+
+const MOST_PARTS = 3;
+
+/** VLANs that fell apart and came together again: one line for all to which the same happened. */
+function reachLines(design: Design, trace: Trace): Line[] {
+  const moments = new Map<string, { at: number; since: number | null; apart: ReachSpan['apart']; vlans: number[] }>();
+  for (const { vlan, spans } of trace.reach) {
+    let since: number | null = null;
+    spans.forEach(({ at, apart }, i) => {
+      if (i === 0 && apart.length === 0) return;
+      // While it is apart, what changes faster than can be acted upon is not told.
+      if (since !== null && (spans[i + 1]?.at ?? Infinity) - at < AGREED) return;
+      const key = JSON.stringify([at, since, apart]);
+      const known = moments.get(key);
+      if (known) known.vlans.push(vlan);
+      else moments.set(key, { at, since, apart, vlans: [vlan] });
+      since = apart.length === 0 ? null : (since ?? at);
+    });
+  }
+  return [...moments.values()].map(({ at, since, apart, vlans }) => {
+    const subject = vlansWords(trace, vlans);
+    const [are, fall] = subject.startsWith('VLAN ') ? ['is', 'falls'] : ['are', 'fall'];
+    const parts =
+      apart.length > MOST_PARTS
+        ? `${apart.flat().length} switches in ${apart.length} parts: ${switchList(design, apart.flat())}`
+        : apart.map((part) => switchList(design, part)).join('; ');
+    const text =
+      apart.length === 0
+        ? `${subject} ${are} in one piece again, after ${lasting(at - (since ?? at))}.`
+        : `${subject} ${at === 0 ? `${are} apart from the start` : `${fall} apart`}: the rest does not reach ${parts}.`;
+    return { at, kind: 'note', text };
   });
 }
 
@@ -263,6 +212,7 @@ export function storyOf(design: Design, trace: Trace): Line[] {
     ...trace.happenings.flatMap((h) => happeningLine(design, h) ?? []),
     ...loopLines(design, trace),
     ...rootLines(design, trace),
+    ...reachLines(design, trace),
     ...flushLines(trace),
     ...portLines(design, trace),
     ...contactLines(design, trace),

@@ -1,11 +1,11 @@
 /** The running network: switches with their processes, ports, cables and tables. Plain state; others move it. */
 import type { Bundle, Design, Port } from '../design';
-import type { Envelope } from '../frames';
 import type { LacpEnd, StpBridge } from '../machines';
 import type { MstBridge, PortSettings } from '../machines/mst';
+import type { BpduFrame, Frame } from './frame';
 import type { NetworkPlan, NodePlan, ProcessPlan } from './plan';
 import type { EventQueue } from './queue';
-import type { FrameKind, OpenLane, Recorder } from './recorder';
+import type { OpenLane, Recorder } from './recorder';
 
 export type Engine =
   | { readonly kind: 'mst'; readonly bridge: MstBridge }
@@ -13,31 +13,65 @@ export type Engine =
 
 export interface Process {
   readonly node: Node;
-  readonly plan: ProcessPlan;
+  plan: ProcessPlan;
   readonly engine: Engine;
   /** Whether a port takes part, by its number. */
-  readonly members: readonly (boolean | undefined)[];
+  readonly members: (boolean | undefined)[];
   /** Tables age in the forward delay while a classic tree tells of a change. */
   shortAgeing: boolean;
-  /** The frame that left each port last, by port number: a repeated hello goes out as the same one. */
-  readonly sent: (Sent | undefined)[];
+  /** By port number. */
+  readonly outlets: (Outlet | undefined)[];
   /** As each port was set last, by port number. */
   readonly settings: Map<number, PortSettings>;
   /** Lanes of the trace by port number, then by tree. */
   readonly lanes: (readonly OpenLane[] | undefined)[];
 }
 
-/** A frame on a cable: octets, and what they hold once a receiver has opened them. */
-export interface Frame {
-  readonly octets: Uint8Array;
-  opened: Envelope | null;
+/** A frame that has come: its index in the trace, and the physical port. */
+export interface Arrival {
+  readonly index: number;
+  readonly to: string;
 }
 
-export interface Sent {
-  readonly bpdu: Uint8Array;
+/** How BPDUs leave a port of a process, and what it said last and before that: a change is told for a while, and then no more. */
+export interface Outlet {
+  readonly bp: BridgePort;
   readonly element: Port | Bundle;
-  readonly kind: FrameKind;
-  readonly frame: Frame;
+  readonly physical: PhysicalPort;
+  readonly way: Way;
+  readonly copies: readonly Copy[];
+  last: BpduFrame | null;
+  earlier: BpduFrame | null;
+}
+
+/** Where frames that leave a physical port come to; another one as soon as anything about that is. */
+export interface Way {
+  /** Physical ports, `host` or `intruder`. */
+  readonly ends: readonly string[];
+  /** Link of the port, and the end of it that the port is at. */
+  readonly link: string | null;
+  readonly end: 'a' | 'b';
+}
+
+/** A copy of a frame on its way. */
+export interface Copy {
+  readonly from: string;
+  /** A physical port, `host` or `intruder`. */
+  readonly to: string;
+  readonly physical: PhysicalPort | null;
+  /** Who took the last one in: as long as it is still who takes, it takes the next one too. */
+  taker: Taker | null;
+  process: Process | null;
+  /** Its bridge, where that is a rapid one, and the place of the port among those of the bridge. */
+  bridge: MstBridge | null;
+  index: number;
+}
+
+/** The bridge port that takes BPDUs in at a physical port, with nothing else to it; another one as soon as anything of it is. */
+export interface Taker {
+  readonly bp: BridgePort;
+  readonly element: Port | Bundle;
+  readonly byVlan: ReadonlyMap<number, Process>;
 }
 
 export interface Entry {
@@ -47,7 +81,7 @@ export interface Entry {
 }
 
 export interface Node {
-  readonly plan: NodePlan;
+  plan: NodePlan;
   on: boolean;
   treeOff: boolean;
   processes: Process[];
@@ -66,8 +100,8 @@ export interface BridgePort {
   readonly id: string;
   readonly number: number;
   readonly node: Node;
-  readonly element: Port | Bundle;
-  readonly vlans: Uint8Array;
+  element: Port | Bundle;
+  vlans: Uint8Array;
   up: boolean;
   /** Ids of the physical ports that carry for it now. */
   active: readonly string[];
@@ -77,24 +111,27 @@ export interface BridgePort {
 
 export interface PhysicalPort {
   readonly id: string;
-  readonly node: Node;
-  readonly number: number;
-  readonly own: BridgePort;
+  node: Node;
+  number: number;
+  own: BridgePort;
   /** The bundle it is configured into. */
-  readonly lag: Lag | null;
+  lag: Lag | null;
   carrier: boolean;
   /** The bundle it carries for at the moment. */
   attached: BridgePort | null;
   /** Passes no frames but LACPDUs: it negotiates, waits, or may not go alone. */
   held: boolean;
+  way: Way;
+  /** Null where there is more to a BPDU that arrives than that it is taken in. */
+  takes: Taker | null;
 }
 
 /** One end of a bundle: at a switch or at a host. */
 export interface Lag {
-  readonly bundle: Bundle | null;
-  readonly port: BridgePort | null;
-  readonly members: readonly string[];
-  readonly individual: boolean;
+  bundle: Bundle | null;
+  port: BridgePort | null;
+  members: readonly string[];
+  individual: boolean;
   /** Null for a static one. */
   end: LacpEnd | null;
   wakeAt: number;
@@ -108,8 +145,7 @@ export interface Intruder {
 export type Due =
   | {
       readonly kind: 'frame';
-      readonly to: string;
-      readonly from: string;
+      readonly copy: Copy;
       readonly frame: Frame;
       readonly index: number;
     }
@@ -119,16 +155,24 @@ export type Due =
   | { readonly kind: 'script'; readonly index: number; readonly step: number }
   | { readonly kind: 'recover'; readonly port: string }
   | { readonly kind: 'intruder'; readonly port: string }
-  | { readonly kind: 'contact'; readonly last?: true };
+  | { readonly kind: 'contact'; readonly last?: true }
+  | { readonly kind: 'start' };
 
-/** Where frames that leave a port come to. */
-export interface Route {
-  readonly ports: readonly string[];
-  /** Whether a host with an end of a bundle is there. */
-  readonly host: boolean;
-  /** Link of the port, and the end of it that the port is at. */
-  readonly link: string | null;
-  readonly end: 'a' | 'b';
+/** A place at which a switch touches a LAN. */
+export interface Touch {
+  readonly bp: BridgePort;
+  readonly lan: number;
+}
+
+/** LANs are numbered from 0. */
+export interface Lans {
+  readonly count: number;
+  readonly nodes: readonly {
+    readonly node: Node;
+    readonly touches: readonly Touch[];
+    /** Ports that lead anywhere. */
+    readonly cabled: readonly BridgePort[];
+  }[];
 }
 
 export interface World {
@@ -153,16 +197,14 @@ export interface World {
   readonly random: () => number;
   readonly record: Recorder;
   contactDue: boolean;
-  /** VLANs run whose open ports changed since rings were looked for; −1 stands for all. */
+  /** VLANs whose tree had ports that changed since rings were looked for; −1 stands for all. */
   readonly changed: Set<number>;
   /** Frames go round in some tree. */
   looping: boolean;
   /** Switches that take themselves for the root, by tree. */
   readonly rootsOf: Map<string, Set<string>>;
-  /** What each physical port is plugged into, by number; null after something about cables changed. */
-  lans: Map<string, number> | null;
-  /** Where a frame from each physical port comes to; emptied likewise. */
-  readonly routes: Map<string, Route>;
+  /** What each port is plugged into; null after something about cables changed. */
+  lans: Lans | null;
   /** Frames and timers handled so far. */
   handled: number;
   bpdus: number;

@@ -4,7 +4,7 @@ import type { LacpInfo, Lacpdu } from '../../frames';
 import { churnStep } from './churn';
 import { hasWaited, muxStep } from './mux';
 import { periodicStep } from './periodic';
-import { NO_PARTNER, NO_TIMERS } from './port';
+import { NO_PARTNER, NO_TIMERS, sameParty } from './port';
 import type { LacpPort } from './port';
 import { receiveStep } from './receive';
 import { selection } from './selection';
@@ -61,25 +61,41 @@ function actorOf(settings: EndSettings, port: EndPort): LacpInfo {
   };
 }
 
+const newPort = (settings: EndSettings, port: EndPort): LacpPort => ({
+  number: port.number,
+  portEnabled: port.up,
+  lacpEnabled: true,
+  actor: actorOf(settings, port),
+  partner: NO_PARTNER,
+  partnerAdmin: NO_PARTNER,
+  selected: 'UNSELECTED',
+  ready: false,
+  ntt: false,
+  receive: 'INITIALIZE',
+  periodic: 'NO_PERIODIC',
+  mux: 'DETACHED',
+  actorChurn: 'CHURN_MONITOR',
+  partnerChurn: 'CHURN_MONITOR',
+  timers: NO_TIMERS,
+});
+
 /** An end as it starts: nothing heard, nothing sent. */
-export function startEnd(settings: EndSettings): LacpEnd {
-  const ports = settings.ports.map((port): LacpPort => ({
-    number: port.number,
-    portEnabled: port.up,
-    lacpEnabled: true,
-    actor: actorOf(settings, port),
-    partner: NO_PARTNER,
-    partnerAdmin: NO_PARTNER,
-    selected: 'UNSELECTED',
-    ready: false,
-    ntt: false,
-    receive: 'INITIALIZE',
-    periodic: 'NO_PERIODIC',
-    mux: 'DETACHED',
-    actorChurn: 'CHURN_MONITOR',
-    partnerChurn: 'CHURN_MONITOR',
-    timers: NO_TIMERS,
-  }));
+export const startEnd = (settings: EndSettings): LacpEnd => ({
+  settings,
+  ports: settings.ports.map((port) => newPort(settings, port)),
+});
+
+/** What a port says of itself whatever it has heard. */
+const OWN_BITS = LACP_STATE.activity | LACP_STATE.timeout;
+
+/** An end that is set otherwise, or has other members: ports that say of themselves what they said go on as they stand. */
+export function changeEnd(end: LacpEnd, settings: EndSettings): LacpEnd {
+  const known = new Map(end.ports.map((p) => [p.number, p]));
+  const ports = settings.ports.map((port) => {
+    const [was, is] = [known.get(port.number), newPort(settings, port)];
+    const same = was && sameParty(was.actor, is.actor) && ((was.actor.state ^ is.actor.state) & OWN_BITS) === 0;
+    return same ? was : is;
+  });
   return { settings, ports };
 }
 

@@ -2,72 +2,25 @@
  * A bridge of rapid or multiple spanning tree: all its machines, run in the order of the standard until nothing moves.
  * It sends nothing itself: what it wants sent, flushed or known stands in its effects, which the caller takes.
  */
-import { sameOctets } from '../../frames';
+import { bridgeDetectionStep } from './bridge-detection';
 import { informationStep } from './information';
-import { edgeStep, migrationStep, portReceive, tickPort, transmitStep } from './port-machines';
-import { bridgeTimes, bridgeVector, roleSelectionStep } from './role-selection';
+import { PortSet } from './port-set';
+import { portReceive } from './port-receive';
+import { transmitStep } from './port-transmit';
+import { migrationStep } from './protocol-migration';
+import { bridgeVector, roleSelectionStep } from './role-selection';
+import { hearAgain, hearChange, rememberHeard, rememberHello, sayAgain, stoodStill, tellings } from './repeated';
 import { roleTransitionsStep } from './role-transitions';
+import type { BridgeSettings, BridgeTimers, PortSettings } from './settings';
 import { stateTransitionStep } from './state-transition';
+import { PORT, tickPort, timerBank } from './timers';
 import { topologyChangeStep } from './topology-change';
-import { updtRcvdInfoWhile, wake } from './procedures';
-import { MIGRATE_TIME, NO_VECTOR } from './variables';
-import type { BridgeSettings, MstBridge, Port, PortSettings, Repeated, TreePort } from './variables';
+import { stir, wake } from './procedures';
+import { NO_VECTOR, Port, TreePort } from './variables';
+import type { Times } from '../vectors';
+import type { MstBridge } from './variables';
 
 const MOST_STEPS = 100_000;
-
-function newTreePort(b: MstBridge, port: Port, tree: number, settings: PortSettings): TreePort {
-  const times = bridgeTimes(b);
-  return {
-    // What every second and every BPDU looks at stands together, so that it is fetched together.
-    port,
-    tree,
-    role: 'Disabled',
-    tcWhile: 0,
-    fdWhile: times.maxAge,
-    rcvdInfoWhile: 0,
-    rrWhile: times.forwardDelay,
-    rbWhile: 0,
-    infoIs: 'Disabled',
-    rcvdInfo: 'Other',
-    rcvdMsg: false,
-    selected: false,
-    updtInfo: false,
-    reselect: true,
-    selectedRole: 'Disabled',
-    portTimes: times,
-    pim: 'DISABLED',
-    prt: 'BLOCK',
-    pst: 'DISCARDING',
-    tcm: 'INACTIVE',
-    learn: false,
-    learning: false,
-    forward: false,
-    forwarding: false,
-    agree: false,
-    agreed: false,
-    proposed: false,
-    proposing: false,
-    // As INIT_PORT leaves it.
-    sync: true,
-    synced: false,
-    reRoot: true,
-    disputed: false,
-    rcvdTc: false,
-    tcProp: false,
-    master: false,
-    mastered: false,
-    fdbFlush: false,
-    portId: settings.portId[tree]!,
-    externalPathCost: settings.externalCost,
-    internalPathCost: settings.internalCost[tree]!,
-    msgPriority: NO_VECTOR,
-    msgTimes: times,
-    portPriority: NO_VECTOR,
-    designatedPriority: bridgeVector(b, tree),
-    designatedTimes: times,
-    msti: null,
-  };
-}
 
 function applyPort(port: Port, s: PortSettings): void {
   port.operPointToPointMAC = s.pointToPoint;
@@ -78,66 +31,63 @@ function applyPort(port: Port, s: PortSettings): void {
   port.loopGuard = s.loopGuard ?? false;
 }
 
-/** Adds a port, disabled. */
-export function addPort(b: MstBridge, settings: PortSettings): Port {
-  const port: Port = {
-    portEnabled: false,
-    helloWhen: 0,
-    mdelayWhile: MIGRATE_TIME,
-    edgeDelayWhile: MIGRATE_TIME,
-    txCount: 0,
-    newInfo: true,
-    newInfoMsti: false,
-    trees: [],
-    index: b.ports.length,
-    number: settings.number,
-    enableBPDUrx: true,
-    enableBPDUtx: true,
-    sendRSTP: true,
-    ppm: 'CHECKING_RSTP',
-    heardBefore: null,
-    sentBefore: null,
-    bdm: settings.edge ? 'EDGE' : 'NOT_EDGE',
-    operEdge: settings.edge,
-    adminEdge: false,
-    autoEdge: false,
-    operPointToPointMAC: true,
-    restrictedRole: false,
-    restrictedTcn: false,
-    loopGuard: false,
-    loopInconsistent: false,
-    mcheck: false,
-    rcvdBpdu: false,
-    rcvdRSTP: false,
-    rcvdSTP: false,
-    rcvdTcn: false,
-    rcvdTcAck: false,
-    tcAck: false,
-    rcvdInternal: false,
-    infoInternal: false,
-    bpdu: null,
-  };
-  applyPort(port, settings);
-  b.trees.forEach((_, tree) => port.trees.push(newTreePort(b, port, tree, settings)));
-  b.ports.push(port);
-  for (const set of [b.awake, b.turn, b.touched]) set.push(false);
-  b.byNumber[port.number] = port;
-  return port;
+/** Makes room for one more port; the timers of the others move along. */
+function growTimers({ timers, ports }: MstBridge): void {
+  const slots = new Uint16Array((ports.length + 1) * timers.stride);
+  slots.set(timers.slots);
+  timers.slots = slots;
+  for (const p of ports) {
+    p.slots = slots;
+    for (const tp of p.trees) tp.slots = slots;
+  }
 }
+
+/** Adds a port, disabled. */
+export function addPort(b: MstBridge, settings: PortSettings): void {
+  if (b.timers.slots.length < (b.ports.length + 1) * b.timers.stride) growTimers(b);
+  const port = new Port(b.timers, b.ports.length, settings.number);
+  port.bdm = settings.edge ? 'EDGE' : 'NOT_EDGE';
+  port.operEdge = settings.edge;
+  applyPort(port, settings);
+  b.trees.forEach((_, tree) =>
+    port.trees.push(
+      new TreePort(b.timers, port, tree, {
+        portId: settings.portId[tree]!,
+        externalPathCost: settings.externalCost,
+        internalPathCost: settings.internalCost[tree]!,
+        own: bridgeVector(b, tree),
+        times: b.ownTimes,
+      }),
+    ),
+  );
+  b.ports.push(port);
+  b.byNumber[port.number] = port;
+}
+
+const ownTimes = ({ helloTime, maxAge, forwardDelay, maxHops }: BridgeTimers): Times => ({
+  messageAge: 0,
+  maxAge,
+  forwardDelay,
+  helloTime,
+  hops: maxHops,
+});
 
 /** A bridge that has just started: every port disabled. */
 export function createBridge(settings: BridgeSettings, ports: readonly PortSettings[]): MstBridge {
+  const timers = timerBank(ports.length, settings.trees.length);
   const b: MstBridge = {
     settings,
+    ownTimes: ownTimes(settings.timers),
     trees: [],
     ports: [],
     byNumber: [],
     effects: [],
-    awake: [],
-    anyAwake: false,
-    turn: [],
-    touched: [],
-    moves: 0,
+    heard: [],
+    hellos: [],
+    timers,
+    awake: new PortSet(timers, PORT.awake),
+    turn: new PortSet(timers, PORT.turn),
+    touched: new PortSet(timers, PORT.touched),
   };
   for (const { instance, priority } of settings.trees)
     b.trees.push({
@@ -145,7 +95,7 @@ export function createBridge(settings: BridgeSettings, ports: readonly PortSetti
       bridgePriority: priority,
       rootPort: null,
       rootPriority: NO_VECTOR,
-      rootTimes: bridgeTimes(b),
+      rootTimes: b.ownTimes,
       asked: false,
       followers: [],
     });
@@ -159,7 +109,7 @@ export function createBridge(settings: BridgeSettings, ports: readonly PortSetti
 function hearingSteps(b: MstBridge, p: Port): number {
   let moves = 0;
   while (migrationStep(p)) moves++;
-  while (edgeStep(p)) moves++;
+  while (bridgeDetectionStep(p)) moves++;
   for (let t = 0; t < p.trees.length; t++) {
     const tp = p.trees[t]!;
     while (informationStep(b, tp)) moves++;
@@ -168,7 +118,10 @@ function hearingSteps(b: MstBridge, p: Port): number {
   return moves;
 }
 
-/** Steps of the machines that carry roles out; ports that wait for others look again where one moved. */
+/**
+ * Steps of the machines that carry roles out; where one moved, the port looks again, and so do those that wait for others.
+ * The topology change machine is the last: nobody looks at what it moves but what is sent.
+ */
 function actingSteps(b: MstBridge, p: Port): number {
   let all = 0;
   for (let t = 0; t < p.trees.length; t++) {
@@ -176,8 +129,9 @@ function actingSteps(b: MstBridge, p: Port): number {
     let moves = 0;
     while (roleTransitionsStep(b, tp)) moves++;
     while (stateTransitionStep(b, tp)) moves++;
-    while (topologyChangeStep(b, tp)) moves++;
+    while (topologyChangeStep(b, tp)) all++;
     if (moves === 0) continue;
+    wake(b, p);
     for (const other of b.trees[t]!.followers) wake(b, other.port);
     all += moves;
   }
@@ -189,29 +143,27 @@ function actingSteps(b: MstBridge, p: Port): number {
  * nothing has changed since stay asleep: in a switch of many ports that is nearly all of them nearly always.
  */
 function settle(b: MstBridge): void {
-  if (!b.anyAwake) return;
+  if (b.awake.to < 0) return;
   const { ports, trees, touched } = b;
-  for (let step = 0; b.anyAwake; step++) {
+  for (let step = 0; b.awake.to >= 0; step++) {
     if (step > MOST_STEPS) throw new Error('settle: the machines of a bridge do not come to rest');
     const turn = b.awake;
     b.awake = b.turn;
     b.turn = turn;
-    b.anyAwake = false;
-    for (let i = 0; i < ports.length; i++) {
-      if (!turn[i]) continue;
-      touched[i] = true;
+    const { from, to } = turn;
+    for (let i = from; i <= to; i++) {
+      if (!turn.has(i)) continue;
+      touched.add(i);
       const moves = hearingSteps(b, ports[i]!);
-      if (moves > 0) wake(b, ports[i]!);
-      b.moves += moves;
+      // They are looked at by those that come after them, not by each other again.
+      if (moves > 0) ports[i]!.unmoved = 0;
+      ports[i]!.moves += moves;
     }
-    for (let t = 0; t < trees.length; t++) if (roleSelectionStep(b, t)) b.moves++;
-    for (let i = 0; i < ports.length; i++) {
-      if (!turn[i]) continue;
-      turn[i] = false;
-      const moves = actingSteps(b, ports[i]!);
-      if (moves > 0) wake(b, ports[i]!);
-      b.moves += moves;
+    for (let t = 0; t < trees.length; t++) roleSelectionStep(b, t);
+    for (let i = from; i <= to; i++) {
+      if (turn.take(i)) ports[i]!.moves += actingSteps(b, ports[i]!);
     }
+    turn.emptied();
   }
   transmitTouched(b);
 }
@@ -219,11 +171,14 @@ function settle(b: MstBridge): void {
 /** Nothing is sent before all else stands; and no other machine looks at what sending moves. */
 function transmitTouched(b: MstBridge): void {
   const { ports, touched } = b;
-  for (let i = 0; i < ports.length; i++) {
-    if (!touched[i]) continue;
-    touched[i] = false;
-    while (transmitStep(b, ports[i]!)) continue;
+  const { from, to } = touched;
+  for (let i = from; i <= to; i++) {
+    if (!touched.take(i) || sayAgain(b, i)) continue;
+    const p = ports[i]!;
+    while (transmitStep(b, p)) continue;
+    rememberHello(b, p);
   }
+  touched.emptied();
 }
 
 /** Has all machines run; where everything stands, nothing moves. */
@@ -232,63 +187,35 @@ export function settleAll(b: MstBridge): void {
   settle(b);
 }
 
-/** What receiving can change of a tree at a port without any machine moving on. */
-const tellings = (tp: TreePort): number =>
-  (tp.agreed ? 1 : 0) |
-  (tp.proposing ? 2 : 0) |
-  (tp.proposed ? 4 : 0) |
-  (tp.disputed ? 8 : 0) |
-  (tp.mastered ? 16 : 0) |
-  (tp.rcvdTc ? 32 : 0) |
-  (tp.agree ? 64 : 0) |
-  (tp.synced ? 128 : 0);
-
-/** Takes in a BPDU that is the one before, octet for octet, where nothing moved since: only timers start again. */
-function hearAgain(b: MstBridge, p: Port, { effects }: Repeated): void {
-  for (const tp of p.trees) if (tp.rcvdInfo === 'RepeatedDesignated') updtRcvdInfoWhile(tp);
-  p.edgeDelayWhile = MIGRATE_TIME;
-  for (const effect of effects) b.effects.push(effect);
+/** A BPDU arrives at a port, as octets. */
+export function hearBpdu(b: MstBridge, number: number, octets: Uint8Array): void {
+  const p = b.byNumber[number];
+  if (!p) return;
+  const again = hearAgain(b, p.index, octets);
+  if (again) return void b.effects.push(...again.effects);
+  if (hearChange(b, p, octets)) return settle(b);
+  const before = b.effects.length;
+  const { moves } = p;
+  for (let t = 0; t < p.trees.length; t++) told[t] = tellings(p.trees[t]!);
+  portReceive(b, p, octets);
+  wake(b, p);
+  settle(b);
+  if (stoodStill(b, p, before, moves, told)) rememberHeard(b, p, octets, b.effects.slice(before));
 }
 
 /** `tellings` of each tree before the BPDU that is taken in. */
 const told: number[] = [];
 
-/** A BPDU arrives at a port, as octets. */
-export function hearBpdu(b: MstBridge, number: number, octets: Uint8Array): void {
-  const p = b.byNumber[number];
-  if (!p) return;
-  const before = p.heardBefore;
-  if (before && before.moves === b.moves && p.ppm === 'SENSING' && sameOctets(before.octets, octets))
-    return hearAgain(b, p, before);
-  for (let t = 0; t < p.trees.length; t++) told[t] = tellings(p.trees[t]!);
-  const { moves } = b;
-  const effects = b.effects.length;
-  portReceive(b, p, octets);
-  wake(b, p);
-  settle(b);
-  const heard = b.effects.slice(effects);
-  // Each tree that took its message moved its machine once, and that is all.
-  const still =
-    b.moves === moves + heard.length &&
-    heard.every((e) => e.kind === 'heard') &&
-    p.trees.every((tp, i) => tellings(tp) === told[i]);
-  if (still) b.moves = moves;
-  p.heardBefore = still ? { octets, moves, effects: heard } : null;
-}
-
 /** One second passes. */
 export function tickBridge(b: MstBridge): void {
-  const { ports, touched } = b;
-  let greets = false;
+  const { ports, touched, timers } = b;
   for (let i = 0; i < ports.length; i++) {
-    const p = ports[i]!;
-    if (!p.portEnabled) continue;
-    const due = tickPort(p);
-    if (due === 'timer') wake(b, p);
-    else if (due === 'hello') touched[i] = greets = true;
+    const due = tickPort(timers, i);
+    if (due === 'timer') stir(b, ports[i]!);
+    else if (due === 'hello') touched.add(i);
   }
-  if (b.anyAwake) settle(b);
-  else if (greets) transmitTouched(b);
+  if (b.awake.to >= 0) settle(b);
+  else if (touched.to >= 0) transmitTouched(b);
 }
 
 /** Ports come into service, or leave it, all at once. */
@@ -318,10 +245,11 @@ export function setPort(b: MstBridge, s: PortSettings): void {
   settleAll(b);
 }
 
-/** Takes bridge priorities over. */
-export function setPriorities(b: MstBridge, priorities: readonly number[]): void {
-  b.trees.forEach((tree, i) => (tree.bridgePriority = priorities[i]!));
-  b.settings = { ...b.settings, trees: b.settings.trees.map((t, i) => ({ ...t, priority: priorities[i]! })) };
+/** Takes bridge priorities and timers over. */
+export function setBridge(b: MstBridge, { trees, timers }: Pick<BridgeSettings, 'trees' | 'timers'>): void {
+  b.trees.forEach((tree, i) => (tree.bridgePriority = trees[i]!.priority));
+  b.settings = { ...b.settings, trees, timers };
+  b.ownTimes = ownTimes(timers);
   for (const p of b.ports)
     for (const tp of p.trees) {
       tp.reselect = true;
@@ -329,3 +257,7 @@ export function setPriorities(b: MstBridge, priorities: readonly number[]): void
     }
   settleAll(b);
 }
+
+/** Takes bridge priorities over. */
+export const setPriorities = (b: MstBridge, priorities: readonly number[]): void =>
+  setBridge(b, { ...b.settings, trees: b.settings.trees.map((t, i) => ({ ...t, priority: priorities[i]! })) });

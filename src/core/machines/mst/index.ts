@@ -1,3 +1,4 @@
 export * from './bridge';
+export { hearAgain } from './repeated';
+export type * from './settings';
 export type * from './variables';
-export { compareVectors, differingPart, type Vector } from './vectors';

@@ -10,6 +10,7 @@ import {
   setTcFlags,
   updtRcvdInfoWhile,
 } from './procedures';
+import { heardEffect } from './repeated';
 import type { MstBridge, TreePort } from './variables';
 
 function reselect(tp: TreePort): void {
@@ -61,6 +62,7 @@ function superior(b: MstBridge, tp: TreePort): void {
 }
 
 function receive(b: MstBridge, tp: TreePort): void {
+  const { infoIs: whose, portPriority: vector } = tp;
   tp.rcvdInfo = rcvInfo(tp);
   recordMastered(tp);
   switch (tp.rcvdInfo) {
@@ -85,7 +87,7 @@ function receive(b: MstBridge, tp: TreePort): void {
       break;
   }
   tp.rcvdMsg = false;
-  b.effects.push({ kind: 'heard', port: tp.port.number, tree: tp.tree, info: tp.rcvdInfo });
+  b.effects.push(heardEffect(tp, whose, vector));
 }
 
 /** One transition; false when nothing moves the machine. */

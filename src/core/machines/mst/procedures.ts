@@ -1,8 +1,9 @@
 /** Procedures of 802.1Q-2018 clause 13.29 (802.1D-2004 17.21) that several machines call. */
-import { FLAG, encodeBpdu, flagRole, roleFlags, sameOctets, NOTIFICATION } from '../../frames';
-import type { Bpdu, FlagRole, MstiPart } from '../../frames';
-import { compareVectors, isSuperior, sameTimes } from './vectors';
-import type { Times, Vector } from './vectors';
+import { FLAG, flagRole } from '../../frames';
+import type { FlagRole } from '../../frames';
+import { UNMOVED } from './timers';
+import { compareVectors, isSuperior, sameTimes } from '../vectors';
+import type { Vector } from '../vectors';
 import type { MstBridge, Port, RcvdInfo, TreePort } from './variables';
 
 /** Hello time and forward delay in force at a port. */
@@ -12,189 +13,20 @@ export const fwdDelay = (tp: TreePort): number => tp.port.trees[0]!.designatedTi
 export const forwardDelay = (tp: TreePort): number => (tp.port.sendRSTP ? helloTime(tp) : fwdDelay(tp));
 export const edgeDelay = (p: Port): number => (p.operPointToPointMAC ? 3 : p.trees[0]!.designatedTimes.maxAge);
 
-const OCTET_SECONDS = 256;
-
-/** The flags of a tree at a port: what it is and what it wants (14.4.1). */
-function flagsOf(tp: TreePort, role: FlagRole): number {
-  return (
-    (tp.tcWhile !== 0 ? FLAG.topologyChange : 0) |
-    (tp.proposing ? FLAG.proposal : 0) |
-    roleFlags(role) |
-    (tp.learning ? FLAG.learning : 0) |
-    (tp.forwarding ? FLAG.forwarding : 0) |
-    (tp.agree ? FLAG.agreement : 0)
-  );
-}
-const SPOKEN: Record<TreePort['role'], FlagRole> = {
-  Disabled: 'unknown',
-  Root: 'root',
-  Designated: 'designated',
-  Alternate: 'alternate',
-  Backup: 'alternate',
-  Master: 'unknown',
-};
-
-const timesOut = (t: Times) => ({
-  messageAge: Math.round(t.messageAge * OCTET_SECONDS),
-  maxAge: t.maxAge * OCTET_SECONDS,
-  helloTime: t.helloTime * OCTET_SECONDS,
-  forwardDelay: t.forwardDelay * OCTET_SECONDS,
-});
-
-function mstiParts(b: MstBridge, p: Port): MstiPart[] {
-  const parts: MstiPart[] = [];
-  for (let t = 1; t < b.trees.length; t++) {
-    const tp = p.trees[t]!;
-    const v = tp.designatedPriority;
-    parts.push({
-      flags: flagsOf(tp, SPOKEN[tp.role]) | (tp.master ? FLAG.acknowledgement : 0),
-      regionalPriority: v.regionalPriority,
-      regionalMac: v.regionalMac,
-      internalCost: v.internalCost,
-      bridgePriority: (b.trees[t]!.bridgePriority >> 8) & 0xf0,
-      portPriority: (tp.portId >> 8) & 0xf0,
-      hops: tp.designatedTimes.hops,
-    });
-  }
-  return parts;
-}
-
-/** txRstp: an RST BPDU, or with instances an MST BPDU; the octets before where nothing that they tell has moved. */
-export function txRstp(b: MstBridge, p: Port): void {
-  if (p.sentBefore?.moves !== b.moves) p.sentBefore = { octets: encodeBpdu(rstBpdu(b, p)), moves: b.moves };
-  b.effects.push({ kind: 'send', port: p.number, octets: p.sentBefore.octets });
-}
-
-/** What a port says in the rapid protocol: a function of what only transitions move, and of whether tcWhile runs. */
-function rstBpdu(b: MstBridge, p: Port): Bpdu {
-  const tp = p.trees[0]!;
-  const v = tp.designatedPriority;
-  const { configuration, version } = b.settings;
-  const common = {
-    flags: flagsOf(tp, SPOKEN[tp.role]),
-    rootPriority: v.rootPriority,
-    rootMac: v.rootMac,
-    rootPathCost: v.externalCost,
-    port: tp.portId,
-    ...timesOut(tp.designatedTimes),
-  };
-  return version === 3 && configuration
-    ? {
-        type: 'mst',
-        ...common,
-        bridgePriority: v.regionalPriority,
-        bridgeMac: v.regionalMac,
-        mst: {
-          configuration,
-          internalCost: v.internalCost,
-          bridgePriority: v.bridgePriority,
-          bridgeMac: v.bridgeMac,
-          hops: tp.designatedTimes.hops,
-          instances: mstiParts(b, p),
-        },
-      }
-    : { type: 'rst', ...common, bridgePriority: v.bridgePriority, bridgeMac: v.bridgeMac };
-}
-
-/** txConfig: a configuration BPDU for a neighbour of classic spanning tree. */
-export function txConfig(b: MstBridge, p: Port): void {
-  const tp = p.trees[0]!;
-  const v = tp.designatedPriority;
-  const octets = encodeBpdu({
-    type: 'config',
-    flags: (tp.tcWhile !== 0 ? FLAG.topologyChange : 0) | (p.tcAck ? FLAG.acknowledgement : 0),
-    rootPriority: v.rootPriority,
-    rootMac: v.rootMac,
-    rootPathCost: v.externalCost,
-    bridgePriority: v.bridgePriority,
-    bridgeMac: v.bridgeMac,
-    port: tp.portId,
-    ...timesOut(tp.designatedTimes),
-  });
-  b.effects.push({ kind: 'send', port: p.number, octets });
-}
-
-export const txTcn = (b: MstBridge, p: Port): void =>
-  void b.effects.push({ kind: 'send', port: p.number, octets: encodeBpdu(NOTIFICATION) });
-
-/** fromSameRegion: an MST BPDU with the very configuration of this bridge. */
-export function fromSameRegion(b: MstBridge, bpdu: Bpdu): boolean {
-  const own = b.settings.configuration;
-  return bpdu.mst !== undefined && own !== null && sameOctets(own, bpdu.mst.configuration);
-}
-
-/** rcvMsgs: unpacks a BPDU into the message of every tree it is about. */
-export function rcvMsgs(b: MstBridge, p: Port, bpdu: Bpdu): void {
-  const cist = p.trees[0]!;
-  if (bpdu.type === 'notification') return void (p.rcvdTcn = true);
-  // A rapid bridge reads no further than an RST BPDU goes: the regional root is the bridge to it (802.1Q-2018 14.5).
-  const mst = b.settings.version >= 3 ? bpdu.mst : undefined;
-  const { rootPriority, rootMac, rootPathCost, port } = bpdu;
-  const hello = Math.max(1, bpdu.helloTime / OCTET_SECONDS);
-  cist.rcvdMsg = true;
-  cist.msgPriority = sameOr(cist.msgPriority, {
-    rootPriority,
-    rootMac,
-    externalCost: rootPathCost,
-    regionalPriority: bpdu.bridgePriority,
-    regionalMac: bpdu.bridgeMac,
-    internalCost: mst?.internalCost ?? 0,
-    bridgePriority: mst?.bridgePriority ?? bpdu.bridgePriority,
-    bridgeMac: mst?.bridgeMac ?? bpdu.bridgeMac,
-    port,
-  });
-  cist.msgTimes = sameTimesOr(cist.msgTimes, {
-    messageAge: bpdu.messageAge / OCTET_SECONDS,
-    maxAge: bpdu.maxAge / OCTET_SECONDS,
-    forwardDelay: bpdu.forwardDelay / OCTET_SECONDS,
-    helloTime: hello,
-    hops: mst && p.rcvdInternal ? mst.hops : b.settings.timers.maxHops,
-  });
-  if (!p.rcvdInternal || !mst) return;
-  for (const part of mst.instances) {
-    const tree = b.trees.findIndex((t, i) => i > 0 && t.instance === (part.regionalPriority & 0xfff));
-    if (tree < 0) continue;
-    const tp = p.trees[tree]!;
-    tp.rcvdMsg = true;
-    tp.msti = part;
-    tp.msgPriority = sameOr(tp.msgPriority, {
-      rootPriority: 0,
-      rootMac: 0,
-      externalCost: 0,
-      regionalPriority: part.regionalPriority,
-      regionalMac: part.regionalMac,
-      internalCost: part.internalCost,
-      bridgePriority: (part.bridgePriority << 8) | (part.regionalPriority & 0xfff),
-      bridgeMac: mst.bridgeMac,
-      port: (part.portPriority << 8) | (port & 0xfff),
-    });
-    const { maxAge, forwardDelay: delay, helloTime: hellos } = cist.msgTimes;
-    tp.msgTimes = sameTimesOr(tp.msgTimes, {
-      messageAge: 0,
-      maxAge,
-      forwardDelay: delay,
-      helloTime: hellos,
-      hops: part.hops,
-    });
-  }
-}
-
-/** The one before where the new one is no other: what compares it later sees so at once. */
-const sameOr = (before: Vector, now: Vector): Vector => (compareVectors(before, now) === 0 ? before : now);
-const sameTimesOr = (before: Times, now: Times): Times => (sameTimes(before, now) ? before : now);
-
-const flags = (tp: TreePort): number => (tp.tree === 0 ? tp.port.bpdu!.flags : tp.msti!.flags);
 /** Role that the message tells; a configuration BPDU comes from a designated port. */
-const toldRole = (tp: TreePort): FlagRole => (tp.port.bpdu!.type === 'config' ? 'designated' : flagRole(flags(tp)));
+const toldRole = (tp: TreePort): FlagRole => (tp.port.bpdu!.type === 'config' ? 'designated' : flagRole(tp.msgFlags));
 
 /** rcvInfo: what a message is against what the port holds. */
 export function rcvInfo(tp: TreePort): RcvdInfo {
   const role = toldRole(tp);
   const order = compareVectors(tp.msgPriority, tp.portPriority);
   if (role === 'designated') {
-    if (order === 0 && sameTimes(tp.msgTimes, tp.portTimes))
+    const { infoIs, port } = tp;
+    // The same vector from another region than before leads to the root at another cost: it is taken in anew.
+    const sameSide = tp.tree > 0 || infoIs !== 'Received' || port.infoInternal === port.rcvdInternal;
+    if (order === 0 && sameSide && sameTimes(tp.msgTimes, tp.portTimes))
       // One's own message, come back over a cable or hub that loops, says nothing.
-      return tp.infoIs === 'Received' ? 'RepeatedDesignated' : 'Other';
+      return infoIs === 'Received' ? 'RepeatedDesignated' : 'Other';
     if (isSuperior(tp.msgPriority, tp.portPriority)) return 'SuperiorDesignated';
     return 'InferiorDesignated';
   }
@@ -204,7 +36,7 @@ export function rcvInfo(tp: TreePort): RcvdInfo {
 
 /** recordProposal */
 export function recordProposal(b: MstBridge, tp: TreePort): void {
-  if (tp.port.bpdu!.type === 'config' || toldRole(tp) !== 'designated' || !(flags(tp) & FLAG.proposal)) return;
+  if (tp.port.bpdu!.type === 'config' || toldRole(tp) !== 'designated' || !(tp.msgFlags & FLAG.proposal)) return;
   tp.proposed = true;
   if (tp.tree === 0 && !tp.port.rcvdInternal)
     for (let t = 1; t < b.trees.length; t++) tp.port.trees[t]!.proposed = true;
@@ -213,7 +45,7 @@ export function recordProposal(b: MstBridge, tp: TreePort): void {
 /** recordAgreement; the CIST's agreement from outside the region is one for every instance. */
 export function recordAgreement(b: MstBridge, tp: TreePort): void {
   const { port } = tp;
-  const given = port.operPointToPointMAC && port.bpdu!.type !== 'config' && (flags(tp) & FLAG.agreement) !== 0;
+  const given = port.operPointToPointMAC && port.bpdu!.type !== 'config' && (tp.msgFlags & FLAG.agreement) !== 0;
   const counts = tp.tree === 0 ? given : given && sameCist(tp);
   tp.agreed = counts;
   if (counts) tp.proposing = false;
@@ -240,19 +72,19 @@ function sameCist({ port }: TreePort): boolean {
 
 /** recordDispute: a worse designated bridge that forwards or learns does not hear this one. */
 export function recordDispute(tp: TreePort): void {
-  if (tp.port.bpdu!.type === 'config' || !(flags(tp) & FLAG.learning)) return;
+  if (tp.port.bpdu!.type === 'config' || !(tp.msgFlags & FLAG.learning)) return;
   tp.disputed = true;
   tp.agreed = false;
 }
 
 /** recordMastered */
 export const recordMastered = (tp: TreePort): void =>
-  void (tp.mastered = tp.tree > 0 && tp.port.operPointToPointMAC && (flags(tp) & FLAG.acknowledgement) !== 0);
+  void (tp.mastered = tp.tree > 0 && tp.port.operPointToPointMAC && (tp.msgFlags & FLAG.acknowledgement) !== 0);
 
 /** setTcFlags: the CIST's flag from outside the region is one for every tree. */
 export function setTcFlags(b: MstBridge, tp: TreePort): void {
   const { port } = tp;
-  const set = flags(tp);
+  const set = tp.msgFlags;
   if (tp.tree === 0 && port.bpdu!.type === 'config' && set & FLAG.acknowledgement) port.rcvdTcAck = true;
   if (!(set & FLAG.topologyChange)) return;
   tp.rcvdTc = true;
@@ -273,10 +105,16 @@ export function betterOrSame(tp: TreePort, received: boolean): boolean {
   return tp.infoIs === 'Mine' && compareVectors(tp.designatedPriority, tp.portPriority) <= 0;
 }
 
-/** Has the machines of a port run again. */
+/** Has the machines of a port run again, since something that they look at has changed: what it heard is no measure now. */
 export function wake(b: MstBridge, p: Port): void {
-  b.awake[p.index] = true;
-  b.anyAwake = true;
+  p.unmoved = 0;
+  b.awake.add(p.index);
+}
+
+/** The same where only a timer ran out, or a change is told of: a BPDU heard again would still say nothing new. */
+export function stir(b: MstBridge, p: Port): void {
+  p.unmoved &= UNMOVED.heard;
+  b.awake.add(p.index);
 }
 
 export function setSyncTree(b: MstBridge, tree: number): void {
@@ -295,16 +133,34 @@ export function setReRootTree(b: MstBridge, tree: number): void {
     wake(b, p);
   }
 }
+/**
+ * setTcPropTree: tells every other port of the tree of a topology change. One that is telling of a change already would
+ * go through PROPAGATING and do nothing there but flush; it is spared the way.
+ */
 export function setTcPropTree(b: MstBridge, from: TreePort): void {
   if (from.port.restrictedTcn) return;
+  const flushed: number[] = [];
   for (const p of b.ports) {
     if (p === from.port) continue;
     const tp = p.trees[from.tree]!;
     if (tp.tcProp) continue;
+    if (isTelling(tp)) {
+      flushed.push(p.number);
+      continue;
+    }
     tp.tcProp = true;
-    wake(b, p);
+    stir(b, p);
   }
+  if (flushed.length > 0) b.effects.push({ kind: 'flush', ports: flushed, tree: from.tree });
 }
+
+/** Whether the topology change machine stands in ACTIVE, with nothing else to do, while the port tells of a change. */
+const isTelling = (tp: TreePort): boolean =>
+  tp.tcm === 'ACTIVE' && tp.tcWhile !== 0 && carries(tp) && !tp.port.operEdge && !tp.rcvdTc && !tp.port.rcvdTcn;
+
+/** Whether frames pass the port by its role. */
+export const carries = (tp: TreePort): boolean =>
+  tp.role === 'Root' || tp.role === 'Designated' || tp.role === 'Master';
 
 /** newTcWhile */
 export function newTcWhile(b: MstBridge, tp: TreePort): void {

@@ -1,7 +1,7 @@
 /** Port role selection machine (802.1Q-2018 13.36; 802.1D-2004 17.28). */
 import { infoDiffers, wake } from './procedures';
-import { compareVectors, sameTimes } from './vectors';
-import type { Times, Vector } from './vectors';
+import { compareVectors, sameTimes } from '../vectors';
+import type { Times, Vector } from '../vectors';
 import type { BridgeTree, MachineRole, MstBridge, TreePort } from './variables';
 
 /** The bridge's own vector for a tree. */
@@ -21,11 +21,6 @@ export function bridgeVector(b: MstBridge, tree: number): Vector {
   };
 }
 
-export function bridgeTimes(b: MstBridge): Times {
-  const { helloTime, maxAge, forwardDelay, maxHops } = b.settings.timers;
-  return { messageAge: 0, maxAge, forwardDelay, helloTime, hops: maxHops };
-}
-
 /** The vector of a way to the root over this port: what it holds, with the cost of receiving it added (13.10, 13.11). */
 function rootPathVector(b: MstBridge, tp: TreePort): Vector {
   const v = tp.portPriority;
@@ -37,6 +32,14 @@ function rootPathVector(b: MstBridge, tp: TreePort): Vector {
     regionalMac: b.settings.mac,
     internalCost: 0,
   };
+}
+
+/** Whether a port leads to a worse root than the best so far, or at a higher external cost: most do, and are not looked at further. */
+function isFarWorse(tp: TreePort, best: Vector): boolean {
+  const v = tp.portPriority;
+  if (tp.tree > 0) return false;
+  const order = v.rootPriority - best.rootPriority || v.rootMac - best.rootMac;
+  return order > 0 || (order === 0 && v.externalCost > best.externalCost);
 }
 
 function timesOver(tp: TreePort, own: Times): Times {
@@ -66,7 +69,7 @@ function chooseRoot(b: MstBridge, tree: BridgeTree, index: number): void {
   let port: TreePort | null = null;
   for (const p of b.ports) {
     const tp = p.trees[index]!;
-    if (!mayBeRoot(b, tp)) continue;
+    if (!mayBeRoot(b, tp) || isFarWorse(tp, best)) continue;
     const vector = rootPathVector(b, tp);
     const order = compareVectors(vector, best);
     if (order < 0 || (order === 0 && port !== null && tp.portId < port.portId)) {
@@ -76,28 +79,44 @@ function chooseRoot(b: MstBridge, tree: BridgeTree, index: number): void {
   }
   tree.rootPort = port;
   tree.rootPriority = best;
-  tree.rootTimes = port ? timesOver(port, bridgeTimes(b)) : bridgeTimes(b);
+  tree.rootTimes = port ? timesOver(port, b.ownTimes) : b.ownTimes;
 }
 
 /** What the bridge would say through a port; the vector before where that is the same, as it is for most. */
 function designatedVector(b: MstBridge, tree: BridgeTree, tp: TreePort): Vector {
   const v = tree.rootPriority;
-  const own = tree.bridgePriority;
-  const { mac, version } = b.settings;
+  const bridgePriority = tree.bridgePriority;
+  const { mac: bridgeMac, version } = b.settings;
   // Where the neighbour knows no regions, and in a bridge without them, the bridge speaks for itself.
   const alone = tp.tree === 0 && (version < 3 || !tp.port.sendRSTP);
-  const said: Vector = {
-    rootPriority: v.rootPriority,
-    rootMac: v.rootMac,
-    externalCost: v.externalCost,
-    regionalPriority: alone ? own : v.regionalPriority,
-    regionalMac: alone ? mac : v.regionalMac,
-    internalCost: alone ? 0 : v.internalCost,
-    bridgePriority: own,
-    bridgeMac: mac,
-    port: tp.portId,
+  const regionalPriority = alone ? bridgePriority : v.regionalPriority;
+  const regionalMac = alone ? bridgeMac : v.regionalMac;
+  const internalCost = alone ? 0 : v.internalCost;
+  const { rootPriority, rootMac, externalCost } = v;
+  const { portId: port, designatedPriority: before } = tp;
+  if (
+    before.rootMac === rootMac &&
+    before.rootPriority === rootPriority &&
+    before.externalCost === externalCost &&
+    before.regionalPriority === regionalPriority &&
+    before.regionalMac === regionalMac &&
+    before.internalCost === internalCost &&
+    before.bridgePriority === bridgePriority &&
+    before.bridgeMac === bridgeMac &&
+    before.port === port
+  )
+    return before;
+  return {
+    rootPriority,
+    rootMac,
+    externalCost,
+    regionalPriority,
+    regionalMac,
+    internalCost,
+    bridgePriority,
+    bridgeMac,
+    port,
   };
-  return compareVectors(said, tp.designatedPriority) === 0 ? tp.designatedPriority : said;
 }
 
 function roleOf(b: MstBridge, tree: BridgeTree, tp: TreePort): MachineRole {

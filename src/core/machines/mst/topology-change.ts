@@ -1,11 +1,9 @@
 /** Topology change machine (802.1Q-2018 13.39; 802.1D-2004 17.31). */
-import { newTcWhile, setNewInfo, setTcPropTree } from './procedures';
+import { carries, newTcWhile, setNewInfo, setTcPropTree } from './procedures';
 import type { MstBridge, TreePort } from './variables';
 
-const carries = (tp: TreePort) => tp.role === 'Root' || tp.role === 'Designated' || tp.role === 'Master';
-
 function flush(b: MstBridge, tp: TreePort): void {
-  b.effects.push({ kind: 'flush', port: tp.port.number, tree: tp.tree });
+  b.effects.push({ kind: 'flush', ports: [tp.port.number], tree: tp.tree });
 }
 
 const told = (tp: TreePort) => tp.rcvdTc || tp.tcProp || (tp.tree === 0 && (tp.port.rcvdTcn || tp.port.rcvdTcAck));

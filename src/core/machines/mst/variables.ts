@@ -1,123 +1,198 @@
 /** Variables of a rapid or multiple spanning tree bridge, named as in 802.1Q-2018 clauses 13.23 to 13.27. */
-import type { Bpdu, MstiPart } from '../../frames';
-import type { Times, Vector } from './vectors';
+import type { Bpdu } from '../../frames';
+import type { PortSet } from './port-set';
+import type { BridgeSettings } from './settings';
+import type { Heard, Hello } from './repeated';
+import { HELD, NEWS, PortTimers, TreeTimers } from './timers';
+import type { TimerBank } from './timers';
+import type { HeldVector, Times, Vector } from '../vectors';
 
 export type MachineRole = 'Disabled' | 'Root' | 'Designated' | 'Alternate' | 'Backup' | 'Master';
 export type InfoIs = 'Disabled' | 'Aged' | 'Mine' | 'Received';
 export type RcvdInfo =
   'SuperiorDesignated' | 'RepeatedDesignated' | 'InferiorDesignated' | 'InferiorRootAlternate' | 'Other';
 
-/** Variables of one tree at one port. */
-export interface TreePort {
-  readonly port: Port;
-  /** Index of the tree: 0 is the CIST. */
-  readonly tree: number;
+/** Seconds (802.1D-2004 17.13.9). */
+export const MIGRATE_TIME = 3;
+export const NO_VECTOR: Vector = {
+  rootPriority: 0xffff,
+  rootMac: 0xffffffffffff,
+  externalCost: 0,
+  regionalPriority: 0xffff,
+  regionalMac: 0xffffffffffff,
+  internalCost: 0,
+  bridgePriority: 0xffff,
+  bridgeMac: 0xffffffffffff,
+  port: 0xffff,
+};
+
+/** Which timers a role starts again at once while it lasts. */
+const HELD_BY: Record<MachineRole, number> = {
+  Disabled: HELD.none,
+  Root: HELD.rrWhile,
+  Designated: HELD.none,
+  Alternate: HELD.fdWhile,
+  Backup: HELD.fdWhile | HELD.rbWhile,
+  Master: HELD.none,
+};
+
+/** What a tree begins with at a port. */
+export interface TreeStart {
+  readonly portId: number;
+  readonly externalPathCost: number;
+  readonly internalPathCost: number;
+  /** What the bridge would say if it were root. */
+  readonly own: Vector;
+  readonly times: Times;
+}
+
+/** Variables of one tree at one port; those that begin otherwise than as false as INIT_PORT leaves them. */
+export class TreePort extends TreeTimers {
+  // What every BPDU looks at stands together, so that it is fetched together.
+  private taken: MachineRole = 'Disabled';
+  infoIs: InfoIs = 'Disabled';
+  rcvdInfo: RcvdInfo = 'Other';
+  rcvdMsg = false;
+  selected = false;
+  updtInfo = false;
+  reselect = true;
+  selectedRole: MachineRole = 'Disabled';
+  portPriority: Vector = NO_VECTOR;
+  portTimes: Times;
+  msgPriority: Vector = NO_VECTOR;
+  msgTimes: Times;
+  /** Flags of the message: those of the BPDU, or of its part for the instance. */
+  msgFlags = 0;
+  designatedPriority: Vector;
+  designatedTimes: Times;
+  agree = false;
+  agreed = false;
+  proposed = false;
+  proposing = false;
+  sync = true;
+  synced = false;
+  reRoot = true;
+  disputed = false;
+  learn = false;
+  learning = false;
+  forward = false;
+  forwarding = false;
+  rcvdTc = false;
+  tcProp = false;
+  master = false;
+  mastered = false;
+  /** States of the machines. */
+  pim: 'DISABLED' | 'AGED' | 'UPDATE' | 'CURRENT' = 'DISABLED';
+  prt: 'DISABLED' | 'BLOCK' | 'ACTIVE' = 'BLOCK';
+  pst: 'DISCARDING' | 'LEARNING' | 'FORWARDING' = 'DISCARDING';
+  tcm: 'INACTIVE' | 'LEARNING' | 'ACTIVE' = 'INACTIVE';
   portId: number;
   externalPathCost: number;
   internalPathCost: number;
-  role: MachineRole;
-  selectedRole: MachineRole;
-  learn: boolean;
-  learning: boolean;
-  forward: boolean;
-  forwarding: boolean;
-  agree: boolean;
-  agreed: boolean;
-  proposed: boolean;
-  proposing: boolean;
-  sync: boolean;
-  synced: boolean;
-  reRoot: boolean;
-  reselect: boolean;
-  selected: boolean;
-  updtInfo: boolean;
-  disputed: boolean;
-  master: boolean;
-  mastered: boolean;
-  infoIs: InfoIs;
-  rcvdInfo: RcvdInfo;
-  rcvdMsg: boolean;
-  rcvdTc: boolean;
-  tcProp: boolean;
-  fdbFlush: boolean;
-  msgPriority: Vector;
-  msgTimes: Times;
-  portPriority: Vector;
-  portTimes: Times;
-  designatedPriority: Vector;
-  designatedTimes: Times;
-  /** Instance part of the BPDU being taken in; null for the CIST. */
-  msti: MstiPart | null;
-  /** Seconds. */
-  fdWhile: number;
-  rrWhile: number;
-  rbWhile: number;
-  rcvdInfoWhile: number;
-  tcWhile: number;
-  /** States of the machines. */
-  pim: 'DISABLED' | 'AGED' | 'UPDATE' | 'CURRENT';
-  prt: 'DISABLED' | 'BLOCK' | 'ACTIVE';
-  pst: 'DISCARDING' | 'LEARNING' | 'FORWARDING';
-  tcm: 'INACTIVE' | 'LEARNING' | 'ACTIVE';
+
+  /** `tree`: index of the tree, 0 for the CIST. */
+  constructor(
+    timers: TimerBank,
+    readonly port: Port,
+    readonly tree: number,
+    start: TreeStart,
+  ) {
+    super(timers, port.index, tree);
+    this.portId = start.portId;
+    this.externalPathCost = start.externalPathCost;
+    this.internalPathCost = start.internalPathCost;
+    this.designatedPriority = start.own;
+    this.portTimes = this.msgTimes = this.designatedTimes = start.times;
+    this.fdWhile = start.times.maxAge;
+    this.rrWhile = start.times.forwardDelay;
+  }
+
+  get role(): MachineRole {
+    return this.taken;
+  }
+  set role(role: MachineRole) {
+    this.taken = role;
+    this.held = HELD_BY[role];
+  }
 }
 
 /** Variables that all trees of a port share. */
-export interface Port {
-  readonly number: number;
-  portEnabled: boolean;
-  operPointToPointMAC: boolean;
-  adminEdge: boolean;
-  autoEdge: boolean;
-  operEdge: boolean;
-  restrictedRole: boolean;
-  restrictedTcn: boolean;
+export class Port extends PortTimers {
+  operPointToPointMAC = true;
+  adminEdge = false;
+  autoEdge = false;
+  operEdge = false;
+  restrictedRole = false;
+  restrictedTcn = false;
   /** Holds the port back instead of letting what it heard age out into a designated role: loop guard. */
-  loopGuard: boolean;
-  loopInconsistent: boolean;
-  enableBPDUrx: boolean;
-  enableBPDUtx: boolean;
-  mcheck: boolean;
-  sendRSTP: boolean;
-  rcvdBpdu: boolean;
-  rcvdRSTP: boolean;
-  rcvdSTP: boolean;
-  rcvdTcn: boolean;
-  rcvdTcAck: boolean;
-  tcAck: boolean;
-  rcvdInternal: boolean;
-  infoInternal: boolean;
-  newInfo: boolean;
-  newInfoMsti: boolean;
-  bpdu: Bpdu | null;
-  /** Seconds. */
-  helloWhen: number;
-  mdelayWhile: number;
-  edgeDelayWhile: number;
-  txCount: number;
-  ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING';
-  bdm: 'EDGE' | 'NOT_EDGE';
-  readonly trees: TreePort[];
-  /** Where it stands among the ports of its bridge. */
-  readonly index: number;
-  /** The BPDU that was heard last, where it moved nothing but timers. */
-  heardBefore: Repeated | null;
-  /** The BPDU that was sent last. */
-  sentBefore: Said | null;
+  loopGuard = false;
+  loopInconsistent = false;
+  enableBPDUrx = true;
+  enableBPDUtx = true;
+  mcheck = false;
+  sendRSTP = true;
+  rcvdRSTP = false;
+  rcvdSTP = false;
+  rcvdTcn = false;
+  rcvdTcAck = false;
+  tcAck = false;
+  rcvdInternal = false;
+  infoInternal = false;
+  /** The BPDU being taken in, and the octets it came as. */
+  bpdu: Bpdu | null = null;
+  octets: Uint8Array | null = null;
+  ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING' = 'CHECKING_RSTP';
+  bdm: 'EDGE' | 'NOT_EDGE' = 'NOT_EDGE';
+  readonly trees: TreePort[] = [];
+  /** Counts every transition. */
+  moves = 0;
+  /** The BPDU that was sent last, and the one before it: a change is told for a while, and then no more. */
+  sentBefore: Said | null = null;
+  sentEarlier: Said | null = null;
+
+  /** `index`: where it stands among the ports of its bridge. */
+  constructor(
+    timers: TimerBank,
+    readonly index: number,
+    readonly number: number,
+  ) {
+    super(timers, index);
+    this.mdelayWhile = this.edgeDelayWhile = MIGRATE_TIME;
+    this.newInfo = true;
+  }
+
+  get portEnabled(): boolean {
+    return this.enabled !== 0;
+  }
+  set portEnabled(is: boolean) {
+    this.enabled = is ? 1 : 0;
+  }
+  get newInfo(): boolean {
+    return (this.news & NEWS.info) !== 0;
+  }
+  set newInfo(is: boolean) {
+    this.news = is ? this.news | NEWS.info : this.news & ~NEWS.info;
+  }
+  get newInfoMsti(): boolean {
+    return (this.news & NEWS.msti) !== 0;
+  }
+  set newInfoMsti(is: boolean) {
+    this.news = is ? this.news | NEWS.msti : this.news & ~NEWS.msti;
+  }
 }
 
-/** A BPDU that says nothing new as long as nothing else of the bridge moves. */
-export interface Repeated {
-  readonly octets: Uint8Array;
-  /** `moves` of the bridge when it was heard. */
-  readonly moves: number;
-  /** What each tree made of it. */
-  readonly effects: readonly BridgeEffect[];
-}
-
-/** A BPDU as it was sent, good for as long as nothing that it tells has moved. */
+/** A BPDU as it was sent, good for as long as what it tells is the same. */
 export interface Said {
   readonly octets: Uint8Array;
-  readonly moves: number;
+  /** What it tells of the CIST, and of each instance. */
+  readonly told: Told;
+  readonly instances: readonly Told[];
+}
+export interface Told {
+  readonly flags: number;
+  readonly portId: number;
+  readonly vector: Vector;
+  readonly times: Times;
 }
 
 export interface BridgeTree {
@@ -133,73 +208,36 @@ export interface BridgeTree {
   followers: TreePort[];
 }
 
-export interface PortSettings {
-  readonly number: number;
-  readonly pointToPoint: boolean;
-  readonly edge: boolean;
-  readonly autoEdge: boolean;
-  readonly restrictedRole?: boolean;
-  readonly restrictedTcn?: boolean;
-  readonly loopGuard?: boolean;
-  /** By index of the tree. */
-  readonly portId: readonly number[];
-  readonly externalCost: number;
-  readonly internalCost: readonly number[];
-}
-
-export interface BridgeTimers {
-  /** Seconds. */
-  readonly helloTime: number;
-  readonly maxAge: number;
-  readonly forwardDelay: number;
-  readonly holdCount: number;
-  readonly maxHops: number;
-}
-
-export interface BridgeSettings {
-  readonly mac: number;
-  /** 2: rapid, 3: multiple instances. */
-  readonly version: 2 | 3;
-  /** Of each tree, extension included; the first is the CIST. */
-  readonly trees: readonly { readonly instance: number; readonly priority: number }[];
-  /** The 51 octets that tell a region; null below version 3. */
-  readonly configuration: Uint8Array | null;
-  readonly timers: BridgeTimers;
-}
-
-export const MIGRATE_TIME = 3;
-export const NO_VECTOR: Vector = {
-  rootPriority: 0xffff,
-  rootMac: 0xffffffffffff,
-  externalCost: 0,
-  regionalPriority: 0xffff,
-  regionalMac: 0xffffffffffff,
-  internalCost: 0,
-  bridgePriority: 0xffff,
-  bridgeMac: 0xffffffffffff,
-  port: 0xffff,
-};
-
 /** What a bridge tells the network around it. */
 export type BridgeEffect =
   | { readonly kind: 'send'; readonly port: number; readonly octets: Uint8Array }
   | { readonly kind: 'state'; readonly port: number; readonly tree: number }
-  | { readonly kind: 'flush'; readonly port: number; readonly tree: number }
-  | { readonly kind: 'heard'; readonly port: number; readonly tree: number; readonly info: RcvdInfo };
+  | { readonly kind: 'flush'; readonly ports: readonly number[]; readonly tree: number }
+  | {
+      readonly kind: 'heard';
+      readonly port: number;
+      readonly tree: number;
+      readonly info: RcvdInfo;
+      /** What the port held until then; null where the BPDU says the same again. */
+      readonly held: HeldVector | null;
+    };
 
 /** A bridge with everything that its machines work on. */
 export interface MstBridge {
   settings: BridgeSettings;
+  /** What it says as root. */
+  ownTimes: Times;
   readonly trees: BridgeTree[];
   readonly ports: Port[];
   readonly byNumber: (Port | undefined)[];
   readonly effects: BridgeEffect[];
-  /** Whether something that a port's machines look at may have moved since they ran, by index of the port. */
-  awake: boolean[];
-  anyAwake: boolean;
+  readonly timers: TimerBank;
+  /** What each port heard last, and what it says, by its index; good as its timers say. */
+  readonly heard: (Heard | undefined)[];
+  readonly hellos: (Hello | undefined)[];
+  /** Ports at which something that the machines look at may have moved since they ran. */
+  awake: PortSet;
   /** Those whose turn it is, and all that had one, while the machines run. */
-  turn: boolean[];
-  readonly touched: boolean[];
-  /** Counts every transition, and every setting, after which more than timers may differ. */
-  moves: number;
+  turn: PortSet;
+  readonly touched: PortSet;
 }

@@ -22,6 +22,7 @@ import {
   transmitConfiguration,
   transmitTcn,
 } from './procedures';
+import type { HeldVector } from '../vectors';
 import type { StpBridge, StpHeard, StpPort, StpPortSettings, StpSettings } from './variables';
 
 function newPort(s: StpPortSettings): StpPort {
@@ -171,6 +172,24 @@ function receivedTcn(b: StpBridge, p: StpPort): StpHeard {
   return 'notification';
 }
 
+/** What a port holds, as a vector; there are no regions, so the designated bridge stands for its own. */
+function heldBy(b: StpBridge, p: StpPort): HeldVector {
+  return {
+    whose: isDesignated(b, p) ? 'Mine' : 'Received',
+    vector: {
+      rootPriority: p.designatedRootPriority,
+      rootMac: p.designatedRootMac,
+      externalCost: p.designatedCost,
+      regionalPriority: p.designatedBridgePriority,
+      regionalMac: p.designatedBridgeMac,
+      internalCost: 0,
+      bridgePriority: p.designatedBridgePriority,
+      bridgeMac: p.designatedBridgeMac,
+      port: p.designatedPort,
+    },
+  };
+}
+
 /** A BPDU arrives at a port, as octets. One of the rapid protocol is taken for a configuration BPDU's better (9.3.4). */
 export function hearStpBpdu(b: StpBridge, number: number, octets: Uint8Array, now: number): void {
   b.now = now;
@@ -178,8 +197,9 @@ export function hearStpBpdu(b: StpBridge, number: number, octets: Uint8Array, no
   const m = decodeBpdu(octets);
   // Classic bridges know versions by their type: what is neither of its two types is dropped.
   if (!p || p.state === 'disabled' || !m || (m.type !== 'config' && m.type !== 'notification')) return;
+  const held = m.type === 'config' ? heldBy(b, p) : null;
   const info = m.type === 'notification' ? receivedTcn(b, p) : receivedConfig(b, p, m);
-  b.effects.push({ kind: 'heard', port: number, tree: 0, info });
+  b.effects.push({ kind: 'heard', port: number, tree: 0, info, held: info === 'repeated' ? null : held });
 }
 
 /** 8.7.3 hello, 8.7.4 message age, 8.7.5 forward delay, 8.7.6 notification, 8.7.7 topology change, 8.7.8 hold. */
@@ -259,6 +279,15 @@ export function setStpPriority(b: StpBridge, priority: number, now: number): voi
   configurationUpdate(b);
   portStateSelection(b);
   if (isRoot(b) && !wasRoot) becomeRoot(b);
+}
+
+/** Takes timers over: they are in force at once in the tree of which the bridge is root. */
+export function setStpTimers(b: StpBridge, timers: Pick<StpSettings, 'helloTime' | 'maxAge' | 'forwardDelay'>): void {
+  b.settings = { ...b.settings, ...timers };
+  if (!isRoot(b)) return;
+  b.maxAge = timers.maxAge;
+  b.helloTime = timers.helloTime;
+  b.forwardDelay = timers.forwardDelay;
 }
 
 /** The earliest moment at which a timer runs out; null when none runs. */

@@ -1,4 +1,6 @@
 /** Variables of a bridge of classic spanning tree (802.1D-1998 clause 8.5). */
+import type { HeldVector } from '../vectors';
+
 export type StpState = 'disabled' | 'blocking' | 'listening' | 'learning' | 'forwarding';
 
 export interface StpPortSettings {
@@ -55,7 +57,14 @@ export type StpEffect =
   | { readonly kind: 'state'; readonly port: number; readonly tree: 0 }
   /** Tables age in the forward delay while a topology change is told, else in their own time. */
   | { readonly kind: 'ageing'; readonly short: boolean }
-  | { readonly kind: 'heard'; readonly port: number; readonly tree: 0; readonly info: StpHeard };
+  | {
+      readonly kind: 'heard';
+      readonly port: number;
+      readonly tree: 0;
+      readonly info: StpHeard;
+      /** What the port held until then; null where the BPDU says the same again or is none about a root. */
+      readonly held: HeldVector | null;
+    };
 export type StpHeard = 'better' | 'repeated' | 'answered' | 'ignored' | 'notification';
 
 export interface StpBridge {

@@ -68,3 +68,9 @@ export const sameTimes = (a: Times, b: Times): boolean =>
     a.forwardDelay === b.forwardDelay &&
     a.helloTime === b.helloTime &&
     a.hops === b.hops);
+
+/** A vector that a port holds: its own, for it speaks for the LAN; one that it heard; one that grew too old. */
+export interface HeldVector {
+  readonly vector: Vector;
+  readonly whose: 'Mine' | 'Received' | 'Aged';
+}

@@ -1,0 +1,75 @@
+/** Names and times as they stand in sentences. */
+import { bundleAt, bundleById, hostById, portById, switchById } from '../design';
+import type { Design } from '../design';
+import { formatVlanRanges, vlanMembership } from '../standard';
+import type { Trace } from './recorder';
+
+/** `5.000 s`, with as many digits as tell moments apart. */
+export const seconds = (at: number): string => `${(at / 1e6).toFixed(3)} s`;
+
+/** `12 ms`, `30.0 s` */
+export function lasting(micros: number): string {
+  if (micros < 1000) return `${micros} µs`;
+  if (micros < 1_000_000) return `${(micros / 1000).toFixed(micros < 10_000 ? 1 : 0)} ms`;
+  return `${(micros / 1e6).toFixed(1)} s`;
+}
+
+/** `crane-yard 1`, of a port or bundle; what was plugged in by a script keeps its own name. */
+export function portWords(design: Design, id: string): string {
+  const port = portById(design, id) ?? bundleById(design, id);
+  return port ? `${switchById(design, port.switch)?.name} ${port.name}` : id;
+}
+export const hostWords = (design: Design, id: string) => hostById(design, id)?.name ?? id;
+
+/** Ranges of VLANs that are written out; of more, the first few are named and all are counted. */
+const MOST_RANGES = 8;
+
+function vlanList(vlans: readonly number[]): string {
+  const ranges = formatVlanRanges(vlans).split(',');
+  if (ranges.length > MOST_RANGES) return `${vlans.length} VLANs (${ranges.slice(0, 3).join(', ')} …)`;
+  return `${vlans.length === 1 ? 'VLAN' : 'VLANs'} ${ranges.join(', ')}`;
+}
+
+/** Whether a port or bundle carries a VLAN. */
+export const carriesVlan = (design: Design, id: string, vlan: number): boolean =>
+  vlanMembership((bundleById(design, id) ?? bundleAt(design, id) ?? portById(design, id))?.vlans ?? 'all')[vlan] === 1;
+
+/** VLANs that a rehearsed tree is run for, at a port those that it carries; none for a tree of all VLANs. */
+export function vlansOfTree(trace: Trace, tree: string, at?: { design: Design; port: string }): readonly number[] {
+  const own = /^vlan-(\d+)$/.exec(tree)?.[1];
+  const all = own ? (trace.classes[Number(own)] ?? [Number(own)]) : [];
+  return at ? all.filter((vlan) => carriesVlan(at.design, at.port, vlan)) : all;
+}
+
+/**
+ * Names of rehearsed trees, with the VLANs that they are run for: `VLANs 110-120, 150`, `instance 2`, `the CIST`; at a
+ * port those that it carries.
+ */
+export function treesWords(trace: Trace, trees: readonly string[], at?: { design: Design; port: string }): string {
+  const vlans = trees.flatMap((tree) => vlansOfTree(trace, tree, at));
+  const others = trees.flatMap((tree) => {
+    const instance = /^msti-(\d+)$/.exec(tree)?.[1];
+    return tree.startsWith('vlan-')
+      ? []
+      : [instance ? `instance ${instance}` : tree === 'cist' ? 'the CIST' : 'the one tree'];
+  });
+  return [...others, ...(vlans.length > 0 ? [vlanList(vlans)] : [])].join(', ');
+}
+
+/** The first few of some ports, and how many more. */
+export const portList = (design: Design, ports: readonly string[]): string =>
+  ports
+    .slice(0, 6)
+    .map((p) => portWords(design, p))
+    .join(', ') + (ports.length > 6 ? ` and ${ports.length - 6} more ports` : '');
+
+/** VLANs whose frames go like those of some: `VLANs 110-120, 150`, `23 VLANs (10, 28, 46 …)`. */
+export const vlansWords = (trace: Trace, vlans: readonly number[]): string =>
+  vlanList(vlans.flatMap((vlan) => trace.classes[vlan] ?? [vlan]));
+
+/** The first few of some switches by name, and how many more. */
+export const switchList = (design: Design, ids: readonly string[]): string =>
+  ids
+    .slice(0, 6)
+    .map((id) => switchById(design, id)?.name ?? id)
+    .join(', ') + (ids.length > 6 ? ` and ${ids.length - 6} more switches` : '');
