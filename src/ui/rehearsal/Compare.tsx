@@ -42,14 +42,22 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
   const design = useSession((s) => s.design);
   const [others, setOthers] = useState<readonly Other[]>([]);
   const [running, setRunning] = useState<{ name: string; seconds: number } | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
   const job = useRef<RehearseJob | null>(null);
   const run = (name: string, changed: Design) => {
     setRunning({ name, seconds: 0 });
+    setFailed(null);
     job.current = startRehearsing(changed, script, (seconds) => setRunning({ name, seconds }));
-    void job.current.done.then((found) => {
-      setRunning(null);
-      if (found) setOthers((list) => [...list.filter((o) => o.name !== name), { name, trace: found }]);
-    });
+    job.current.done.then(
+      (found) => {
+        setRunning(null);
+        if (found) setOthers((list) => [...list.filter((o) => o.name !== name), { name, trace: found }]);
+      },
+      (error: Error) => {
+        setRunning(null);
+        setFailed(`${name}: ${error.message}`);
+      },
+    );
   };
   const all: Other[] = [{ name: 'as it is', trace }, ...others];
   const bars = trace.contacts.map((lane, i) => ({
@@ -80,9 +88,10 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
       {running && (
         <p className="quiet">
           {running.name}: {Math.max(0, running.seconds).toFixed(0)} of {script.until} s{' '}
-          <Button onClick={() => job.current?.cancel()}>Cancel</Button>
+          <Button onClick={() => job.current?.drop()}>Cancel</Button>
         </p>
       )}
+      {failed && <p className="alarm">{failed}</p>}
       <table className="rows">
         <thead>
           <tr>

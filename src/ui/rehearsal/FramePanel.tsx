@@ -1,7 +1,10 @@
 'use client';
+import { useState } from 'react';
+import { groupBy } from '../../core/design';
 import type { Design } from '../../core/design';
-import { HEARD_WORDS, fieldsOf, lasting, portWords } from '../../core/rehearsal';
+import { fieldsOf, firstFrom, frameAt, markAt, portWords, stepFrame, treesWords } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
+import { FrameWhy } from './FrameWhy';
 
 const KIND = {
   config: 'classic configuration BPDU',
@@ -12,40 +15,59 @@ const KIND = {
   own: "PDU of a maker's own negotiation",
 } as const;
 
-/** One control frame field by field beside its octets, and what became of it. */
-export function FramePanel({
-  design,
-  trace,
-  index,
-  onGo,
-}: {
+interface Props {
   design: Design;
   trace: Trace;
-  index: number;
+  /** Null for the first one of the tree in view from the moment on. */
+  index: number | null;
+  /** Microseconds. */
+  at: number;
+  /** VLAN of the tree in view, by whose frames one steps; 0 for a tree of all VLANs. */
+  vlan: number;
   onGo: (index: number) => void;
-}) {
-  const frame = trace.frames[index]!;
+}
+
+/** One control frame field by field beside its octets, with what each receiver did with it and why. */
+export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Props) {
+  const [every, setEvery] = useState(false);
+  const { frames } = trace;
+  const meant = (i: number) => every || markAt(frames, i, vlan) !== null;
+  const next = firstFrom(frames, at) - 1;
+  const index = opened ?? stepFrame(frames, next, 1, meant) ?? stepFrame(frames, frames.count, -1, meant);
+  if (index === null) return <p className="quiet">No frame of this tree was sent.</p>;
+  const frame = frameAt(frames, index);
+  const [earlier, later] = [stepFrame(frames, index, -1, meant), stepFrame(frames, index, 1, meant)];
   const fields = fieldsOf(frame.octets);
-  const octets = (at: number, width: number) =>
-    [...frame.octets.subarray(at, at + width)].map((o) => o.toString(16).padStart(2, '0')).join(' ');
+  const receivers = [...groupBy(frame.heard, (h) => h.port)].map(([port, hearings]) => ({ port, hearings }));
+  const octets = (from: number, width: number) =>
+    [...frame.octets.subarray(from, from + width)].map((o) => o.toString(16).padStart(2, '0')).join(' ');
   return (
     <section aria-label="Frame">
       <h2>{portWords(design, frame.from)}</h2>
       <p className="mono quiet">
         {(frame.at / 1e6).toFixed(6)} s · {KIND[frame.kind]}
-        {frame.vlan === null ? '' : ` · tree ${frame.vlan}`}
+        {frame.vlan === null ? '' : `, tree of ${treesWords(trace, [`vlan-${frame.vlan}`])}`}
       </p>
       <p className="frame-steps">
-        <button className="tool" disabled={index === 0} onClick={() => onGo(index - 1)}>
+        <button className="tool" disabled={earlier === null} onClick={() => earlier !== null && onGo(earlier)}>
           earlier
         </button>
-        <button className="tool" disabled={index >= trace.frames.length - 1} onClick={() => onGo(index + 1)}>
+        <button className="tool" disabled={later === null} onClick={() => later !== null && onGo(later)}>
           later
         </button>
         <span className="quiet">
-          frame {index + 1} of {trace.frames.length}
+          frame {index + 1} of {frames.count}
         </span>
+        {vlan !== 0 && (
+          <label className="quiet">
+            <input type="checkbox" checked={every} onChange={(e) => setEvery(e.target.checked)} /> every tree
+          </label>
+        )}
       </p>
+      {frame.heard.length === 0 && <p className="sentence">Nobody took it in: it was lost, or had nowhere to go.</p>}
+      {receivers.map(({ port, hearings }) => (
+        <FrameWhy key={port} design={design} trace={trace} frame={frame} hearings={hearings} onGo={onGo} />
+      ))}
       <table className="rows frame-fields">
         <thead>
           <tr>
@@ -64,12 +86,6 @@ export function FramePanel({
           ))}
         </tbody>
       </table>
-      {frame.heard.length === 0 && <p className="sentence">Nobody took it in: it was lost, or had nowhere to go.</p>}
-      {frame.heard.map((h) => (
-        <p key={h.port} className="sentence">
-          <b>{portWords(design, h.port)}</b>, {lasting(h.at - frame.at)} later: {HEARD_WORDS[h.info] ?? h.info}.
-        </p>
-      ))}
     </section>
   );
 }

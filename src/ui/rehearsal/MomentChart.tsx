@@ -1,8 +1,11 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { bundleById, portById, switchById } from '../../core/design';
-import { markOf, portWords, spanAt } from '../../core/rehearsal';
+import type { Script } from '../../core/design';
+import { designsOver, firstFrom, markAt, portAt, portWords, spanAt } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
+import { solveDesign } from '../../core/trees';
+import type { SolvedDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
 import type { ChartHandle } from '../chart/Chart';
@@ -11,13 +14,14 @@ import type { Scene } from '../chart/scene';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../shell/context';
 import { hueOf } from '../trees/hue';
-import { inTree, keepingScenes, laneTree, sceneAt } from './moment';
+import { inTree, keepingScenes, laneTree, sceneAt, vlanOf } from './moment';
 
 const AREA = { width: 620, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
 const MARK_LETTER = { proposal: 'P', agreement: 'A', change: 'T', hello: '', lacp: 'L', probe: '' } as const;
 
 interface Props {
+  script: Script | null;
   trace: Trace | null;
   at: number;
   /** Microseconds before the moment in which frames are shown as under way. */
@@ -27,9 +31,9 @@ interface Props {
 }
 
 /** The network as it stood at the moment, with the way of a pair and the BPDUs that are under way. */
-export function MomentChart({ trace, at, reach, pair }: Props) {
+export function MomentChart({ script, trace, at, reach, pair }: Props) {
   const { view, select, variantId } = useBench();
-  const solved = useSession((s) => s.solved);
+  const solved = useSolvedAt(script, at);
   const of = treeInView({ solved }, view);
   const { design } = solved.topology;
   const base = useMemo(() => {
@@ -58,24 +62,22 @@ export function MomentChart({ trace, at, reach, pair }: Props) {
     if (!trace) return;
     for (const point of underWay(handle.current!.svg, moment.scene, path ?? [], at / (reach * 60)))
       layer.append(frameSign(point.x, point.y, 'probe'));
-    const vlan = Number(/^vlan-(\d+)$/.exec(own)?.[1] ?? 0);
+    const vlan = vlanOf(own);
     const anchors = new Map(moment.scene.pegs.map((p) => [p.id, p]));
     let drawn = 0;
     for (
-      let i = firstFrom(trace, at - reach);
-      i < trace.frames.length && trace.frames[i]!.at <= at && drawn < 80;
+      let i = firstFrom(trace.frames, at - reach);
+      i < trace.frames.count && trace.frames.at[i]! <= at && drawn < 80;
       i++
     ) {
-      const frame = trace.frames[i]!;
-      if (frame.vlan !== null && vlan !== 0 && frame.vlan !== vlan) continue;
-      const logical = solved.topology.portIndex.get(frame.from);
+      const mark = markAt(trace.frames, i, vlan);
+      if (mark === null) continue;
+      const logical = solved.topology.portIndex.get(portAt(trace.frames, i));
       const anchor = logical === undefined ? undefined : anchors.get(solved.topology.ports[logical]!.element.id);
       if (!anchor) continue;
       drawn++;
-      const share = (at - frame.at) / reach;
-      layer.append(
-        frameSign(anchor.x + anchor.nx * (18 + 26 * share), anchor.y + anchor.ny * (18 + 26 * share), markOf(frame)),
-      );
+      const share = (at - trace.frames.at[i]!) / reach;
+      layer.append(frameSign(anchor.x + anchor.nx * (18 + 26 * share), anchor.y + anchor.ny * (18 + 26 * share), mark));
     }
   }, [trace, at, reach, moment, own, solved, path]);
   const titleOf = useCallback(
@@ -110,15 +112,13 @@ export function MomentChart({ trace, at, reach, pair }: Props) {
   );
 }
 
-/** Index of the first frame at or after a moment. */
-export function firstFrom(trace: Trace, at: number): number {
-  let [low, high] = [0, trace.frames.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (trace.frames[middle]!.at < at) low = middle + 1;
-    else high = middle;
-  }
-  return low;
+/** The trees of the design as the script has made it by a moment. */
+function useSolvedAt(script: Script | null, at: number): SolvedDesign {
+  const drawn = useSession((s) => s.solved);
+  const { design } = drawn.topology;
+  const designs = useMemo(() => (script ? designsOver(design, script) : []), [design, script]);
+  const index = designs.findLastIndex((d) => d.from <= at);
+  return useMemo(() => (index > 0 ? solveDesign(designs[index]!.design) : drawn), [drawn, designs, index]);
 }
 
 /** Where frames of a pair are on their way: a few of them, evenly, each as far on as the moment says. */

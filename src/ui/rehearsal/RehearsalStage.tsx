@@ -1,23 +1,23 @@
 'use client';
-import Button from '@mui/material/Button';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { hostById, setField } from '../../core/design';
+import { setField } from '../../core/design';
 import type { Probe } from '../../core/design';
+import { everNamed } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
 import { TreeStrip } from '../trees/TreeStrip';
 import { treeInView, useBench, useSession } from '../shell/context';
 import type { Command } from '../shell/useCommands';
 import { useInBrowser } from '../shell/useInBrowser';
 import { Compare } from './Compare';
-import { saveLanes, savePcapng, saveStory } from './download';
 import { FramePanel } from './FramePanel';
-import { inTree, laneTree } from './moment';
-import { MomentChart, firstFrom } from './MomentChart';
+import { inTree, laneTree, vlanOf } from './moment';
+import { MomentChart } from './MomentChart';
 import { ScriptPanel } from './ScriptPanel';
 import { Story } from './Story';
 import { portsOfSelection } from './selected';
 import { Strip, zoomed } from './Strip';
 import type { Window } from './StripParts';
+import { TimeTools } from './TimeTools';
 import { Timers } from './Timers';
 import { usePlaying } from './usePlaying';
 import { useRun } from './useRun';
@@ -29,7 +29,6 @@ const PANELS = [
   { id: 'timers', name: 'Timers' },
 ] as const;
 const NOBODY: readonly Probe[] = [];
-const SPEEDS = [0.001, 0.01, 0.1, 1, 10, 60];
 
 /** Moments at which something changed: roles, states, contact. */
 function changesOf(trace: Trace): number[] {
@@ -48,6 +47,8 @@ export function RehearsalStage() {
   const [picked, setPicked] = useState<string | null>(null);
   const script = design.scripts.find((s) => s.id === picked) ?? design.scripts[0] ?? null;
   const run = useRun(design, script);
+  // What a script plugs in or makes has a name too.
+  const named = useMemo(() => (script ? everNamed(design, script) : design), [design, script]);
   const { trace } = run;
   const [at, setAt] = useState(0);
   const [shown, setShown] = useState<Window | null>(null);
@@ -87,6 +88,14 @@ export function RehearsalStage() {
         : w,
     );
   }, []);
+  // Whoever goes to a moment leaves the frame that was opened; the panel then shows the next one.
+  const scrub = useCallback(
+    (t: number) => {
+      setFrame(null);
+      go(t);
+    },
+    [go],
+  );
   const zoom = useCallback(
     (factor: number) =>
       setShown((w) => {
@@ -114,7 +123,7 @@ export function RehearsalStage() {
       if (!trace) return;
       setFrame(index);
       setPanel('frame');
-      go(trace.frames[index]!.at);
+      go(trace.frames.at[index]!);
     },
     [trace, go],
   );
@@ -152,7 +161,7 @@ export function RehearsalStage() {
             moment={moment}
             probed={trace?.contacts ?? NOBODY}
             onPick={setPicked}
-            onAt={go}
+            onAt={scrub}
           />
         </aside>
         <section className="rehearsal-chart" aria-label="The network at the moment">
@@ -169,7 +178,13 @@ export function RehearsalStage() {
             ))}
           </div>
           {inBrowser && (
-            <MomentChart trace={trace} at={at} reach={Math.max(2000, (window_.to - window_.from) / 400)} pair={pair} />
+            <MomentChart
+              script={script}
+              trace={trace}
+              at={at}
+              reach={Math.max(2000, (window_.to - window_.from) / 400)}
+              pair={pair}
+            />
           )}
         </section>
         <aside className="rehearsal-side" aria-label="What the run shows">
@@ -188,15 +203,17 @@ export function RehearsalStage() {
           </div>
           <div className="rehearsal-panel">
             {panel === 'timers' && <Timers />}
-            {trace && panel === 'story' && <Story design={design} trace={trace} at={at} onAt={go} />}
-            {trace && panel === 'frame' && trace.frames.length > 0 && (
+            {trace && panel === 'story' && <Story design={named} trace={trace} at={at} onAt={scrub} />}
+            {trace && panel === 'frame' && trace.frames.count > 0 && (
               <FramePanel
-                design={design}
+                design={named}
                 trace={trace}
-                index={Math.min(frame ?? firstFrom(trace, at), trace.frames.length - 1)}
+                index={frame}
+                at={at}
+                vlan={vlanOf(laneTree(trace, of?.tree.id ?? ''))}
                 onGo={(i) => {
                   setFrame(i);
-                  go(trace.frames[i]!.at);
+                  go(trace.frames.at[i]!);
                 }}
               />
             )}
@@ -207,88 +224,31 @@ export function RehearsalStage() {
           </div>
         </aside>
         <section className="rehearsal-time" aria-label="Strip of time">
-          <div className="time-tools">
-            <button className="tool" onClick={() => jump(-1)} aria-label="Previous change">
-              ⇤
-            </button>
-            <button className="tool" onClick={() => setPlaying((p) => !p)} disabled={!trace}>
-              {playing ? 'Stop' : 'Play'}
-            </button>
-            <button className="tool" onClick={() => jump(1)} aria-label="Next change">
-              ⇥
-            </button>
-            <select aria-label="Speed" value={speed} onChange={(e) => setSpeed(Number(e.target.value))}>
-              {SPEEDS.map((s) => (
-                <option key={s} value={s}>
-                  {s} × real time
-                </option>
-              ))}
-            </select>
-            <button className="tool" onClick={() => zoom(0.5)} aria-label="Look at a shorter time">
-              +
-            </button>
-            <button className="tool" onClick={() => zoom(2)} aria-label="Look at a longer time">
-              −
-            </button>
-            <button className="tool" onClick={() => setShown(null)}>
-              All
-            </button>
-            <button className="tool" onClick={around}>
-              0.1 s around now
-            </button>
-            {trace && trace.contacts.length > 1 && (
-              <select
-                aria-label="Pair whose way is marked"
-                value={pair}
-                onChange={(e) => setPair(Number(e.target.value))}
-              >
-                {trace.contacts.map((lane, i) => (
-                  <option key={i} value={i}>
-                    way {hostById(design, lane.from)?.name} – {hostById(design, lane.to)?.name}, VLAN {lane.vlan}
-                  </option>
-                ))}
-              </select>
-            )}
-            <span className="grow" />
-            {run.progress !== null ? (
-              <span className="quiet" role="status">
-                rehearsed {Math.max(0, run.progress).toFixed(0)} of {script?.until} s{' '}
-                <Button onClick={run.cancel}>Cancel</Button>
-              </span>
-            ) : run.failed ? (
-              <span className="alarm">{run.failed}</span>
-            ) : (
-              trace && (
-                <span className="quiet" role="status">
-                  {run.cancelled
-                    ? 'cancelled; the run before is shown'
-                    : `run of ${trace.bpdus} BPDUs in ${Math.round(run.took)} ms`}
-                </span>
-              )
-            )}
-            {trace && (
-              <>
-                <button className="tool" onClick={() => savePcapng(design, trace, chosen.size > 0 ? chosen : null)}>
-                  {chosen.size > 0 ? 'pcapng of the selected' : 'pcapng'}
-                </button>
-                <button className="tool" onClick={() => saveStory(design, trace)}>
-                  Events CSV
-                </button>
-                <button className="tool" onClick={() => saveLanes(design, trace)}>
-                  Lanes CSV
-                </button>
-              </>
-            )}
-          </div>
+          <TimeTools
+            design={named}
+            run={run}
+            script={script}
+            playing={playing}
+            speed={speed}
+            pair={pair}
+            chosen={chosen}
+            onJump={jump}
+            onPlay={() => setPlaying((p) => !p)}
+            onSpeed={setSpeed}
+            onZoom={zoom}
+            onAll={() => setShown(null)}
+            onAround={around}
+            onPair={setPair}
+          />
           {trace && script ? (
             <Strip
-              design={design}
+              design={named}
               trace={trace}
               script={script}
               tree={of?.tree.id ?? ''}
               at={at}
               shown={window_}
-              onAt={go}
+              onAt={scrub}
               onShown={setShown}
               first={chosen}
               onMove={move}

@@ -26,8 +26,7 @@ export function Story({
       <Now design={design} trace={trace} at={at} />
       {trace.unkept > 0 && (
         <p className="quiet small">
-          The first {trace.frames.length} control frames are kept to look at; {trace.unkept} more were sent, and
-          counted.
+          The first {trace.frames.count} control frames are kept to look at; {trace.unkept} more were sent, and counted.
         </p>
       )}
       {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}

@@ -1,8 +1,9 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Design, Script } from '../../core/design';
+import { carriesVlan } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
-import { laneTree } from './moment';
+import { laneTree, vlanOf } from './moment';
 import { Lanes, layoutOf } from './StripLanes';
 import { LEFT, MARKS, TICK_ROW, Ticks } from './StripParts';
 import type { Window } from './StripParts';
@@ -65,7 +66,10 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   const x = (t: number) => LEFT + ((t - shown.from) / (shown.to - shown.from)) * room;
   const timeAt = (px: number) => shown.from + ((px - LEFT) / room) * (shown.to - shown.from);
   const own = laneTree(trace, tree);
-  const layout = useMemo(() => layoutOf(trace, own, first, HEAD), [trace, own, first]);
+  const layout = useMemo(() => {
+    const vlan = vlanOf(tree);
+    return layoutOf(trace, own, first, HEAD, (port) => vlan === 0 || carriesVlan(design, port, vlan));
+  }, [design, trace, tree, own, first]);
   const [pulled, setPulled] = useState<Pulled | null>(null);
   const press = useRef<number | null>(null);
   const scrub = (clientX: number) => {

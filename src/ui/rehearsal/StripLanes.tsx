@@ -2,12 +2,14 @@
 import { memo, useMemo } from 'react';
 import type { Design } from '../../core/design';
 import { hostById } from '../../core/design';
-import { gapsOf, lasting, portWords, treesWords } from '../../core/rehearsal';
+import { gapsOf, lasting, portWords, treesWords, vlansWords } from '../../core/rehearsal';
 import type { ContactLane, LoopSpan, PortLane, PortSpan, Trace } from '../../core/rehearsal';
 import { ROW, Span } from './StripParts';
 import type { Window } from './StripParts';
 import { RootLane, rootRows } from './StripMarks';
 import type { Clip, RootRow } from './StripMarks';
+import { ReachLane, reachRows } from './StripReach';
+import type { ReachRow } from './StripReach';
 
 const HEADING = 16;
 const MOST_PORTS = 150;
@@ -16,6 +18,7 @@ const NAME_LETTERS = 27;
 type Row = { readonly top: number } & (
   | { readonly kind: 'head'; readonly name: string }
   | { readonly kind: 'contact'; readonly lane: ContactLane }
+  | { readonly kind: 'reach'; readonly row: ReachRow }
   | { readonly kind: 'loop'; readonly loops: readonly LoopSpan[] }
   | { readonly kind: 'root'; readonly row: RootRow }
   | { readonly kind: 'port'; readonly lane: PortLane }
@@ -28,7 +31,14 @@ export interface Layout {
 }
 
 /** Where every lane stands: contact, roots, ports that changed in a tree; those of `first` before the others. */
-export function layoutOf(trace: Trace, own: string, first: ReadonlySet<string>, from: number): Layout {
+export function layoutOf(
+  trace: Trace,
+  own: string,
+  first: ReadonlySet<string>,
+  from: number,
+  /** Whether a port has a part in the tree in view. */
+  has: (port: string) => boolean = () => true,
+): Layout {
   const rows: Row[] = [];
   let y = from;
   const head = (name: string) => {
@@ -41,11 +51,14 @@ export function layoutOf(trace: Trace, own: string, first: ReadonlySet<string>, 
   };
   if (trace.contacts.length > 0) head('in contact');
   for (const lane of trace.contacts) add({ kind: 'contact', lane, top: y });
+  const apart = reachRows(trace);
+  if (apart.length > 0) head('in one piece');
+  for (const row of apart) add({ kind: 'reach', row, top: y });
   if (trace.loops.length > 0) add({ kind: 'loop', loops: trace.loops, top: y });
   const roots = rootRows(trace, own);
   if (roots.length > 0) head('root');
   for (const row of roots) add({ kind: 'root', row, top: y });
-  const ports = trace.ports.filter((l) => l.tree === own && l.spans.length > 1);
+  const ports = trace.ports.filter((l) => l.tree === own && l.spans.length > 1 && has(l.port));
   const sorted = [...ports.filter((l) => first.has(l.port)), ...ports.filter((l) => !first.has(l.port))];
   if (ports.length > 0) head('ports that changed');
   for (const lane of sorted.slice(0, MOST_PORTS)) add({ kind: 'port', lane, top: y });
@@ -137,6 +150,13 @@ export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, r
               <g key={`r ${row.row.trees[0]}`}>
                 <Name top={row.top} text={treesWords(trace, row.row.trees)} />
                 <RootLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
+              </g>
+            );
+          case 'reach':
+            return (
+              <g key={`v ${row.row.vlans[0]}`}>
+                <Name top={row.top} text={vlansWords(trace, row.row.vlans)} />
+                <ReachLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
               </g>
             );
           case 'loop':
@@ -236,16 +256,34 @@ function Contact({ design, lane, until, top, clip }: ContactProps) {
               width={Math.max(2, reach[1] - reach[0] + 2)}
               height={14}
             />
-            <text
-              className="gap-length"
-              x={gap.to === null ? reach[0] + 6 : reach[1] + 4}
-              y={gap.to === null ? top + 14 : top + 3}
-            >
+            <GapLength from={reach[0]} to={reach[1]} top={top} lost={gap.to === null}>
               {gap.to === null ? 'not found again' : lasting(gap.to - gap.from)}
-            </text>
+            </GapLength>
           </g>
         ) : null;
       })}
     </g>
+  );
+}
+
+/** How long a gap is: in it where there is room, else beside it. */
+function GapLength({
+  from,
+  to,
+  top,
+  lost,
+  children,
+}: {
+  from: number;
+  to: number;
+  top: number;
+  lost: boolean;
+  children: string;
+}) {
+  const inside = lost || to - from > children.length * 7.4 + 8;
+  return (
+    <text className="gap-length" x={inside ? from + 5 : to + 4} y={inside ? top + 14 : top + 3}>
+      {children}
+    </text>
   );
 }

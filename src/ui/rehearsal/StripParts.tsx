@@ -1,9 +1,10 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { markOf } from '../../core/rehearsal';
-import type { Mark, PortSpan, Trace } from '../../core/rehearsal';
+import { firstFrom, markAt, stepFrame } from '../../core/rehearsal';
+import type { FrameLog, Mark, PortSpan, Trace } from '../../core/rehearsal';
 import type { Role } from '../../core/trees';
 import { RoleSign } from '../chart/Peg';
+import { vlanOf } from './moment';
 
 /** Room for the names of lanes, and the height of one. */
 export const LEFT = 190;
@@ -68,6 +69,14 @@ export function Span({
   );
 }
 
+/** Index of the frame nearest to a moment of those that are meant; null when there is none. */
+export function nearestFrame(frames: FrameLog, time: number, meant: (index: number) => boolean): number | null {
+  const start = firstFrom(frames, time);
+  const [after, before] = [stepFrame(frames, start - 1, 1, meant), stepFrame(frames, start, -1, meant)];
+  if (after === null || before === null) return after ?? before;
+  return time - frames.at[before]! < frames.at[after]! - time ? before : after;
+}
+
 interface TicksProps {
   trace: Trace;
   own: string;
@@ -79,29 +88,23 @@ interface TicksProps {
 
 /** Control frames by kind, one stroke a pixel; a click opens the one that is nearest. */
 export const Ticks = memo(function Ticks({ trace, own, shown, room, top, onFrame }: TicksProps) {
-  const vlan = Number(/^vlan-(\d+)$/.exec(own)?.[1] ?? 0);
-  const marks = useMemo(
-    () => trace.frames.map((f) => (f.vlan !== null && vlan !== 0 && f.vlan !== vlan ? null : markOf(f))),
-    [trace, vlan],
-  );
+  const vlan = vlanOf(own);
+  const { frames } = trace;
   const paths = useMemo(() => {
     const found = new Map<Mark, Set<number>>();
-    trace.frames.forEach((f, i) => {
-      const mark = marks[i];
-      if (!mark || f.at < shown.from || f.at > shown.to) return;
-      const px = Math.round(((f.at - shown.from) / (shown.to - shown.from)) * room);
+    for (let i = firstFrom(frames, shown.from); i < frames.count && frames.at[i]! <= shown.to; i++) {
+      const mark = markAt(frames, i, vlan);
+      if (!mark) continue;
+      const px = Math.round(((frames.at[i]! - shown.from) / (shown.to - shown.from)) * room);
       if (!found.has(mark)) found.set(mark, new Set());
       found.get(mark)!.add(px);
-    });
+    }
     return found;
-  }, [trace, marks, shown, room]);
+  }, [frames, vlan, shown, room]);
   const open = (mark: Mark, clientX: number, left: number) => {
     const time = shown.from + ((clientX - left - LEFT) / room) * (shown.to - shown.from);
-    let best = -1;
-    trace.frames.forEach((f, i) => {
-      if (marks[i] === mark && (best < 0 || Math.abs(f.at - time) < Math.abs(trace.frames[best]!.at - time))) best = i;
-    });
-    if (best >= 0) onFrame(best);
+    const best = nearestFrame(frames, time, (i) => markAt(frames, i, vlan) === mark);
+    if (best !== null) onFrame(best);
   };
   return (
     <>

@@ -19,8 +19,12 @@ const csv = (rows: readonly (readonly (string | number)[])[]) =>
   rows.map((r) => r.map(cell).join(',')).join('\r\n') + '\r\n';
 
 export function savePcapng(design: Design, trace: Trace, ports: ReadonlySet<string> | null): void {
-  const frames = ports ? trace.frames.filter((f) => ports.has(f.from)) : trace.frames;
-  save('rehearsal.pcapng', [pcapng(frames, (port) => portWords(design, port)) as BlobPart], 'application/octet-stream');
+  const octets = pcapng(
+    trace.frames,
+    (port) => portWords(design, port),
+    (port) => ports === null || ports.has(port),
+  );
+  save('rehearsal.pcapng', [octets as BlobPart], 'application/octet-stream');
 }
 
 export function saveLanes(design: Design, trace: Trace): void {

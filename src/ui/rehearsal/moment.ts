@@ -1,7 +1,7 @@
 /** The chart of a tree as it stood at a moment of a rehearsal. */
 import type { Design } from '../../core/design';
 import { bundleById, portById } from '../../core/design';
-import { spanAt } from '../../core/rehearsal';
+import { carriesVlan, spanAt } from '../../core/rehearsal';
 import type { PortSpan, Trace } from '../../core/rehearsal';
 import type { Scene, WireItem } from '../chart/scene';
 import type { Role } from '../../core/trees';
@@ -12,12 +12,15 @@ export interface MomentScene {
   readonly waiting: ReadonlySet<string>;
 }
 
-/** Id of a rehearsed tree for a tree in view: VLANs with the same outcome are rehearsed once. */
+/** Id of a rehearsed tree for a tree in view: VLANs that cannot differ are rehearsed once. */
 export function laneTree(trace: Trace, tree: string): string {
   if (trace.ports.some((l) => l.tree === tree)) return tree;
-  const vlan = Number(/^vlan-(\d+)$/.exec(tree)?.[1]);
-  return Object.entries(trace.alike).find(([, list]) => list.includes(vlan))?.[0] ?? trace.ports[0]?.tree ?? tree;
+  const own = Object.entries(trace.classes).find(([, vlans]) => vlans.includes(vlanOf(tree)))?.[0];
+  return own ? `vlan-${own}` : (trace.ports[0]?.tree ?? tree);
 }
+
+/** VLAN of a rehearsed tree; 0 for one of all VLANs. */
+export const vlanOf = (tree: string): number => Number(/^vlan-(\d+)$/.exec(tree)?.[1] ?? 0);
 
 /** Whether frames of a VLAN follow a rehearsed tree, as far as trees are told apart by VLAN. */
 export const inTree = (trace: Trace, own: string, vlan: number): boolean =>
@@ -27,7 +30,16 @@ export const inTree = (trace: Trace, own: string, vlan: number): boolean =>
 export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string, at: number): MomentScene {
   const own = laneTree(trace, tree);
   const spans = new Map<string, PortSpan | undefined>();
-  for (const lane of trace.ports) if (lane.tree === own) spans.set(lane.port, spanAt(lane.spans, at));
+  const vlan = vlanOf(tree);
+  for (const lane of trace.ports)
+    if (lane.tree === own && (vlan === 0 || carriesVlan(design, lane.port, vlan)))
+      spans.set(lane.port, spanAt(lane.spans, at));
+  // A member that is drawn by itself, since one end alone has the bundle, is what the bundle is.
+  for (const { id, members } of design.bundles) {
+    const span = spans.get(id);
+    if (span && span.state !== 'disabled')
+      for (const member of members) if (spans.get(member)?.state === 'disabled') spans.set(member, span);
+  }
   const isDown = (id: string | null): boolean => {
     if (id === null) return false;
     const span = spans.get(id);

@@ -1,5 +1,5 @@
 import { asMeant } from '../../demo/brackwater';
-import { rehearse } from '../../core/rehearsal';
+import { designsOver, everNamed, portWords, rehearse } from '../../core/rehearsal';
 import type { Trace } from '../../core/rehearsal';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled } from '../chart/arrange';
@@ -142,4 +142,33 @@ describe('the window of time', () => {
       expect([1, 2, 5]).toContain(step / 10 ** Math.floor(Math.log10(step)));
     }
   });
+});
+
+test('a bundle that a script makes has a name, and is drawn from then on', () => {
+  const value = {
+    id: 'new',
+    switch: 'gate',
+    name: 'to-quays',
+    number: 101,
+    members: ['gate:1', 'gate:2'],
+    kind: 'static',
+  };
+  const events = [
+    { id: 'e', at: 5, kind: 'set' as const, label: 'bundled', edits: [{ type: 'add', kind: 'bundle', value }] },
+  ];
+  const script = { id: 's', name: 's', until: 10, events: events as never };
+  const over = designsOver(design, script);
+  expect(over.map((d) => [d.from, d.design.bundles.some((b) => b.id === 'new')])).toEqual([
+    [0, false],
+    [5_000_000, true],
+  ]);
+  expect(portWords(everNamed(design, script), 'new')).toBe('gate to-quays');
+  const later = over[1]!.design;
+  const solved = solveDesign(later);
+  const own = rehearse(design, { ...script, probes: [] });
+  const scene = buildScene(solved, solved.byId.get(OWN)!, arrangeAsCabled(later, { width: 600, height: 400 }));
+  const drawn = sceneAt(later, scene, own, OWN, 9_000_000).scene.wires.find(
+    (w) => w.portA === 'gate:1' || w.portB === 'gate:1',
+  )!;
+  expect(drawn.state).not.toBe('down');
 });

@@ -52,6 +52,22 @@ describe('what can happen to what is selected', () => {
     );
     expect(found[0]!.event).toMatchObject({ kind: 'cable', a: 'gate:9', b: 'gate:8' });
   });
+  test('parallel cables can be bundled while it runs, at both ends or at one alone', () => {
+    const plain: typeof design = { ...design, bundles: [] };
+    const cables: Ref[] = ['quay-b:8--cold-store:1', 'quay-b:9--cold-store:2'].map((id) => ({ kind: 'link', id }));
+    const found = suggestions(plain, cables, TREE, null);
+    expect(found.slice(0, 3).map((o) => o.name)).toEqual([
+      'Bundle them',
+      'Bundle them at quay-b alone, static',
+      'Bundle them at cold-store alone, static',
+    ]);
+    for (const { event } of found.slice(0, 3)) {
+      const read = eventSchema.parse({ id: 'e', at: 7, ...event });
+      expect(applyEdits(plain, (read as { edits: unknown[] }).edits as Edit[]).ok).toBe(true);
+    }
+    const apart: Ref[] = [LINK, { kind: 'link', id: 'quay-b:9--cold-store:2' }];
+    expect(suggestions(plain, apart, TREE, null).map((o) => o.name)).toEqual(['Root of VLAN 110 off']);
+  });
   test('a change that is tried out can be carried out while it runs', () => {
     const edits: Edit[] = [{ type: 'set', kind: 'switch', id: 'gate', field: 'priority', value: 0 }];
     const [first] = suggestions(design, [], TREE, { label: 'Proposal 1', edits });

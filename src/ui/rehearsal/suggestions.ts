@@ -1,6 +1,7 @@
 /** What a script can do to the things that are selected. */
-import { bundleById, farEnd, linkAt, linkById, portById, scopeAt, switchById } from '../../core/design';
-import type { Design, ScriptEvent } from '../../core/design';
+import { bundleLinks } from '../../core/bundles';
+import { bundleById, farEnd, linkAt, linkById, portById, scopeAt, setField, switchById } from '../../core/design';
+import type { Bundle, Design, Edit, ScriptEvent } from '../../core/design';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
 import type { Tree } from '../../core/trees';
 import type { Ref } from '../session/view';
@@ -59,15 +60,30 @@ function bundleOffers(design: Design, id: string): Offer[] {
   return [
     ...(links[0] ? [{ name: 'Fail one member', event: { kind: 'link-down', link: links[0] } as never }] : []),
     ...(links[0] ? [{ name: 'Restore it', event: { kind: 'link-up', link: links[0] } as never }] : []),
-    {
-      name: 'Make it static at this end alone',
-      event: {
-        kind: 'set',
-        label: `bundle ${bundle?.name} static at one end`,
-        edits: [{ type: 'set', kind: 'bundle', id, field: 'kind', value: 'static' }],
-      } as never,
-    },
+    setOffer('Make it static at this end alone', {
+      label: `bundle ${bundle?.name} static at one end`,
+      edits: [setField('bundle', id, 'kind', 'static')],
+    }),
+    setOffer('Take it away at this end alone', {
+      label: `bundle ${bundle?.name} of ${switchById(design, bundle?.switch ?? '')?.name} taken away`,
+      edits: [{ type: 'remove', kind: 'bundle', id }],
+    }),
   ];
+}
+
+/** Cables that are plugged in, made one bundle while it runs: at both ends, or at one alone and without a negotiation. */
+function cablesOffers(design: Design, links: readonly string[]): Offer[] {
+  let made = 0;
+  const bundled = bundleLinks(design, links, (prefix) => `${prefix}-${links[0]}-${made++}`);
+  if (!bundled.ok) return [];
+  const oneEnd = bundled.edits.flatMap((edit): Offer[] => {
+    if (edit.type !== 'add') return [];
+    const bundle = edit.value as unknown as Bundle;
+    const at = switchById(design, bundle.switch)?.name ?? bundle.switch;
+    const edits: Edit[] = [{ ...edit, value: { ...bundle, kind: 'static' } }];
+    return [setOffer(`Bundle them at ${at} alone, static`, { label: `static bundle at ${at} alone`, edits })];
+  });
+  return [setOffer('Bundle them', { label: `${links.length} links bundled`, edits: bundled.edits }), ...oneEnd];
 }
 
 /** What a change that is tried out, and the tree in view, offer whatever is selected. */
@@ -83,6 +99,8 @@ function offersFor(design: Design, selection: readonly Ref[], tree: Tree | null)
   const ports = selection.flatMap((r) => (r.kind === 'port' && portById(design, r.id) ? [r.id] : []));
   if (ports.length === 2 && ports.every((id) => !linkAt(design, id)))
     return [{ name: 'Plug a cable in between', event: { kind: 'cable', a: ports[0]!, b: ports[1]! } as never }];
+  const links = selection.flatMap((r) => (r.kind === 'link' && linkById(design, r.id) ? [r.id] : []));
+  if (links.length > 1) return cablesOffers(design, links);
   const [first] = selection;
   if (!first) return [];
   switch (first.kind) {

@@ -10,7 +10,8 @@ export interface Run {
   /** Seconds rehearsed so far; null while nothing runs. */
   readonly progress: number | null;
   readonly failed: string | null;
-  readonly cancelled: boolean;
+  /** It was stopped before anything had happened: the trace is that of the run before. */
+  readonly stoppedEarly: boolean;
   readonly took: number;
   readonly cancel: () => void;
 }
@@ -21,7 +22,7 @@ export function useRun(design: Design, script: Script | null): Run {
     trace: null,
     progress: null,
     failed: null,
-    cancelled: false,
+    stoppedEarly: false,
     took: 0,
   });
   const [job, setJob] = useState<RehearseJob | null>(null);
@@ -46,24 +47,27 @@ export function useRun(design: Design, script: Script | null): Run {
     let mine: RehearseJob | null = null;
     const timer = setTimeout(() => {
       const began = performance.now();
-      setState((s) => ({ ...s, progress: 0, failed: null, cancelled: false }));
+      setState((s) => ({ ...s, progress: 0, failed: null, stoppedEarly: false }));
       mine = startRehearsing(design, script, (seconds) => setState((s) => ({ ...s, progress: seconds })));
       setJob(mine);
       mine.done.then(
-        (trace) =>
+        (trace) => {
+          if (trace === null) return;
+          const stoppedEarly = trace.ended === 'cancelled' && trace.until === 0;
           setState((s) => ({
             ...s,
             progress: null,
-            cancelled: trace === null,
-            trace: trace ?? s.trace,
+            stoppedEarly,
+            trace: stoppedEarly ? s.trace : trace,
             took: performance.now() - began,
-          })),
+          }));
+        },
         (error: Error) => setState((s) => ({ ...s, progress: null, failed: error.message })),
       );
     }, 150);
     return () => {
       clearTimeout(timer);
-      mine?.cancel();
+      mine?.drop();
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [
@@ -79,5 +83,5 @@ export function useRun(design: Design, script: Script | null): Run {
     design.vlans,
     key,
   ]);
-  return { ...state, cancel: () => job?.cancel() };
+  return { ...state, cancel: () => job?.stop() };
 }

@@ -5,6 +5,7 @@ import type { VectorPart } from '../../../core/standard';
 import { grouped, systemIdExtension } from '../../../core/trees';
 import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
 import { useSession, useTree } from '../../shell/context';
+import { LedgerTable } from './LedgerTable';
 
 const HEADS: Record<Contest['kind'], readonly string[]> = {
   received: ['heard on', 'root', 'cost', 'from', 'its port'],
@@ -77,38 +78,31 @@ function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Cont
   const hidden = contest.candidates.length - rows.length;
   return (
     <>
-      <table className={regional ? 'ledger ledger-wide' : 'ledger'}>
-        <caption>{contest.title}</caption>
-        <thead>
-          <tr>
-            {heads.map((h) => (
-              <th key={h} scope="col">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((c) => (
-            <tr key={`${c.bridge} ${c.port}`} className={c.wins ? 'wins' : 'loses'} title={rowNote(c)}>
-              <th scope="row">
-                {label(solved, contest, c)}
-                {c.barred && <small> own offer</small>}
-              </th>
-              {cells(contest, c, extension, regional).map((cell) => {
-                const decided = c.wins && cell.part === contest.decidedBy;
-                const lost = c.lostBy !== null && cell.part === c.lostBy;
-                return (
-                  <td key={cell.part} className={decided ? 'decided' : lost ? 'struck' : undefined} title={cell.full}>
-                    {cell.text}
-                    {decided && <span className="visually-hidden"> (decided here)</span>}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <LedgerTable
+        caption={contest.title}
+        heads={heads}
+        wide={regional}
+        rows={rows.map((c) => ({
+          key: `${c.bridge} ${c.port}`,
+          label: (
+            <>
+              {label(solved, contest, c)}
+              {c.barred && <small> own offer</small>}
+            </>
+          ),
+          wins: c.wins,
+          note: rowNote(c),
+          cells: cells(contest, c, extension, regional).map((cell) => ({
+            ...cell,
+            mark:
+              c.wins && cell.part === contest.decidedBy
+                ? 'decided'
+                : c.lostBy !== null && cell.part === c.lostBy
+                  ? 'struck'
+                  : null,
+          })),
+        }))}
+      />
       {hidden > 0 && (
         <button className="plain quiet" onClick={() => setAll(true)}>
           and {hidden} more, all worse

@@ -1,0 +1,79 @@
+'use client';
+import { useMemo } from 'react';
+import { modeOf, portById, switchById } from '../../core/design';
+import type { Design } from '../../core/design';
+import { cameOf, lasting, portWords, whyHeard } from '../../core/rehearsal';
+import type { FrameRecord, FrameWhy as Why, Hearing, Trace } from '../../core/rehearsal';
+import { LedgerTable } from '../trees/panels/LedgerTable';
+
+interface Props {
+  design: Design;
+  trace: Trace;
+  frame: FrameRecord;
+  /** What one receiver made of it, tree by tree. */
+  hearings: readonly Hearing[];
+  onGo: (index: number) => void;
+}
+
+/** What a receiver did with a frame and why: the message against what it held, and what came of it. */
+export function FrameWhy({ design, trace, frame, hearings, onGo }: Props) {
+  const [first] = hearings as [Hearing];
+  const at = switchById(design, portById(design, first.port)?.switch ?? '');
+  const regional = at !== undefined && modeOf(design, at) === 'mstp';
+  const whys = useMemo(
+    () => hearings.flatMap((h) => whyHeard(trace, frame, h, regional) ?? []),
+    [trace, frame, hearings, regional],
+  );
+  const came = useMemo(() => cameOf(design, trace, frame, first), [design, trace, frame, first]);
+  return (
+    <section className="frame-why" aria-label={`What ${portWords(design, first.port)} did with it`}>
+      <h3>
+        {portWords(design, first.port)} <span className="quiet">took it in {lasting(first.at - frame.at)} later</span>
+      </h3>
+      {whys.map((why) => (
+        <div key={why.about}>
+          {why.rows.length > 0 && <WhyTable why={why} />}
+          <p className="sentence">
+            {why.about && <b>{why.about}: </b>}
+            {why.sentence}
+          </p>
+        </div>
+      ))}
+      {came.length > 0 && (
+        <ul className="came-of" aria-label="What came of it at that moment">
+          {came.map((c) => (
+            <li key={`${c.text} ${c.frame}`}>
+              {c.frame === undefined ? (
+                c.text
+              ) : (
+                <button className="plain" onClick={() => onGo(c.frame!)}>
+                  {c.text}
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function WhyTable({ why }: { why: Why }) {
+  // Of two that should be the same, neither loses.
+  const losing = why.rows.some((r) => !r.wins);
+  return (
+    <LedgerTable
+      heads={['', ...why.heads]}
+      wide={why.heads.length > 4}
+      rows={why.rows.map((row) => ({
+        key: row.who,
+        label: row.who,
+        wins: row.wins,
+        cells: row.cells.map((cell, i) => ({
+          ...cell,
+          mark: i !== why.decided ? null : row.wins || !losing ? 'decided' : 'struck',
+        })),
+      }))}
+    />
+  );
+}
