@@ -39,9 +39,16 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   await page.getByRole('radio', { name: 'Frame' }).click();
   const frame = page.getByRole('region', { name: 'Frame' });
   await expect(frame.getByRole('row', { name: /^root 10/ })).toBeVisible();
-  const [, first] = /frame (\d+) of/.exec((await frame.textContent()) ?? '')!;
+  const number = async () => Number(/frame (\d+) of/.exec((await frame.textContent()) ?? '')![1]);
+  const first = await number();
   await frame.getByRole('button', { name: 'later' }).click();
-  await expect(frame).toContainText(`frame ${Number(first) + 1} of`);
+  await expect.poll(number).toBeGreaterThan(first);
+  await expect(frame).toContainText('tree of VLAN 110');
+  await frame.getByRole('button', { name: 'earlier' }).click();
+  await expect.poll(number).toBe(first);
+  await frame.getByRole('checkbox', { name: 'every tree' }).check();
+  await frame.getByRole('button', { name: 'later' }).click();
+  await expect.poll(number).toBe(first + 1);
 
   await page.getByRole('radio', { name: 'Compare' }).click();
   await page.getByRole('button', { name: 'Under classic spanning tree' }).click();
@@ -51,12 +58,56 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   await expect(page.getByRole('row', { name: /^2 s 20 s 15 s 30 s, 50 s 6 s/ })).toBeVisible();
 
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'pcapng of the selected' }).click();
+  await page.getByRole('button', { name: /^Take home/ }).click();
+  await page.getByRole('menuitem', { name: 'Frames of what is selected (pcapng)' }).click();
   const octets = readFileSync(await (await download).path());
   expect(octets.subarray(0, 4).toString('hex')).toBe('0a0d0d0a');
   const { violations } = await new AxeBuilder({ page }).include('.rehearsal').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
   expect(errors).toEqual([]);
+});
+
+test('a frame says what its receiver held against it, what decided and what came of it', async ({ page, request }) => {
+  const events = [
+    { id: 'a', at: 5, kind: 'link-down', link: 'quay-a:3--ticket-hall:1' },
+    { id: 'b', at: 10, kind: 'link-up', link: 'quay-a:3--ticket-hall:1' },
+  ];
+  const scripts = [{ id: 's', name: 'back', until: 20, events }];
+  const response = await request.post('/api/designs', {
+    data: { name: 'ledger', variant: 'v', design: { ...asMeant(), scripts } },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  await page.goto(`/d/${head.id}/rehearsal?variant=${head.variants[0].id}`);
+  await page.getByRole('button', { name: 'Link quay-a 3 to ticket-hall 1 restored.' }).click();
+  await page.getByRole('radio', { name: 'Frame' }).click();
+  const why = page.getByRole('region', { name: 'What ticket-hall 1 did with it' });
+  await expect(why).toContainText('Superior: its root path cost 2000 is lower than 22000');
+  await expect(why.getByRole('row', { name: /^message/ })).toContainText('(decided here)');
+  await expect(why.getByRole('row', { name: /^held: its own/ })).toContainText('22000');
+  const came = why.getByRole('list', { name: 'What came of it at that moment' });
+  await expect(came).toContainText('ticket-hall 1: designated discarding → root forwarding');
+  await came
+    .getByRole('button', { name: /^ticket-hall 1 sends/ })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: 'Frame' }).getByRole('heading', { level: 2 })).toHaveText(
+    'ticket-hall 1',
+  );
+});
+
+test('a run that is stopped shows what happened until then', async ({ page, request }) => {
+  const scripts = [{ id: 's', name: 'all day', until: 36_000, events: [] }];
+  const response = await request.post('/api/designs', {
+    data: { name: 'stopped', variant: 'v', design: { ...asMeant(), scripts } },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  await page.goto(`/d/${head.id}/rehearsal?variant=${head.variants[0].id}`);
+  await expect(page.getByText(/^rehearsed [1-9]\d* of 36000 s/)).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText(/^stopped: run of \d+ BPDUs/)).toBeVisible();
+  await expect(page.getByText(/^Cancelled at [\d.]+ s; what happened until then is kept\.$/)).toBeVisible();
 });
 
 test('a guard that trips is told, and the run follows a change of the design', async ({ page, request }) => {
