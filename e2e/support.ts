@@ -3,7 +3,7 @@ import type { APIRequestContext, Page } from '@playwright/test';
 import type { Design } from '../src/core/design';
 import { asCabled } from '../src/demo/brackwater';
 
-const listens = (page: Page) => expect(page.locator('body')).toHaveAttribute('aria-busy', 'false', { timeout: 20_000 });
+const listens = (page: Page) => expect(page.locator('body')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
 
 /** Tests in which a page that was gone to listens already: keys and clicks before that would be lost. */
 export const test = base.extend({
@@ -94,7 +94,7 @@ export async function pick(page: Page, field: string, value: string): Promise<vo
   await expect(async () => {
     if (await option.isVisible()) await option.click({ timeout: 1000 });
     await expect(option).toBeHidden({ timeout: 1000 });
-  }).toPass({ timeout: 8000 });
+  }).toPass({ timeout: 20_000 });
 }
 
 /** Everything that a page complained of: errors thrown, and what the console shows as an error. */

@@ -75,6 +75,32 @@ test('a setting can be for some VLANs or all trees, and says so', async ({ page,
   expect(gate.vlanPriority).toBeUndefined();
 });
 
+test('a press that opens a list and rests chooses nothing; one that is pulled to a line chooses it', async ({
+  page,
+  request,
+}) => {
+  const demo = await freshDemo(request, 'press');
+  await openTrees(page, demo, '&tree=vlan-110&sel=switch~gate');
+  const priority = page.getByRole('combobox', { name: 'Bridge priority' });
+  const before = await priority.textContent();
+  await priority.hover();
+  await page.mouse.down();
+  await expect(page.getByRole('listbox')).toBeVisible();
+  // As long as a slow machine may take to draw the list under the pointer.
+  await page.waitForTimeout(700);
+  await page.mouse.up();
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('listbox')).toBeHidden();
+  await expect(priority).toHaveText(before!);
+  await priority.hover();
+  await page.mouse.down();
+  await page.waitForTimeout(700);
+  await page.getByRole('option', { name: '12288', exact: true }).hover();
+  await page.mouse.up();
+  await expect(priority).toHaveText('12288');
+});
+
 test('a path between two hosts is listed hop by hop with its cost, and drawn', async ({ page, request }) => {
   await openTrees(page, await freshDemo(request, 'path'), '&tree=vlan-110');
   await page.keyboard.press('p');

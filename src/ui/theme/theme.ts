@@ -1,6 +1,7 @@
 'use client';
 /** MUI in our clothes: flat, square, dense, colours from the tokens. */
 import { createTheme } from '@mui/material/styles';
+import { swallowStillRelease } from './still-pointer';
 
 const scheme = (colours: Record<'paper' | 'sheet' | 'ink' | 'ink2' | 'rule' | 'accent' | 'alarm', string>) => ({
   palette: {
@@ -67,6 +68,7 @@ export const theme = createTheme({
         root: { backgroundImage: 'none', border: '1px solid var(--rule)', boxShadow: '0 6px 24px #0003' },
       },
     },
+    MuiMenu: { defaultProps: { slotProps: { paper: { onMouseUpCapture: swallowStillRelease } } } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 28, paddingTop: 3, paddingBottom: 3 } } },
     MuiOutlinedInput: {
       styleOverrides: {
