@@ -135,6 +135,24 @@ test('a guard that trips is told, and the run follows a change of the design', a
   await expect(page.getByText('was shut by its guard')).toHaveCount(0);
 });
 
+test('goals that an event breaks are told with it, and no more before it', async ({ page, request }) => {
+  const response = await request.post('/api/designs', {
+    data: { name: 'goals', variant: 'v', design: asMeant() },
+    ...KEPT_OPEN,
+  });
+  const head = await response.json();
+  await page.goto(`/d/${head.id}/rehearsal?variant=${head.variants[0].id}`);
+  await page.getByRole('combobox', { name: 'Script' }).selectOption('core');
+  await page.getByRole('button', { name: /The root of VLAN 140, core-west, off\./ }).click();
+  const summary = page.getByText('Once this has settled, 3 of 6 goals hold.');
+  await summary.click();
+  await expect(
+    page.getByText(/^core-west is root of VLANs 140, 150, 160, core-east comes next\. Core-west is off in/),
+  ).toBeVisible();
+  await page.getByRole('slider', { name: 'Time' }).press('Home');
+  await expect(summary).toHaveCount(0);
+});
+
 test('events are changed in their rows and pulled on the strip; delays, hellos and pairs are set', async ({
   page,
   request,

@@ -208,6 +208,28 @@ describe('rehearse', () => {
     expect(found.roles.length).toBeGreaterThan(50);
     expect(readFileSync(frames).subarray(0, 4).toString('hex')).toBe('0a0d0d0a');
   });
+  test('tells which goals hold once the network has settled as the events leave it', async () => {
+    const lost = (events: object[]) =>
+      file('lost.json', JSON.stringify({ id: 'x', name: 'x', until: 12, probes: [], events }));
+    const off = { id: 'a', at: 5, kind: 'root-off', vlan: 110 };
+    await rehearseDesign(meant, { script: lost([off]), json: true });
+    const { goals } = JSON.parse(out);
+    expect(goals).toContainEqual({
+      goal: 'core-east is root of VLANs 110, 120, 130, core-west comes next.',
+      state: 'broken',
+      reason: 'Core-east is off in VLANs 110, 120, 130.',
+    });
+    expect(goals.filter((g: { state: string }) => g.state === 'met').length).toBeGreaterThan(0);
+    out = '';
+    await rehearseDesign(meant, { script: lost([off]) });
+    expect(out).toContain('Broken in the end: core-east is root of VLANs 110, 120, 130, core-west comes next.');
+    out = '';
+    await rehearseDesign(meant, {
+      script: lost([off, { id: 'b', at: 9, kind: 'switch-on', switch: 'core-east' }]),
+      json: true,
+    });
+    expect(JSON.parse(out).goals.filter((g: { state: string }) => g.state === 'broken')).toEqual([]);
+  });
   test('takes a script from a file, and says what is wrong with one', async () => {
     const own = file('own.json', JSON.stringify({ id: 'x', name: 'x', until: 12, events: [] }));
     expect(await rehearseDesign(meant, { script: own, until: '12s' })).toBe(0);

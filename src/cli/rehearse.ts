@@ -1,8 +1,20 @@
 import { writeFile } from 'node:fs/promises';
 import { scriptSchema } from '../core/design';
 import type { Design, Script } from '../core/design';
-import { everNamed, gapsOf, loopEffect, pcapng, portWords, rehearse, storyOf, vlansOfTree } from '../core/rehearsal';
+import { checkGoals, goalSentence } from '../core/goals';
+import {
+  asItStands,
+  everNamed,
+  gapsOf,
+  loopEffect,
+  pcapng,
+  portWords,
+  rehearse,
+  storyOf,
+  vlansOfTree,
+} from '../core/rehearsal';
 import type { Trace } from '../core/rehearsal';
+import { solveDesign } from '../core/trees';
 import { complain, readDesignFile, readText } from './files';
 
 export interface RehearseOptions {
@@ -38,6 +50,17 @@ async function scriptFor(design: Design, wanted: string | undefined): Promise<Sc
     complain(`${wanted}: The file is not complete JSON: ${(error as Error).message}.`);
   }
   return null;
+}
+
+/** What becomes of the goals once the network has settled as the events leave it. */
+function goalsAfter(design: Design, script: Script, trace: Trace) {
+  if (design.goals.length === 0) return [];
+  const stands = asItStands(design, script, trace, trace.until).design;
+  return checkGoals(solveDesign(stands)).map(({ goal, state, reason }) => ({
+    goal: goalSentence(stands, goal),
+    state,
+    reason,
+  }));
 }
 
 function summary(design: Design, trace: Trace) {
@@ -107,9 +130,12 @@ export async function rehearseDesign(file: string, options: RehearseOptions): Pr
   const trace = rehearse(design, { ...script, until });
   const named = everNamed(design, script);
   const found = summary(named, trace);
-  if (options.json) process.stdout.write(`${JSON.stringify(found)}\n`);
+  const goals = goalsAfter(design, script, trace);
+  if (options.json) process.stdout.write(`${JSON.stringify({ ...found, goals })}\n`);
   else {
     for (const line of found.story) process.stdout.write(`${line.at.toFixed(3).padStart(9)} s  ${line.text}\n`);
+    for (const { goal, state, reason } of goals)
+      if (state === 'broken') process.stdout.write(`Broken in the end: ${goal} ${reason}\n`);
     if (trace.sentence) process.stdout.write(`${trace.sentence}\n`);
   }
   if (options.pcapng !== undefined)

@@ -68,7 +68,8 @@ export function breach(of: Case, want: Want): string | null {
   switch (want.kind) {
     case 'root': {
       const root = outcome.root[want.bridge]!;
-      if (root < 0) return `${name(want.bridge)} has no part in this tree`;
+      if (root < 0)
+        return `${name(want.bridge)} ${topology.design.switches[want.bridge]!.off ? 'is off' : 'has no part in this tree'}`;
       if (root !== want.bridge) return `${name(root)} is root`;
       if (want.next === null) return null;
       const next = successor(of, root);

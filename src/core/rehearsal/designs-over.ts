@@ -7,7 +7,7 @@ export const cableEdit = (a: string, b: string): Edit =>
   addElement('link', { id: `${a}--${b}`, a: { port: a }, b: { port: b } });
 
 /** The edits of an event that changes more than light; null for any other. */
-function editsOf(event: ScriptEvent): Edit[] | null {
+export function editsOf(event: ScriptEvent): Edit[] | null {
   if (event.kind === 'cable') return [cableEdit(event.a, event.b)];
   return event.kind === 'set' ? event.edits.flatMap((e) => editSchema.safeParse(e).data ?? []) : null;
 }

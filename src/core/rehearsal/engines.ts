@@ -134,3 +134,10 @@ export function isRootOf(engine: Engine, tree: number): boolean {
   }
   return engine.bridge.rootPort === null;
 }
+
+/** Address of the bridge that the process takes for the root of a tree; of an instance, for its regional root. */
+export function rootMacOf(engine: Engine, tree: number): number {
+  if (engine.kind === 'stp') return engine.bridge.designatedRootMac;
+  const { rootMac, regionalMac } = engine.bridge.trees[tree]!.rootPriority;
+  return tree > 0 ? regionalMac : rootMac;
+}

@@ -24,6 +24,7 @@ export {
   type RunOptions,
 } from './run';
 export { eventWords, linkWords, missingIn } from './script';
+export { asItStands, carriedOut, type AsItStands } from './as-it-stands';
 export { designsOver, everNamed, type DesignFrom } from './designs-over';
 export * from './loop-effect';
 export * from './standing';

@@ -54,6 +54,32 @@ describe('whether a VLAN is in one piece', () => {
     const trace = run(line(['all', 'all'], ['all', 'all']), 6, { kind: 'switch-off', at: 2, switch: 'c' });
     expect(reachOf(trace, 10)).toEqual([[0, []]]);
   });
+  test('while one root after the other is chased, it is told once with the worst of it, and what came in the end', () => {
+    const design = asMeant();
+    const trace = run(design, 40, { kind: 'root-off', at: 5, vlan: 140 });
+    const lane = trace.reach.find((l) => trace.classes[l.vlan]!.includes(140))!.spans;
+    const worst = Math.max(...lane.map((s) => s.apart.flat().length));
+    const lines = told(design, trace).filter((text) => /^VLANs 140, 150 /.test(text));
+    expect(lines).toEqual([
+      expect.stringMatching(
+        new RegExp(
+          `^VLANs 140, 150 fall apart and change \\d+ times until .* s; at worst the rest does not reach ${worst} sw`,
+        ),
+      ),
+      expect.stringMatching(/^VLANs 140, 150 are in one piece again, after \d+\.\d s\.$/),
+    ]);
+  });
+  test('one that stays apart says so when it last changed', () => {
+    const design = line(['all', 'all'], ['all', 'all']);
+    const times = [1, 2, 3, 4, 5].map((at, i) => ({ kind: i % 2 ? 'link-up' : 'link-down', at, link: 'ab' }));
+    const trace = run(design, 10, { kind: 'link-down', at: 0.5, link: 'bc' }, ...times);
+    const [first, last, ...rest] = told(design, trace);
+    expect(first).toMatch(
+      /^VLANs 10, 20, 30 fall apart and change 5 times until 5\.000 s; at worst the rest does not reach /,
+    );
+    expect(last).toMatch(/^VLANs 10, 20, 30 are still apart: the rest does not reach /);
+    expect(rest).toEqual([]);
+  });
   test('under classic spanning tree it is apart until the way that was cut has listened and learned', () => {
     const trace = run({ ...asMeant(), mode: 'per-vlan-stp' }, 40, {
       kind: 'link-down',

@@ -55,6 +55,8 @@ export type Happening =
       readonly event: number;
       readonly step: number;
       readonly sentence: string;
+      /** The switch that was root, of an event that takes the root. */
+      readonly switch?: string;
     }
   | { readonly kind: 'void'; readonly at: number; readonly event: number; readonly sentence: string }
   | { readonly kind: 'flush'; readonly at: number; readonly switch: string; readonly entries: number }

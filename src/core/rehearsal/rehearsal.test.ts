@@ -68,7 +68,21 @@ test('a root that is lost: another takes over, and the story says so', () => {
   const trace = run(design, 40, { kind: 'root-off', at: 5, vlan: 110 });
   const roots = trace.roots.find((r) => r.tree === 'vlan-110')!.spans;
   expect([roots[0]!.roots, roots.at(-1)!.roots]).toEqual([['core-east'], ['core-west']]);
-  expect(text(design, trace)[0]).toBe('The root of VLAN 110 off.');
+  expect(text(design, trace)[0]).toBe('The root of VLAN 110, core-east, off.');
+});
+
+test('of a tree that fell apart, the root that most switches follow is the one that is lost', () => {
+  const base = asMeant();
+  // The first switch of the list stands alone, and is root of nothing but itself.
+  const [first] = base.switches.filter((s) => s.tier === 'access');
+  const own = new Set(base.ports.filter((p) => p.switch === first!.id).map((p) => p.id));
+  const apart = (end: Design['links'][number]['a']) => 'port' in end && own.has(end.port);
+  const links = base.links.map((l) =>
+    'port' in l.a && 'port' in l.b && (apart(l.a) || apart(l.b)) ? { ...l, down: true } : l,
+  );
+  const design = { ...base, links, switches: [first!, ...base.switches.filter((s) => s !== first)] };
+  const trace = run(design, 20, { kind: 'root-off', at: 5, vlan: 110 });
+  expect(text(design, trace)).toContain('The root of VLAN 110, core-east, off.');
 });
 
 test('a member lost: the bundle stays up, its cost rises', () => {

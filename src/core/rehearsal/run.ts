@@ -12,7 +12,7 @@ import { planOf } from './plan';
 import type { Trace } from './recorder';
 import { portWords } from './words';
 import { designsOver } from './designs-over';
-import { ScriptFault, carryOut, eventWords, intruderSpeaks, missingIn, recover } from './script';
+import { ScriptFault, carryOut, eventWords, intruderSpeaks, missingIn, recover, rootOf } from './script';
 import { vlanClasses } from './vlan-classes';
 import type { Due, World } from './world';
 import { SECOND } from './world';
@@ -125,10 +125,12 @@ function runEvent(w: World, script: Script, index: number, step: number): void {
   const event = script.events[index]!;
   const missing = missingIn(w.drawn, event);
   if (missing) return w.record.happened({ kind: 'void', at: w.now, event: index, sentence: missing });
-  const words = eventWords(w.drawn, event);
+  const root = event.kind === 'root-off' ? rootOf(w, event.vlan) : null;
+  const words = eventWords(w.drawn, event, root);
   const sentence = words[0]!.toUpperCase() + words.slice(1);
   try {
-    w.record.happened({ kind: 'script', at: w.now, event: index, step, sentence });
+    const taken = root === null ? {} : { switch: root };
+    w.record.happened({ kind: 'script', at: w.now, event: index, step, sentence, ...taken });
     carryOut(w, event, step);
   } catch (error) {
     if (!(error instanceof ScriptFault)) throw error;

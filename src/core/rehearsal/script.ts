@@ -7,6 +7,7 @@ import { bpduFrame } from '../frames';
 import { refresh } from './build';
 import { cableEdit } from './designs-over';
 import { changeDesign, changeLight } from './change';
+import { isRootOf, rootMacOf } from './engines';
 import { contactSoon, forgetRoots, note } from './network';
 import { deliver } from './sending';
 import { findTakers } from './taker';
@@ -32,8 +33,8 @@ export function missingIn(design: Design, event: ScriptEvent): string | null {
   return null;
 }
 
-/** An event in words. */
-export function eventWords(design: Design, event: ScriptEvent): string {
+/** An event in words; `root` is the switch that an event that takes the root finds. */
+export function eventWords(design: Design, event: ScriptEvent, root: string | null = null): string {
   const link = 'link' in event ? linkById(design, event.link) : undefined;
   const cable = link ? linkWords(design, link) : 'a link that is gone';
   const at = 'port' in event ? plainLabel(design, event.port) : '';
@@ -50,7 +51,7 @@ export function eventWords(design: Design, event: ScriptEvent): string {
     case 'switch-on':
       return `switch ${s} on`;
     case 'root-off':
-      return `the root of VLAN ${event.vlan} off`;
+      return `the root of VLAN ${event.vlan}${root === null ? '' : `, ${switchById(design, root)?.name ?? root},`} off`;
     case 'set':
       return event.label;
     case 'cable':
@@ -88,26 +89,33 @@ function setSwitch(w: World, id: string, off: boolean): void {
   changeDesign(w, edited(w, [setField('switch', id, 'off', off || null)]));
 }
 
-/** Switch that is root of a VLAN's tree now; of several the one that most ports lead to does not matter. */
-function rootOf(w: World, vlan: number): string | null {
+/** Switch that is root of a VLAN's tree now; of several, because the tree fell apart, the one that most others follow. */
+export function rootOf(w: World, vlan: number): string | null {
   const own = w.plan.representative.get(vlan);
+  const followers = new Map<number, number>();
+  const roots: { id: string; mac: number }[] = [];
   for (const node of w.nodes.values()) {
-    if (!node.on) continue;
+    if (!node.on || node.treeOff) continue;
     const process = node.processes.find((p) => p.plan.vlan === null || p.plan.vlan === own);
-    if (!process) continue;
-    const { engine } = process;
-    const index = node.plan.map
+    if (!process || ![...node.ports.values()].some((bp) => bp.up && process.members[bp.number])) continue;
+    const { map } = node.plan;
+    const tree = map
       ? Math.max(
           0,
-          process.plan.keys.findIndex((k) => k.instance === node.plan.map![vlan]),
+          process.plan.keys.findIndex((k) => k.instance === map[vlan]),
         )
       : 0;
-    const root =
-      engine.kind === 'stp' ? engine.bridge.rootPort === null : engine.bridge.trees[index]!.rootPort === null;
-    const alone = [...node.ports.values()].every((bp) => !bp.up);
-    if (root && !alone) return node.plan.id;
+    const mac = rootMacOf(process.engine, tree);
+    followers.set(mac, (followers.get(mac) ?? 0) + 1);
+    if (isRootOf(process.engine, tree)) roots.push({ id: node.plan.id, mac: node.plan.mac });
   }
-  return null;
+  const following = ({ mac }: { mac: number }) => followers.get(mac) ?? 0;
+  return (
+    roots.reduce<(typeof roots)[number] | null>(
+      (best, root) => (!best || following(root) > following(best) ? root : best),
+      null,
+    )?.id ?? null
+  );
 }
 
 /** A bridge of its own behind a port, one hello after the other. */

@@ -2,9 +2,10 @@
 import { switchById } from '../design';
 import type { Design } from '../design';
 import { loopEffect } from './loop-effect';
-import type { ContactLane, Happening, LoopSpan, ReachSpan, Trace } from './recorder';
+import type { ContactLane, Happening, LoopSpan, Trace } from './recorder';
 import { portLines } from './story-ports';
-import { hostWords, lasting, portList, portWords, seconds, switchList, treesWords, vlansWords } from './words';
+import { reachLines } from './story-reach';
+import { AGREED, hostWords, lasting, portList, portWords, seconds, treesWords, vlansWords } from './words';
 
 export interface Line {
   /** Microseconds. */
@@ -91,9 +92,6 @@ function happeningLine(design: Design, h: Happening): Line | null {
   }
 }
 
-/** Microseconds for which one switch alone claims to be root before it counts as agreed on: others answer within less. */
-const AGREED = 50_000;
-
 /** Who took over as root, and for how long nobody, or more than one, did. */
 function rootLines(design: Design, trace: Trace): Line[] {
   const name = (id: string) => switchById(design, id)?.name ?? id;
@@ -150,39 +148,6 @@ function loopLines(design: Design, trace: Trace): Line[] {
       ? `Nothing goes round ${where} any more, after ${lasting(at - loop.from)}.`
       : `Frames go round ${where}. ${effectWords(loop)}`;
     return { at, kind: 'loop', text };
-  });
-}
-
-const MOST_PARTS = 3;
-
-/** VLANs that fell apart and came together again: one line for all to which the same happened. */
-function reachLines(design: Design, trace: Trace): Line[] {
-  const moments = new Map<string, { at: number; since: number | null; apart: ReachSpan['apart']; vlans: number[] }>();
-  for (const { vlan, spans } of trace.reach) {
-    let since: number | null = null;
-    spans.forEach(({ at, apart }, i) => {
-      if (i === 0 && apart.length === 0) return;
-      // While it is apart, what changes faster than can be acted upon is not told.
-      if (since !== null && (spans[i + 1]?.at ?? Infinity) - at < AGREED) return;
-      const key = JSON.stringify([at, since, apart]);
-      const known = moments.get(key);
-      if (known) known.vlans.push(vlan);
-      else moments.set(key, { at, since, apart, vlans: [vlan] });
-      since = apart.length === 0 ? null : (since ?? at);
-    });
-  }
-  return [...moments.values()].map(({ at, since, apart, vlans }) => {
-    const subject = vlansWords(trace, vlans);
-    const [are, fall] = subject.startsWith('VLAN ') ? ['is', 'falls'] : ['are', 'fall'];
-    const parts =
-      apart.length > MOST_PARTS
-        ? `${apart.flat().length} switches in ${apart.length} parts: ${switchList(design, apart.flat())}`
-        : apart.map((part) => switchList(design, part)).join('; ');
-    const text =
-      apart.length === 0
-        ? `${subject} ${are} in one piece again, after ${lasting(at - (since ?? at))}.`
-        : `${subject} ${at === 0 ? `${are} apart from the start` : `${fall} apart`}: the rest does not reach ${parts}.`;
-    return { at, kind: 'note', text };
   });
 }
 

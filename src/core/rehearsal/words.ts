@@ -14,6 +14,9 @@ export function lasting(micros: number): string {
   return `${(micros / 1e6).toFixed(1)} s`;
 }
 
+/** Microseconds that something lasts before it counts: one switch alone as root, since others answer within less. */
+export const AGREED = 50_000;
+
 /** `crane-yard 1`, of a port or bundle; what was plugged in by a script keeps its own name. */
 export function portWords(design: Design, id: string): string {
   const port = portById(design, id) ?? bundleById(design, id);
@@ -56,12 +59,15 @@ export function treesWords(trace: Trace, trees: readonly string[], at?: { design
   return [...others, ...(vlans.length > 0 ? [vlanList(vlans)] : [])].join(', ');
 }
 
+const andMore = (n: number, one: string, many = `${one}s`): string =>
+  n <= 0 ? '' : ` and ${n} more ${n === 1 ? one : many}`;
+
 /** The first few of some ports, and how many more. */
 export const portList = (design: Design, ports: readonly string[]): string =>
   ports
     .slice(0, 6)
     .map((p) => portWords(design, p))
-    .join(', ') + (ports.length > 6 ? ` and ${ports.length - 6} more ports` : '');
+    .join(', ') + andMore(ports.length - 6, 'port');
 
 /** VLANs whose frames go like those of some: `VLANs 110-120, 150`, `23 VLANs (10, 28, 46 …)`. */
 export const vlansWords = (trace: Trace, vlans: readonly number[]): string =>
@@ -72,4 +78,4 @@ export const switchList = (design: Design, ids: readonly string[]): string =>
   ids
     .slice(0, 6)
     .map((id) => switchById(design, id)?.name ?? id)
-    .join(', ') + (ids.length > 6 ? ` and ${ids.length - 6} more switches` : '');
+    .join(', ') + andMore(ids.length - 6, 'switch', 'switches');

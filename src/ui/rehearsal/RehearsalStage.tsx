@@ -203,7 +203,9 @@ export function RehearsalStage() {
           </div>
           <div className="rehearsal-panel">
             {panel === 'timers' && <Timers />}
-            {trace && panel === 'story' && <Story design={named} trace={trace} at={at} onAt={scrub} />}
+            {trace && script && panel === 'story' && (
+              <Story design={named} script={script} trace={trace} at={at} onAt={scrub} />
+            )}
             {trace && panel === 'frame' && trace.frames.count > 0 && (
               <FramePanel
                 design={named}

@@ -1,18 +1,21 @@
 'use client';
-import { memo, useMemo } from 'react';
-import type { Design } from '../../core/design';
+import { memo, useEffect, useMemo, useRef } from 'react';
+import type { Design, Script } from '../../core/design';
 import { storyOf } from '../../core/rehearsal';
 import type { Line, Trace } from '../../core/rehearsal';
+import { GoalsNow } from './GoalsNow';
 import { Now } from './Now';
 
 /** What happened, in words; each line leads to its moment. */
 export function Story({
   design,
+  script,
   trace,
   at,
   onAt,
 }: {
   design: Design;
+  script: Script;
   trace: Trace;
   at: number;
   onAt: (at: number) => void;
@@ -24,6 +27,7 @@ export function Story({
     <section aria-label="What happened">
       <h2>What happened</h2>
       <Now design={design} trace={trace} at={at} />
+      <GoalsNow script={script} trace={trace} at={at} />
       {trace.unkept > 0 && (
         <p className="quiet small">
           The first {trace.frames.count} control frames are kept to look at; {trace.unkept} more were sent, and counted.
@@ -47,8 +51,11 @@ const Lines = memo(function Lines({
   last: number;
   onAt: (at: number) => void;
 }) {
+  const list = useRef<HTMLOListElement>(null);
+  // While time passes, what happens is in sight.
+  useEffect(() => void list.current?.querySelector('.is-now')?.scrollIntoView({ block: 'nearest' }), [last]);
   return (
-    <ol className="story">
+    <ol className="story" ref={list}>
       {lines.map((line, i) => (
         <li key={i} className={i === last ? 'is-now' : undefined}>
           <button className="plain" onClick={() => onAt(line.at)}>

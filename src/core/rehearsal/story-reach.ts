@@ -1,0 +1,89 @@
+/** VLANs that fell apart and came together again, in words. */
+import type { Design } from '../design';
+import type { ReachSpan, Trace } from './recorder';
+import type { Line } from './story';
+import { AGREED, lasting, seconds, switchList, vlansWords } from './words';
+
+type Apart = ReachSpan['apart'];
+/** Something to tell of a VLAN. */
+interface Turn {
+  readonly at: number;
+  /** Since when it has been apart; null at the moment when it falls apart. */
+  readonly since: number | null;
+  readonly apart: Apart;
+  /** Changes that are told in this one, and when the last of them was. */
+  readonly more: number;
+  readonly until: number;
+}
+
+const MOST_PARTS = 3;
+/** Changes of a VLAN that is apart that are told one by one. */
+const MOST_TURNS = 3;
+
+const size = (apart: Apart): number => apart.reduce((sum, part) => sum + part.length, 0);
+
+/** What is told from falling apart on: each turn, or of many the first with the worst of them, and what stays in the end. */
+function toldOf(turns: readonly { at: number; apart: Apart }[], lasts: boolean): Turn[] {
+  const [first] = turns;
+  if (!first) return [];
+  const one = ({ at, apart }: { at: number; apart: Apart }, i: number): Turn => ({
+    at,
+    since: i === 0 ? null : first.at,
+    apart,
+    more: 0,
+    until: at,
+  });
+  if (turns.length <= MOST_TURNS) return turns.map(one);
+  const worst = turns.reduce((w, t) => (size(t.apart) > size(w.apart) ? t : w));
+  const last = turns.at(-1)!;
+  return [
+    { at: first.at, since: null, apart: worst.apart, more: turns.length - 1, until: last.at },
+    ...(lasts ? [one(last, 1)] : []),
+  ];
+}
+
+function turnsOf(spans: readonly ReachSpan[]): Turn[] {
+  const found: Turn[] = [];
+  let turns: { at: number; apart: Apart }[] = [];
+  spans.forEach(({ at, apart }, i) => {
+    if (apart.length > 0) {
+      // While it is apart, what changes faster than can be acted upon is not told.
+      if (turns.length === 0 || (spans[i + 1]?.at ?? Infinity) - at >= AGREED) turns.push({ at, apart });
+    } else if (turns.length > 0) {
+      const since = turns[0]!.at;
+      found.push(...toldOf(turns, false), { at, since, apart, more: 0, until: at });
+      turns = [];
+    }
+  });
+  return [...found, ...toldOf(turns, true)];
+}
+
+function sentence(design: Design, trace: Trace, { at, since, apart, more, until }: Turn, vlans: number[]): string {
+  const subject = vlansWords(trace, vlans);
+  const [are, fall, change] = subject.startsWith('VLAN ') ? ['is', 'falls', 'changes'] : ['are', 'fall', 'change'];
+  if (apart.length === 0) return `${subject} ${are} in one piece again, after ${lasting(at - (since ?? at))}.`;
+  const parts =
+    apart.length > MOST_PARTS
+      ? `${size(apart)} switches in ${apart.length} parts: ${switchList(design, apart.flat())}`
+      : apart.map((part) => switchList(design, part)).join('; ');
+  const begins = at === 0 ? `${are} apart from the start` : since === null ? `${fall} apart` : `${are} still apart`;
+  const onward = more > 0 ? ` and ${change} ${more} times until ${seconds(until)}; at worst the rest` : ': the rest';
+  return `${subject} ${begins}${onward} does not reach ${parts}.`;
+}
+
+/** One line for all VLANs to which the same happened at a moment. */
+export function reachLines(design: Design, trace: Trace): Line[] {
+  const moments = new Map<string, { turn: Turn; vlans: number[] }>();
+  for (const { vlan, spans } of trace.reach)
+    for (const turn of turnsOf(spans)) {
+      const key = JSON.stringify(turn);
+      const known = moments.get(key);
+      if (known) known.vlans.push(vlan);
+      else moments.set(key, { turn, vlans: [vlan] });
+    }
+  return [...moments.values()].map(({ turn, vlans }) => ({
+    at: turn.at,
+    kind: 'note',
+    text: sentence(design, trace, turn, vlans),
+  }));
+}
