@@ -2,7 +2,8 @@
 import type { Envelope } from '../frames';
 import { hearAgain, hearBpdu } from '../machines/mst';
 import { hear } from './engines';
-import { drain, noteHeard, passes } from './network';
+import { hearStray } from './inconsistent';
+import { drain, isInconsistent, noteHeard, passes } from './network';
 import { transmit } from './sending';
 import { addressTo, processFor } from './taker';
 import type { Frame } from './frame';
@@ -37,6 +38,9 @@ export function arrive(w: World, copy: Copy, frame: Frame, index: number): void 
   const taker = copy.physical?.takes;
   if (taker && copy.taker !== taker) addressTo(w, copy, taker, frame);
   const { process, bridge } = copy;
+  if (taker && copy.strays) return hearStray(w, taker.bp, copy, frame, index);
+  if (taker && process && taker.bp.inconsistent && isInconsistent(taker.bp, process))
+    return w.record.heard(index, copy.to, w.now, 'inconsistent');
   if (!taker || !process) return receive(w, copy.to, frame, index, copy.from);
   const { payload } = frame;
   const arrival = { index, to: copy.to };
@@ -77,6 +81,7 @@ function receive(w: World, to: string, frame: Frame, index: number, from: string
     // Only BPDUs of single VLANs, and those that reach a switch without spanning tree, travel as data.
     if (env.kind === 'vlan-bpdu' ? node.treeOff || node.processes[0]?.plan.vlan === null : node.treeOff)
       passOn(w, bp, env, frame, index);
+    else if (env.named === 1) w.record.heard(index, to, w.now, 'again');
     return;
   }
   if (!process.members[bp.number]) return;

@@ -159,5 +159,13 @@ export function fieldsOf(octets: Uint8Array): FrameField[] {
     { name: 'source', value: mac(6), at: 6, width: 6 },
     ...(env.vlan === null ? [] : [{ name: 'VLAN', value: String(env.vlan), at: 12, width: 4 }]),
   ];
-  return [...head, ...(env.kind === 'lacpdu' ? lacpFields(env.payload, env.at) : bpduFields(env.payload, env.at))];
+  const named: FrameField[] =
+    env.named === undefined
+      ? []
+      : [{ name: 'VLAN of the tree', value: String(env.named), at: env.at + env.payload.length + 4, width: 2 }];
+  return [
+    ...head,
+    ...(env.kind === 'lacpdu' ? lacpFields(env.payload, env.at) : bpduFields(env.payload, env.at)),
+    ...named,
+  ];
 }

@@ -176,13 +176,16 @@ function lacpWhy(trace: Trace, payload: Uint8Array, hearing: Hearing): FrameWhy 
   };
 }
 
+/** What a receiver says of a BPDU that it did not read further. */
+const UNREAD = new Set(['guarded', 'again', 'stray', 'inconsistent']);
+
 /** Why each tree of a receiver did with a frame what it did. `regional`: it runs multiple instances. */
 export function whyHeard(trace: Trace, frame: FrameRecord, hearing: Hearing, regional: boolean): FrameWhy | null {
   const { payload, kind } = openEnvelope(frame.octets);
   if (kind === 'lacpdu') return lacpWhy(trace, payload, hearing);
   const bpdu = decodeBpdu(payload);
   if (!bpdu) return null;
-  if (bpdu.type === 'notification' || hearing.info === 'guarded')
+  if (bpdu.type === 'notification' || UNREAD.has(hearing.info))
     return { about: '', heads: [], rows: [], decided: null, sentence: messageSentence({ info: hearing.info }) };
   return bpduWhy(bpdu, hearing, regional);
 }

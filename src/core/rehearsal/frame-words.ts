@@ -67,6 +67,11 @@ const RULES: Readonly<Record<string, (c: MessageCase) => string>> = {
       ? `Ignored, though ${comparison(c)}: the root guard holds the port while such claims come.`
       : `Ignored: ${comparison(c) || 'not better than what is held'}, and the port does not speak for the LAN.`,
   notification: () => 'A change is told: it is told on towards the root, and acknowledged.',
+  again: () => 'Nothing: it is VLAN 1’s BPDU once more, in the form of a tree per VLAN; the plain one counts.',
+  stray: () =>
+    'It is of another VLAN than the one it came in: the ends of the cable do not agree on what travels untagged. The port is held in both VLANs, for as long as such BPDUs come.',
+  inconsistent: () =>
+    'Not looked at: the port is held in this VLAN, since the ends of the cable do not agree on what travels untagged.',
   guarded: () => 'No BPDU should come here: the guard shut the port.',
 };
 

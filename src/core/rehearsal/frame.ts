@@ -33,6 +33,7 @@ export class BpduFrame implements Frame, Spoken {
   readonly kind: FrameKind;
   saying = -1;
   private written: Uint8Array | null = null;
+  private again: BpduFrame | null = null;
 
   /**
    * `from`: physical port; `bpdu`: as the bridge says it, and `payload`: as the port does; `vlan`: whose tree it is of;
@@ -50,6 +51,10 @@ export class BpduFrame implements Frame, Spoken {
     this.kind = kindOf(payload);
   }
 
+  /** The same BPDU of VLAN 1 in the form that those of other VLANs have. */
+  ofVlanOne(tagged: boolean): BpduFrame {
+    return (this.again ??= new BpduFrame(this.from, this.source, this.bpdu, this.payload, 1, 1, tagged));
+  }
   get opened(): Envelope {
     return bpduEnvelope(this.payload, this.named, this.tagged);
   }

@@ -2,7 +2,7 @@
 import { linkAt, segmentAt } from '../design';
 import { isForwarding } from './engines';
 import { reaches } from './light';
-import { processOfVlan, treeOfVlan } from './network';
+import { isInconsistent, processOfVlan, treeOfVlan } from './network';
 import type { BridgePort, Lans, Node, Touch, World } from './world';
 
 /** Number of the LAN of each physical port; both ends of a bundle that forms share one. */
@@ -55,7 +55,8 @@ export function eachOpen(w: World, vlan: number, visit: (touch: Touch, node: Nod
     for (const touch of touches) {
       const { bp } = touch;
       if (!bp.up || !bp.vlans[vlan]) continue;
-      if (!process || isForwarding(process.engine, bp.number, tree)) visit(touch, node, place);
+      const open = !process || (isForwarding(process.engine, bp.number, tree) && !isInconsistent(bp, process));
+      if (open) visit(touch, node, place);
     }
   });
 }

@@ -5,6 +5,10 @@ import { enable, isForwarding, isRootOf, standingOf, wakeTime } from './engines'
 import { sendBpdu } from './sending';
 import type { Arrival, BridgePort, Engine, Node, Process, World } from './world';
 
+/** Whether a port is held in the tree of a process because its BPDUs get into other VLANs. */
+export const isInconsistent = ({ inconsistent }: BridgePort, { plan: { vlan } }: Process): boolean =>
+  inconsistent !== null && vlan !== null && inconsistent.has(vlan);
+
 /** Writes down what a port is now in every tree of a process; from the start of the rehearsal on. */
 export function note(w: World, process: Process, number: number): void {
   if (w.now < 0) return;
@@ -18,7 +22,8 @@ export function note(w: World, process: Process, number: number): void {
       ? { role: 'disabled' as const, state: bp.up ? ('forwarding' as const) : ('disabled' as const) }
       : standingOf(process.engine, number, i);
     if (!standing) return;
-    w.record.port(w.now, lanes[i]!, standing.role, bp.shutUntil !== null ? 'guarded' : standing.state);
+    if (isInconsistent(bp, process)) w.record.port(w.now, lanes[i]!, 'alternate', 'inconsistent');
+    else w.record.port(w.now, lanes[i]!, standing.role, bp.shutUntil !== null ? 'guarded' : standing.state);
   }
 }
 
@@ -138,7 +143,7 @@ export function passes(w: World, bp: BridgePort, vlan: number): boolean {
   if (node.treeOff) return true;
   const process = processOfVlan(w, node, vlan);
   if (!process) return true;
-  return isForwarding(process.engine, bp.number, treeOfVlan(process, vlan));
+  return !isInconsistent(bp, process) && isForwarding(process.engine, bp.number, treeOfVlan(process, vlan));
 }
 
 export function processOfVlan(w: World, node: Node, vlan: number): Process | undefined {
@@ -164,6 +169,7 @@ export function setUp(w: World, node: Node, ports: readonly BridgePort[], up: bo
   if (turned.length === 0) return;
   for (const bp of turned) {
     bp.up = up;
+    bp.inconsistent = null;
     if (!up) for (const [key, entry] of node.table) if (entry.port === bp.id) node.table.delete(key);
   }
   for (const process of node.processes) {

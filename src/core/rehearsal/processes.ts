@@ -55,6 +55,7 @@ export function addBridgePort(w: World, node: Node, element: Port | Bundle): Bri
     up: false,
     active: [],
     shutUntil: w.bridgePorts.get(element.id)?.shutUntil ?? null,
+    inconsistent: null,
   };
   node.ports.set(element.number, bp);
   w.bridgePorts.set(element.id, bp);

@@ -4,7 +4,9 @@ import type { StpState } from '../machines';
 import { FrameWriter, MOST_FRAMES } from './frame-log';
 import type { FrameKind, FrameLog, Held } from './frame-log';
 
-export type PortState = 'disabled' | 'discarding' | 'listening' | 'learning' | 'forwarding' | 'guarded';
+/** `guarded`: held by a guard; `inconsistent`: held since the ends do not agree on what travels untagged. */
+export type PortState =
+  'disabled' | 'discarding' | 'listening' | 'learning' | 'forwarding' | 'guarded' | 'inconsistent';
 export type RunRole = 'disabled' | 'root' | 'designated' | 'alternate' | 'backup' | 'master';
 
 /** All times of a trace are microseconds from the start of the rehearsal. */

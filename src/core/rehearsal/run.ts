@@ -7,7 +7,8 @@ import { createWorld, wakeLag } from './build';
 import { lookAtContact, usualProbes } from './contact';
 import { standingOf, tick, wake } from './engines';
 import { probeVlans } from './loops';
-import { drain, noteAll } from './network';
+import { becomeConsistent } from './inconsistent';
+import { drain, isInconsistent, noteAll } from './network';
 import { planOf } from './plan';
 import type { Trace } from './recorder';
 import { portWords } from './words';
@@ -94,6 +95,9 @@ function handle({ world: w, script, probes }: Rehearsal, due: Due): void {
       break;
     case 'recover':
       recover(w, due.port);
+      break;
+    case 'consistent':
+      becomeConsistent(w, due);
       break;
     case 'intruder': {
       const intruder = w.intruders.get(due.port);
@@ -217,7 +221,8 @@ export function roleNow(w: World, tree: string, id: string): string | null {
   if (!bp) return null;
   for (const process of bp.node.processes) {
     const i = process.plan.trees.indexOf(tree);
-    if (i >= 0 && process.plan.ports.includes(id)) return standingOf(process.engine, bp.number, i)?.role ?? null;
+    if (i < 0 || !process.plan.ports.includes(id)) continue;
+    return isInconsistent(bp, process) ? 'alternate' : (standingOf(process.engine, bp.number, i)?.role ?? null);
   }
   return null;
 }

@@ -34,6 +34,7 @@ const copyTo = (w: World, from: string, to: string): Copy => ({
   physical: w.physical.get(to) ?? null,
   taker: null,
   process: null,
+  strays: null,
   bridge: null,
   index: 0,
 });
@@ -71,20 +72,25 @@ export function sendBpdu(w: World, process: Process, number: number, bpdu: Uint8
   const bp = outlet?.bp ?? node.ports.get(number)!;
   const out = bp.active[0];
   if (out === undefined || bp.element.bpduFilter || node.treeOff) return;
-  if (!outlet || !leadsOn(outlet, out)) outlets[number] = outlet = newOutlet(w, bp, out);
+  if (!outlet || !leadsOn(outlet, out)) outlets[number] = outlet = newOutlet(w, process, bp, out);
   const frame = frameOf(process, outlet, bpdu);
   send(w, outlet.way, outlet.copies, frame, w.record.frame(w.now, frame));
+  if (!outlet.again) return;
+  w.bpdus++;
+  const again = frame.ofVlanOne(bp.element.native !== 1);
+  send(w, outlet.way, outlet.again, again, w.record.frame(w.now, again));
 }
 
 /** Whether BPDUs still leave by an outlet as they did. */
 const leadsOn = ({ bp, element, physical, way }: Outlet, out: string): boolean =>
   physical.way === way && physical.id === out && bp.element === element;
 
-function newOutlet(w: World, bp: BridgePort, out: string): Outlet {
+function newOutlet(w: World, { plan: { vlan } }: Process, bp: BridgePort, out: string): Outlet {
   const physical = w.physical.get(out)!;
   const { way, id } = physical;
-  const copies = way.ends.map((to) => copyTo(w, id, to));
-  return { bp, element: bp.element, physical, way, copies, last: null, earlier: null };
+  const copies = () => way.ends.map((to) => copyTo(w, id, to));
+  const again = vlan === 1 && accessVlan(bp) === 0 ? copies() : null;
+  return { bp, element: bp.element, physical, way, copies: copies(), again, last: null, earlier: null };
 }
 
 /** The frame of a BPDU: the one that was sent before where it says the same. */

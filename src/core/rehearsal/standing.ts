@@ -3,7 +3,7 @@ import { bundleById, portById } from '../design';
 import type { Design } from '../design';
 import type { LoopSpan, Trace } from './recorder';
 import { effectWords, spanAt } from './story';
-import { lasting, portList, portWords, seconds, vlansWords } from './words';
+import { lasting, portList, portWords, seconds, treesWords, untaggedWords, vlansWords } from './words';
 
 export interface Standing {
   readonly kind: 'guard' | 'loop';
@@ -53,6 +53,9 @@ export function standingOut(design: Design, trace: Trace, at: number): Standing[
   const held = new Set<string>();
   for (const lane of trace.ports)
     if (spanAt(lane.spans, at)?.state === 'guarded' && !shut.has(lane.port)) held.add(lane.port);
+  const inconsistent = new Map<string, string[]>();
+  for (const { tree, port, spans } of trace.ports)
+    if (spanAt(spans, at)?.state === 'inconsistent') inconsistent.set(port, [...(inconsistent.get(port) ?? []), tree]);
   const loops = trace.loops.filter((l) => l.from <= at && (l.to === null || l.to > at));
   return [
     ...loopsTogether(loops).map((same): Standing => {
@@ -71,6 +74,11 @@ export function standingOut(design: Design, trace: Trace, at: number): Standing[
       kind: 'guard',
       ports: [port],
       text: shutWords(design, port, until, at),
+    })),
+    ...[...inconsistent].map(([port, trees]): Standing => ({
+      kind: 'guard',
+      ports: [port],
+      text: `${portWords(design, port)} is held inconsistent in ${treesWords(trace, trees, { design, port })}: ${untaggedWords(design, port)}.`,
     })),
     ...[...held].map((port): Standing => ({ kind: 'guard', ports: [port], text: heldWords(design, port) })),
   ];

@@ -9,6 +9,9 @@ function becameWords(span: PortSpan, before: PortSpan): string | null {
   if (span.state === 'forwarding' && before.state !== 'forwarding')
     return span.role === 'disabled' ? 'opened without a role' : `opened as ${span.role} port`;
   if (span.state === 'guarded' && before.state !== 'guarded') return 'is held back by its guard';
+  if (span.state === 'inconsistent' && before.state !== 'inconsistent')
+    return 'is held inconsistent, since the ends of its cable do not agree on what travels untagged';
+  if (before.state === 'inconsistent' && span.state !== 'disabled') return 'is held inconsistent no more';
   if (span.state === 'discarding' && before.state === 'forwarding') return 'was cut';
   return span.state === 'listening' && before.state === 'discarding' ? 'began to listen' : null;
 }
@@ -87,4 +90,6 @@ const manyWords = (words: string): string =>
   words
     .replace(/^was /, 'were ')
     .replace(/^is held back by its guard/, 'are held back by their guards')
+    .replace(/^is held inconsistent/, 'are held inconsistent')
+    .replace(/the ends of its cable do/, 'the ends of their cables do')
     .replace(/ port$/, ' ports');

@@ -1,7 +1,11 @@
 /** Who takes a BPDU in at the port that it comes to. */
 import type { Envelope } from '../frames';
 import type { Frame } from './frame';
+import { straysIn, vlanNamed } from './strays';
 import type { BridgePort, Copy, PhysicalPort, Process, Taker, World } from './world';
+
+/** Octets of the shortest BPDU that holds a bridge identifier. */
+const LEAST_CONFIGURATION = 35;
 
 /** The one VLAN of an access port; 0 for any other. */
 export function accessVlan({ element: { native, vlans } }: BridgePort): number {
@@ -9,16 +13,18 @@ export function accessVlan({ element: { native, vlans } }: BridgePort): number {
 }
 
 /**
- * The process that a BPDU is for; null where the switch takes it for data. An untagged one is VLAN 1's, or that of the
- * access port it comes in at.
+ * The process that a BPDU is for; null where the switch takes it for data. A plain one is VLAN 1's, or that of the access
+ * port it comes in at, or of the VLAN that its bridge identifier names where that is what comes untagged.
  */
 export function processFor(w: World, bp: BridgePort, env: Envelope): Process | null {
   const { node } = bp;
   if (env.kind === 'bpdu') {
-    const own = accessVlan(bp) || 1;
+    const named = vlanNamed(env);
+    const own = accessVlan(bp) || (named > 0 && named === bp.element.native ? named : 1);
     return node.byVlan.get(0) ?? node.byVlan.get(w.plan.representative.get(own) ?? own) ?? null;
   }
-  return node.byVlan.get(env.named!) ?? null;
+  // VLAN 1 speaks plainly too, and that is what counts.
+  return env.named === 1 ? null : (node.byVlan.get(env.named!) ?? null);
 }
 
 /** Looks who takes BPDUs in at each port: to be done after everything about ports, cables and switches that changes. */
@@ -42,7 +48,9 @@ function plainTaker({ carrier, held, node, attached, own }: PhysicalPort): Bridg
 export function addressTo(w: World, copy: Copy, taker: Taker, frame: Frame): void {
   const env = frame.opened;
   const process = env.kind === 'lacpdu' ? null : processFor(w, taker.bp, env);
-  copy.taker = taker;
+  copy.strays = straysIn(w, taker.bp, copy, env);
+  // One without a bridge identifier does not say of what VLAN the next one is.
+  copy.taker = env.payload.length < LEAST_CONFIGURATION ? null : taker;
   copy.process = process?.members[taker.bp.number] ? process : null;
   copy.bridge = copy.process?.engine.kind === 'mst' ? copy.process.engine.bridge : null;
   copy.index = copy.bridge?.byNumber[taker.bp.number]!.index ?? 0;

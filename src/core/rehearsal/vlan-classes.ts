@@ -1,6 +1,6 @@
 /** VLANs whose trees and frames go alike in all designs of a script: one of them is run and looked at for all. */
 import { actingDesign } from '../bundles';
-import { bundleAt, bundlesOf, isPerVlan, linkAt, modeOf, portById, portsOf, segmentAt } from '../design';
+import { bundleAt, bundlesOf, isPerVlan, linkAt, modeOf, portById, portsOf, segmentAt, vlansAt } from '../design';
 import type { Bundle, Design, Port, Switch } from '../design';
 import { mstConfigOf } from '../regions';
 import type { InstanceMap } from '../regions';
@@ -39,6 +39,18 @@ function ownSettings(design: Design): ReadonlyMap<number, string> {
   return words;
 }
 
+/** Cables at whose ends another VLAN travels untagged, by each of the two VLANs. */
+function untaggedOtherwise(design: Design): ReadonlyMap<number, string> {
+  const words = new Map<number, string>();
+  for (const { id, a, b } of design.links) {
+    if (!('port' in a && 'port' in b)) continue;
+    const natives = [a, b].map(({ port }) => vlansAt(design, port).native);
+    if (natives[0] === natives[1]) continue;
+    for (const vlan of natives) if (vlan !== null) words.set(vlan, `${words.get(vlan) ?? ''};${id}`);
+  }
+  return words;
+}
+
 /** What tells the VLANs of a design apart, as a function of the VLAN. */
 function signatures(design: Design, watched: readonly string[]): (vlan: number) => string {
   const between = new Set(watched.map((id) => (bundleAt(design, id) ?? portById(design, id))?.vlans ?? 'all'));
@@ -59,6 +71,7 @@ function signatures(design: Design, watched: readonly string[]): (vlan: number) 
   const modes = design.switches.map((s) => isPerVlan(modeOf(design, s)));
   const perVlan = modes.some(Boolean);
   const settings = perVlan ? ownSettings(design) : new Map<number, string>();
+  const untagged = perVlan ? untaggedOtherwise(design) : new Map<number, string>();
   const mixed = perVlan && !modes.every(Boolean);
   return (vlan) =>
     [
@@ -66,6 +79,7 @@ function signatures(design: Design, watched: readonly string[]): (vlan: number) 
       anywhere.map((own) => (own.some((set) => set[vlan]) ? 1 : 0)).join(''),
       [...maps].map((map) => map[vlan]).join(),
       settings.get(vlan) ?? '',
+      untagged.get(vlan) ?? '',
       // VLAN 1 has the tree of those who know one alone.
       mixed && vlan === 1 ? 'common' : '',
     ].join(' ');

@@ -40,6 +40,8 @@ export interface Outlet {
   readonly physical: PhysicalPort;
   readonly way: Way;
   readonly copies: readonly Copy[];
+  /** Of those that go out once more as of a tree per VLAN: VLAN 1's, which go out plainly too. */
+  readonly again: readonly Copy[] | null;
   last: BpduFrame | null;
   earlier: BpduFrame | null;
 }
@@ -62,6 +64,8 @@ export interface Copy {
   /** Who took the last one in: as long as it is still who takes, it takes the next one too. */
   taker: Taker | null;
   process: Process | null;
+  /** VLANs that it shows to be confused, where it is of another VLAN than the one it comes in; null where it is not. */
+  strays: readonly number[] | null;
   /** Its bridge, where that is a rapid one, and the place of the port among those of the bridge. */
   bridge: MstBridge | null;
   index: number;
@@ -107,6 +111,8 @@ export interface BridgePort {
   active: readonly string[];
   /** Shut by its BPDU guard: when it comes back, in microseconds; Infinity for never. Null: not shut. */
   shutUntil: number | null;
+  /** Processes by VLAN in which it is held inconsistent, each with when that ends unless it is seen again; null for none. */
+  inconsistent: Map<number, number> | null;
 }
 
 export interface PhysicalPort {
@@ -154,6 +160,7 @@ export type Due =
   | { readonly kind: 'lacp'; readonly lag: Lag }
   | { readonly kind: 'script'; readonly index: number; readonly step: number }
   | { readonly kind: 'recover'; readonly port: string }
+  | { readonly kind: 'consistent'; readonly bp: BridgePort; readonly vlan: number }
   | { readonly kind: 'intruder'; readonly port: string }
   | { readonly kind: 'contact'; readonly last?: true }
   | { readonly kind: 'start' };

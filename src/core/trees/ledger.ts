@@ -11,6 +11,7 @@ import type { CistProblem } from './problem';
 import type { SolvedDesign, SolvedTree } from './state';
 import { roleAt, rootsOf } from './state';
 import * as say from './sentences';
+import { heldIn } from './untagged';
 
 export type LedgerPart = VectorPart | 'priority' | 'mac';
 
@@ -266,6 +267,8 @@ export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number):
   }
   if (role === 'none') return { sentence: say.outsideSentence(reader, port), contests: [] };
   if (role === 'disabled') return { sentence: say.downSentence(reader, port), contests: [] };
+  if (heldIn(solved.topology, of.tree.vlan).includes(port))
+    return { sentence: say.heldSentence(solved.topology, port), contests: [] };
   const bridge = portBridge[port]!;
   const lan = lanContest(reader, portLan[port]!);
   if (role === 'root') {

@@ -14,6 +14,7 @@ import { ROLE, solveTree } from './solve';
 import type { TreeOutcome } from './solve';
 import type { Solution, SolvedTree } from './state';
 import type { Topology } from './topology';
+import { holding, withoutHeld } from './untagged';
 
 const OUTCOME_ARRAYS = ['root', 'rootPathCost', 'rootPort', 'designatedPort', 'role', 'rank'] as const;
 
@@ -68,11 +69,11 @@ function solveAcross(
   const distinct = [...new Set(maps)].filter((m) => m !== null);
   const followed = (vlan: number, port: number) => byInstance.get(maps[portBridge[port]!]?.[vlan] ?? 0)!.role[port]!;
   const classes = classesOf(topology, trees, (tree) => ` ${distinct.map((m) => m[tree.vlan!]).join()}`, perVlan);
-  const solutions = classes.map(({ trees: members, problem }): Solution => {
+  const solutions = classes.map(({ trees: members, problem, held }): Solution => {
     const vlan = members[0]!.vlan!;
     const joined = joinedLans(topology, perVlan, vlan, (port) => followed(vlan, port));
-    const own = overJoinedLans(topology, perVlan, joined);
-    const outcome = solveTree(own, problem);
+    const own = overJoinedLans(withoutHeld(topology, held), perVlan, joined);
+    const outcome = holding(solveTree(own, problem), held);
     const role = outcome.role.map((r, port) => {
       if (perVlan[portBridge[port]!]) return r;
       return vlanMembership(vlanSets[portVlans[port]!]!)[vlan] ? followed(vlan, port) : ROLE.none;

@@ -8,6 +8,7 @@ import { mstConfigOf } from '../regions';
 import { isMixed, mixtureOf, treesOf } from './list';
 import type { Tree } from './list';
 import type { Topology } from './topology';
+import { heldIn } from './untagged';
 
 export interface TreeProblem {
   /** 1 for a bridge that has the tree at all. */
@@ -62,6 +63,8 @@ function overridesBy(topology: Topology, kind: OverrideTable): Map<number, Overr
 export interface TreeClass {
   readonly trees: readonly Tree[];
   readonly problem: TreeProblem;
+  /** Ports that are held inconsistent in it. */
+  readonly held: readonly number[];
 }
 
 const commonPriorities = ({ design }: Topology): Int32Array =>
@@ -88,6 +91,8 @@ export function classesOf(
       const special = overrides.get(tree.vlan);
       if (special) for (const { field, index, value } of special) key += ` ${field}${index}:${value}`;
       key += besides(tree);
+      const held = heldIn(topology, tree.vlan);
+      if (held.length > 0) key += ` held ${held.join()}`;
     }
     const known = classes.get(key);
     if (known) known.push(tree);
@@ -101,7 +106,8 @@ export function classesOf(
     const key = held.join('');
     if (!takingPart.has(key)) takingPart.set(key, participation(topology, held, vlan === null, among));
     const special = vlan === null ? [] : (overrides.get(vlan) ?? []);
-    return { trees: members, problem: { ...takingPart.get(key)!, ...settings(topology, common, special) } };
+    const problem = { ...takingPart.get(key)!, ...settings(topology, common, special) };
+    return { trees: members, problem, held: heldIn(topology, vlan) };
   });
 }
 

@@ -7,6 +7,8 @@ import type { PriorityVector } from '../standard';
 import type { Candidate, Contest, TreeReader } from './ledger';
 import type { Role } from './solve';
 import type { SolvedTree } from './state';
+import type { Topology } from './topology';
+import { heldVlanWords, heldWords } from './untagged';
 
 /** `22 000`: digits in groups of three, set apart by a no-break space. */
 export function grouped(value: number): string {
@@ -150,6 +152,10 @@ function aloneSentence(reader: TreeReader, port: number): string {
     return `Designated, but alone: the far end does not carry VLAN ${reader.of.tree.vlan}, so its frames are lost on this link.`;
   return 'Designated: nobody else offers a way to the root on this LAN.';
 }
+
+/** Why a port is held inconsistent. */
+export const heldSentence = (topology: Topology, port: number): string =>
+  `Held inconsistent in ${heldVlanWords(topology, port)}: ${heldWords(topology, port)}. BPDUs name the VLAN they are of, so both switches notice, and stop here until the ends agree.`;
 
 export function outsideSentence(reader: TreeReader, port: number): string {
   const { element } = reader.topology.ports[port]!;

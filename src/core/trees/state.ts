@@ -11,6 +11,7 @@ import { ROLE, ROLES, solveTree } from './solve';
 import type { Role, TreeOutcome } from './solve';
 import { topologyOf } from './topology';
 import type { Topology } from './topology';
+import { holding, withoutHeld } from './untagged';
 
 export interface SolvedTree {
   readonly tree: Tree;
@@ -90,10 +91,11 @@ const lendersOf = (topology: Topology, before?: SolvedDesign) =>
   before && sameStructure(before.topology, topology) ? before.byId : null;
 
 /** One tree, or one a VLAN: the classes that an edit cannot have moved are lent. */
-function solvePlain(topology: Topology, lenders: ReadonlyMap<string, SolvedTree> | null) {
+function solvePlain(all: Topology, lenders: ReadonlyMap<string, SolvedTree> | null) {
   const reuse = new Reuse();
   let solvedCount = 0;
-  const solutions = classesOf(topology).map(({ trees, problem }): Solution => {
+  const solutions = classesOf(all).map(({ trees, problem, held }): Solution => {
+    const topology = withoutHeld(all, held);
     const found = lenders?.get(trees[0]!.id);
     // A tree that saw joined LANs before has nothing to lend to one that does not.
     const lender = found && sameNumbers(found.topology.portLan, topology.portLan) ? found : undefined;
@@ -102,7 +104,7 @@ function solvePlain(topology: Topology, lenders: ReadonlyMap<string, SolvedTree>
     if (telling?.length === 0) return { trees, problem, topology, outcome: lender!.outcome };
     solvedCount++;
     const outcome = telling ? adjustCosts(topology, problem, lender!.outcome, telling) : solveTree(topology, problem);
-    return { trees, problem, topology, outcome };
+    return { trees, problem, topology, outcome: holding(outcome, held) };
   });
   return { solutions, solvedCount };
 }

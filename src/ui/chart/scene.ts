@@ -5,7 +5,7 @@
 import { bundleVerdicts, isPeerPort, sharedWith } from '../../core/bundles';
 import type { Bundle, Design, Link } from '../../core/design';
 import { linkSpeed, portById, priorityInForce } from '../../core/design';
-import { isAccidentalRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
+import { heldIn, isAccidentalRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
 import type { Role, SolvedDesign, SolvedTree, Topology } from '../../core/trees';
 import type { Arranged } from './arrange';
 import { attachPegs } from './pegs';
@@ -275,6 +275,8 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
   const { anchors, width, crowded } = attachPegs(arranged.at, attachments);
   const roleOf = (end: WireEnd) => ('port' in end ? roleAt(of, end.port) : null);
 
+  const held = new Set(heldIn(topology, of.tree.vlan));
+  const isHeld = ({ a, b }: Ends) => [a, b].some((end) => 'port' in end && held.has(end.port));
   const regions = regionsOf(solved);
   const pegs: PegItem[] = [];
   // A bundle to a pair of switches has a peg on each wire.
@@ -314,8 +316,8 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
       kind: end.kind,
       a,
       b,
-      label: end.unseen ? 'one end only' : end.label,
-      ...(end.unseen ? { alarm: true, unseen: true } : {}),
+      label: end.unseen ? 'one end only' : isHeld(end) ? 'inconsistent' : end.label,
+      ...(end.unseen ? { alarm: true, unseen: true } : isHeld(end) ? { alarm: true } : {}),
       state,
       cutA,
       cutB,

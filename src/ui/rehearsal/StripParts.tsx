@@ -50,7 +50,13 @@ export function Span({
     ) : span.state === 'listening' ? (
       <rect className="listens" x={from} y={middle - 4.5} width={width} height={9} />
     ) : (
-      <line className={span.state === 'discarding' ? 'is-cut' : 'is-down'} x1={from} x2={to} y1={middle} y2={middle} />
+      <line
+        className={span.state === 'discarding' || span.state === 'inconsistent' ? 'is-cut' : 'is-down'}
+        x1={from}
+        x2={to}
+        y1={middle}
+        y2={middle}
+      />
     );
   return (
     <g>
@@ -60,9 +66,9 @@ export function Span({
           <RoleSign role={span.role as Role} />
         </g>
       )}
-      {span.state === 'guarded' && width > 50 && (
-        <text className="guarded" x={from + 6} y={middle - 2}>
-          guarded
+      {(span.state === 'guarded' || span.state === 'inconsistent') && width > 80 && (
+        <text className="guarded" x={from + (span.state === 'guarded' ? 6 : 22)} y={middle - 2}>
+          {span.state}
         </text>
       )}
     </g>

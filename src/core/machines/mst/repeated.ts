@@ -48,13 +48,17 @@ export function hearAgain(b: MstBridge, index: number, octets: Uint8Array): Hear
 /** Takes a BPDU in that is the one before but for a topology change that it tells of; false when it is not. */
 export function hearChange(b: MstBridge, p: Port, octets: Uint8Array): boolean {
   if (b.trees.length > 1 || !(p.unmoved & UNMOVED.heard)) return false;
-  const { octets: before } = b.heard[p.index]!;
-  if (!tellsChangeOf(before, octets)) return false;
+  const { octets: before, effects } = b.heard[p.index]!;
+  if (!tellsChangeOf(before, octets) || !effects.every(readsChange)) return false;
   b.effects.push(...hearAgain(b, p.index, before)!.effects);
   p.trees[0]!.rcvdTc = true;
   stir(b, p);
   return true;
 }
+
+/** Whether a topology change counts in a message: not in one from a bridge that knows less, nor in one that says nothing here. */
+const readsChange = (e: BridgeEffect): boolean =>
+  e.kind === 'heard' && (e.info === 'RepeatedDesignated' || e.info === 'InferiorRootAlternate');
 
 /** What receiving can change of a tree at a port without any machine moving on. */
 export const tellings = (tp: TreePort): number =>

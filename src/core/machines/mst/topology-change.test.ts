@@ -133,3 +133,18 @@ describe('a classic neighbour', () => {
     expect(at(b, 1).tcWhile).toBe(0);
   });
 });
+
+test('a bridge that knows less tells of none, however often it said the same before', () => {
+  const b = standing();
+  const less = { rootPathCost: 40_000, bridgePriority: 32768, bridgeMac: 40 };
+  for (let i = 0; i < 3; i++) tell(b, 2, word({ flags: 0x0c, ...less }));
+  tell(b, 2, word({ flags: 0x0c | FLAG.topologyChange, ...less }));
+  expect([tells(b, 1), tells(b, 3), flushed(b)]).toEqual([false, false, []]);
+});
+
+test('one that repeats what it said is believed to tell of one', () => {
+  const b = standing();
+  for (let i = 0; i < 3; i++) tell(b, 1, word());
+  tell(b, 1, change);
+  expect([tells(b, 2), tells(b, 3)]).toEqual([true, true]);
+});

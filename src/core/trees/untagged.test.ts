@@ -1,0 +1,85 @@
+import { emptyDesign } from '../design';
+import type { Design, Mode } from '../design';
+import { explainPort, heldPorts, roleAt, solveDesign } from '.';
+
+/** Two switches with two cables; what is untagged at either end of the first, and what they carry. */
+export function twoCables(
+  natives: readonly [number | undefined, number | undefined],
+  vlans: readonly [string, string] = ['all', 'all'],
+  mode: Mode = 'per-vlan-rstp',
+): Design {
+  const design = emptyDesign('two');
+  design.mode = mode;
+  design.vlans = [1, 10, 20, 30].map((number) => ({ id: `v${number}`, number }));
+  design.switches = ['a', 'b'].map((id, i) => ({ id, name: id, mac: `00:00:5e:00:53:0${i + 1}` }));
+  for (const number of [1, 2])
+    for (const [i, id] of ['a', 'b'].entries()) {
+      const native = number === 1 ? natives[i] : undefined;
+      design.ports.push({
+        id: `${id}${number}`,
+        switch: id,
+        name: `${number}`,
+        number,
+        speed: 1000,
+        ...(number === 1 ? { vlans: vlans[i] } : {}),
+        ...(native === undefined ? {} : { native }),
+      });
+    }
+  for (const n of [1, 2]) design.links.push({ id: `l${n}`, a: { port: `a${n}` }, b: { port: `b${n}` } });
+  return design;
+}
+/** Where a port is held. */
+function held(design: Design): Record<string, readonly number[]> {
+  const solved = solveDesign(design);
+  return Object.fromEntries(
+    [...heldPorts(solved.topology)].map(([port, list]) => [solved.topology.ports[port]!.element.id, list]),
+  );
+}
+/** Roles of a1, b1, a2, b2 in a VLAN. */
+function roles(design: Design, vlan: number): string {
+  const solved = solveDesign(design);
+  const of = solved.byId.get(`vlan-${vlan}`)!;
+  return ['a1', 'b1', 'a2', 'b2'].map((id) => roleAt(of, solved.topology.portIndex.get(id)!)).join(' ');
+}
+
+describe('ends that differ in what travels untagged', () => {
+  test('hold the cable in both VLANs; the others, and the other cable, are as they were', () => {
+    const design = twoCables([10, 20]);
+    expect(held(design)).toEqual({ a1: [10, 20], b1: [20, 10] });
+    for (const vlan of [10, 20]) expect(roles(design, vlan)).toBe('alternate alternate designated root');
+    for (const vlan of [1, 30]) expect(roles(design, vlan)).toBe('designated root designated alternate');
+  });
+  test('with no VLAN untagged at one end: what is untagged at the other', () => {
+    expect(held(twoCables([10, undefined]))).toEqual({ a1: [10], b1: [10] });
+    expect(held(twoCables([undefined, 20]))).toEqual({ a1: [20], b1: [20] });
+  });
+  test('VLAN 1 is never held', () => {
+    expect(held(twoCables([1, 20]))).toEqual({ a1: [20], b1: [20] });
+    expect(held(twoCables([1, undefined]))).toEqual({});
+  });
+  test('an end holds what it hears of, in VLANs that it carries', () => {
+    expect(held(twoCables([10, 20], ['10', '20']))).toEqual({ a1: [10], b1: [20] });
+    expect(held(twoCables([10, undefined], ['10,30', '20,30']))).toEqual({});
+    expect(held(twoCables([10, 20], ['10,30', 'all']))).toEqual({ a1: [10], b1: [20, 10] });
+  });
+  test('ends that agree, one tree for all, and instances hold nothing', () => {
+    expect(held(twoCables([10, 10]))).toEqual({});
+    for (const mode of ['rstp', 'stp', 'mstp'] as const)
+      expect(held(twoCables([10, 20], ['all', 'all'], mode))).toEqual({});
+  });
+  test('the ledger says why', () => {
+    const solved = solveDesign(twoCables([10, 20]));
+    const port = solved.topology.portIndex.get('a1')!;
+    expect(explainPort(solved, solved.byId.get('vlan-20')!, port).sentence).toBe(
+      'Held inconsistent in VLANs 10, 20: frames without a tag are of VLAN 10 here, and of VLAN 20 at b 1. BPDUs name the VLAN they are of, so both switches notice, and stop here until the ends agree.',
+    );
+  });
+  test('an edit that makes them agree frees them, with what was solved before at hand', () => {
+    const before = solveDesign(twoCables([10, 20]));
+    const after = solveDesign(twoCables([20, 20]), before);
+    const of = after.byId.get('vlan-20')!;
+    expect(roleAt(of, after.topology.portIndex.get('b1')!)).toBe('root');
+    const again = solveDesign(twoCables([10, 20]), after);
+    expect(roleAt(again.byId.get('vlan-20')!, again.topology.portIndex.get('b1')!)).toBe('alternate');
+  });
+});

@@ -1,0 +1,110 @@
+/**
+ * Cables whose ends differ in the VLAN that travels untagged. Switches with a tree per VLAN notice it, since each VLAN's
+ * BPDUs name their VLAN: what names another VLAN than the one it came in holds the port inconsistent in both.
+ */
+import { isPerVlan, modeOf, segmentAt } from '../design';
+import { formatVlanRanges, vlanMembership } from '../standard';
+import { ROLE } from './solve';
+import type { TreeOutcome } from './solve';
+import type { Topology } from './topology';
+
+/** VLANs in which each of some logical ports is held. */
+type Held = ReadonlyMap<number, readonly number[]>;
+
+/** VLAN that travels untagged at a logical port; 0 for none. */
+const untaggedAt = ({ ports }: Topology, port: number): number => ports[port]!.element.native ?? 0;
+const carries = ({ vlanSets, portVlans }: Topology, port: number, vlan: number): boolean =>
+  vlanMembership(vlanSets[portVlans[port]!]!)[vlan] === 1;
+
+/**
+ * VLANs in which a port is held by what it hears from the other: what the other sends untagged is of another VLAN here,
+ * and what is untagged here comes tagged. VLAN 1 is never held: its BPDUs are those that every bridge understands.
+ */
+function heldBy(topology: Topology, port: number, other: number, trees: ReadonlySet<number>): number[] {
+  const [own, far] = [untaggedAt(topology, port), untaggedAt(topology, other)];
+  const named = far > 1 && trees.has(far) ? [own, far] : [];
+  const tagged = own > 1 && carries(topology, other, own) ? [own] : [];
+  return [...new Set([...named, ...tagged])].filter((v) => v > 1 && trees.has(v) && carries(topology, port, v));
+}
+
+const known = new WeakMap<Topology, Held>();
+
+/** Logical ports that are held inconsistent, and in which VLANs. Shared segments are not looked at. */
+export function heldPorts(topology: Topology): Held {
+  const before = known.get(topology);
+  if (before) return before;
+  const { design, ports, portBridge, lanStart, lanPorts, lanCount } = topology;
+  const perVlan = design.switches.map((s) => isPerVlan(modeOf(design, s)));
+  const trees = new Set(design.vlans.map((v) => v.number));
+  const held = new Map<number, readonly number[]>();
+  const named = ports.some(({ element }) => element.native !== undefined) && perVlan.some(Boolean);
+  for (let lan = 0; named && lan < lanCount; lan++) {
+    if (lanStart[lan + 1]! - lanStart[lan]! !== 2) continue;
+    const [a, b] = [lanPorts[lanStart[lan]!]!, lanPorts[lanStart[lan]! + 1]!];
+    if (untaggedAt(topology, a) === untaggedAt(topology, b)) continue;
+    if (!perVlan[portBridge[a]!] || !perVlan[portBridge[b]!]) continue;
+    if (segmentAt(design, ports[a]!.element.id)) continue;
+    for (const [port, other] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      const vlans = heldBy(topology, port, other, trees);
+      if (vlans.length > 0) held.set(port, vlans);
+    }
+  }
+  known.set(topology, held);
+  return held;
+}
+
+/** Ports that are held in a VLAN. */
+export const heldIn = (topology: Topology, vlan: number | null): number[] =>
+  vlan === null ? [] : [...heldPorts(topology)].flatMap(([port, vlans]) => (vlans.includes(vlan) ? [port] : []));
+
+const without = new WeakMap<Topology, Map<string, Topology>>();
+
+/** The topology in which held ports reach no LAN; the same object for the same ports. */
+export function withoutHeld(topology: Topology, held: readonly number[]): Topology {
+  if (held.length === 0) return topology;
+  let made = without.get(topology);
+  if (!made) without.set(topology, (made = new Map()));
+  const key = held.join();
+  let found = made.get(key);
+  if (!found) {
+    const apart = new Set(held);
+    const { lanStart, lanPorts, lanCount } = topology;
+    const starts = new Int32Array(lanCount + 1);
+    const left: number[] = [];
+    for (let lan = 0; lan < lanCount; lan++) {
+      for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) if (!apart.has(lanPorts[i]!)) left.push(lanPorts[i]!);
+      starts[lan + 1] = left.length;
+    }
+    const portLan = topology.portLan.map((lan, port) => (apart.has(port) ? -1 : lan));
+    found = { ...topology, portLan, lanStart: starts, lanPorts: Int32Array.from(left) };
+    made.set(key, found);
+  }
+  return found;
+}
+
+/** The outcome with held ports in it: they are cut. */
+export function holding(outcome: TreeOutcome, held: readonly number[]): TreeOutcome {
+  if (held.every((port) => outcome.role[port] === ROLE.alternate)) return outcome;
+  const role = outcome.role.slice();
+  for (const port of held) role[port] = ROLE.alternate;
+  return { ...outcome, role };
+}
+
+/** Why a port is held: `frames without a tag are VLAN 10 here, and VLAN 20 at quay-a 1`. */
+export function heldWords(topology: Topology, port: number): string {
+  const { design, portLan, lanStart, lanPorts, portBridge, ports } = topology;
+  const lan = portLan[port]!;
+  const other = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].find((p) => p !== port)!;
+  const what = (p: number) => (untaggedAt(topology, p) === 0 ? 'no VLAN' : `VLAN ${untaggedAt(topology, p)}`);
+  const far = `${design.switches[portBridge[other]!]!.name} ${ports[other]!.element.name}`;
+  return `frames without a tag are of ${what(port)} here, and of ${what(other)} at ${far}`;
+}
+
+/** `VLAN 10`, `VLANs 10, 20`: those in which a port is held. */
+export function heldVlanWords(topology: Topology, port: number): string {
+  const vlans = heldPorts(topology).get(port) ?? [];
+  return `${vlans.length === 1 ? 'VLAN' : 'VLANs'} ${formatVlanRanges(vlans).replaceAll(',', ', ')}`;
+}
