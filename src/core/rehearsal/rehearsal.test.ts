@@ -214,6 +214,20 @@ describe('events', () => {
     const trace = run(design, 10, { kind: 'link-down', at: 5, link: 'gone' });
     expect(text(design, trace)).toEqual(["There is no link 'gone' in the design (any more): the event is void."]);
   });
+  test('a change that is no edit is void, says where it is wrong, and what follows is carried out', () => {
+    const design = asMeant();
+    const edits = [{ type: 'set', kind: 'port', id: 'gate:1', field: 7, value: 1 }];
+    const trace = run(
+      design,
+      10,
+      { kind: 'set', at: 5, label: 'a cost', edits },
+      { kind: 'link-down', at: 6, link: UPLINK },
+    );
+    expect(text(design, trace)).toContainEqual(
+      expect.stringMatching(/^Change 1 of 'a cost' is no edit of a design, at field: .+ The event is void\.$/),
+    );
+    expect(spanAt(spans(trace, 'quay-a:3'), 7e6)!.state).toBe('disabled');
+  });
 });
 
 test('the same design, script and seed give the same trace, and another seed another one', () => {

@@ -178,6 +178,19 @@ function treeOff(w: World, id: string): void {
   contactSoon(w);
 }
 
+/** The edits of an event, read; what is no edit makes it void. */
+function readEdits({ edits, label }: Extract<ScriptEvent, { kind: 'set' }>): Edit[] {
+  return edits.map((edit, i) => {
+    const read = editSchema.safeParse(edit);
+    if (read.success) return read.data;
+    const [issue] = read.error.issues;
+    const where = issue?.path.length ? `, at ${issue.path.join('.')}` : '';
+    throw new ScriptFault(
+      `Change ${i + 1} of '${label}' is no edit of a design${where}: ${issue?.message ?? ''}. The event is void.`,
+    );
+  });
+}
+
 /** Carries an event out; `step` counts on for events that happen more than once. */
 export function carryOut(w: World, event: ScriptEvent, step: number): void {
   switch (event.kind) {
@@ -199,13 +212,7 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
       return setSwitch(w, root, true);
     }
     case 'set':
-      return changeDesign(
-        w,
-        edited(
-          w,
-          event.edits.map((e) => editSchema.parse(e)),
-        ),
-      );
+      return changeDesign(w, edited(w, readEdits(event)));
     case 'cable':
       return plugCable(w, event.a, event.b);
     case 'hub-loop':

@@ -258,7 +258,11 @@ export function RehearsalStage() {
             />
           ) : (
             <p className="quiet pad">
-              {script ? 'Rehearsing…' : 'The strip of time stands here as soon as there is a script.'}
+              {script
+                ? run.failed === null
+                  ? 'Rehearsing…'
+                  : ''
+                : 'The strip of time stands here as soon as there is a script.'}
             </p>
           )}
         </section>
