@@ -257,12 +257,18 @@ function followed(solved: SolvedDesign, of: SolvedTree, port: number): SolvedTre
 
 /** Why a port has its role. */
 export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
+  const ledger = explainRole(solved, of, port);
+  const besides = say.joinedSentence(solved.topology, port);
+  return besides === '' ? ledger : { ...ledger, sentence: ledger.sentence + besides };
+}
+
+function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
   const reader = new TreeReader(solved, of);
   const { portLan, portBridge } = of.topology;
   const role = roleAt(of, port);
   const follows = followed(solved, of, port);
   if (follows) {
-    const ledger = explainPort(solved, follows, port);
+    const ledger = explainRole(solved, follows, port);
     return { ...ledger, sentence: say.followsSentence(reader, port, follows, role, ledger.sentence) };
   }
   if (role === 'none') return { sentence: say.outsideSentence(reader, port), contests: [] };

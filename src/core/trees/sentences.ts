@@ -8,7 +8,7 @@ import type { Candidate, Contest, TreeReader } from './ledger';
 import type { Role } from './solve';
 import type { SolvedTree } from './state';
 import type { Topology } from './topology';
-import { heldVlanWords, heldWords } from './untagged';
+import { heldVlanWords, heldWords, joinedAt } from './untagged';
 
 /** `22 000`: digits in groups of three, set apart by a no-break space. */
 export function grouped(value: number): string {
@@ -156,6 +156,14 @@ function aloneSentence(reader: TreeReader, port: number): string {
 /** Why a port is held inconsistent. */
 export const heldSentence = (topology: Topology, port: number): string =>
   `Held inconsistent in ${heldVlanWords(topology, port)}: ${heldWords(topology, port)}. BPDUs name the VLAN they are of, so both switches notice, and stop here until the ends agree.`;
+
+/** What is not reckoned at a port where trees per VLAN and others become one. */
+export const joinedSentence = (topology: Topology, port: number): string => {
+  const vlan = joinedAt(topology, port);
+  return vlan === 0
+    ? ''
+    : ` VLAN ${vlan} travels untagged and alone here between a switch with trees per VLAN and one without: by the protocol its tree and the other's become one, which is not reckoned here. Rehearse it to see.`;
+};
 
 export function outsideSentence(reader: TreeReader, port: number): string {
   const { element } = reader.topology.ports[port]!;

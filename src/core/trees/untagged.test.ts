@@ -83,3 +83,14 @@ describe('ends that differ in what travels untagged', () => {
     expect(roleAt(again.byId.get('vlan-20')!, again.topology.portIndex.get('b1')!)).toBe('alternate');
   });
 });
+
+test('an access port that leads to a switch without trees per VLAN says what is not reckoned', () => {
+  const design = twoCables([20, undefined], ['20', 'all']);
+  design.switches[1] = { ...design.switches[1]!, protocol: 'rstp' };
+  const solved = solveDesign(design);
+  const sentence = (id: string) =>
+    explainPort(solved, solved.byId.get('vlan-20')!, solved.topology.portIndex.get(id)!).sentence;
+  for (const id of ['a1', 'b1'])
+    expect(sentence(id)).toMatch(/VLAN 20 travels untagged and alone here .* Rehearse it to see\.$/);
+  for (const id of ['a2', 'b2']) expect(sentence(id)).not.toContain('untagged');
+});

@@ -93,6 +93,23 @@ export function holding(outcome: TreeOutcome, held: readonly number[]): TreeOutc
   return { ...outcome, role };
 }
 
+/**
+ * VLAN whose tree becomes one with that of other switches at a LAN: a port of a switch with trees per VLAN carries it alone,
+ * untagged, and so speaks plainly to switches without; 0 for none. The solver keeps the two trees apart.
+ */
+export function joinedAt({ design, ports, portLan, portBridge, lanStart, lanPorts }: Topology, port: number): number {
+  const lan = portLan[port]!;
+  if (lan < 0) return 0;
+  const around = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])];
+  const perVlan = (p: number) => isPerVlan(modeOf(design, design.switches[portBridge[p]!]!));
+  if (around.every(perVlan)) return 0;
+  for (const p of around) {
+    const { native, vlans } = ports[p]!.element;
+    if (perVlan(p) && native !== undefined && native !== 1 && vlans === String(native)) return native;
+  }
+  return 0;
+}
+
 /** Why a port is held: `frames without a tag are VLAN 10 here, and VLAN 20 at quay-a 1`. */
 export function heldWords(topology: Topology, port: number): string {
   const { design, portLan, lanStart, lanPorts, portBridge, ports } = topology;
