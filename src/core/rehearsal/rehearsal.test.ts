@@ -208,6 +208,15 @@ describe('events', () => {
   test('a flapping link goes down and up as often as it should', () => {
     const trace = run(asMeant(), 20, { kind: 'flap', at: 5, link: UPLINK, times: 3, every: 1 });
     expect(spans(trace, 'quay-a:3').filter((s) => s.state === 'disabled')).toHaveLength(3);
+    const turns = text(asMeant(), trace).filter((t) => t.startsWith('Link quay-a 3 to ticket-hall 1 flaps'));
+    expect(turns.map((t) => t.replace(/^.*: /, ''))).toEqual([
+      'lost, 1 of 3.',
+      'back, 1 of 3.',
+      'lost, 2 of 3.',
+      'back, 2 of 3.',
+      'lost, 3 of 3.',
+      'back, 3 of 3.',
+    ]);
   });
   test('an event about a link that is gone is void, and said to be', () => {
     const design = asMeant();

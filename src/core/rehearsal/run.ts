@@ -13,7 +13,7 @@ import { planOf } from './plan';
 import type { Trace } from './recorder';
 import { portWords } from './words';
 import { designsOver } from './designs-over';
-import { ScriptFault, carryOut, eventWords, intruderSpeaks, missingIn, recover, rootOf } from './script';
+import { ScriptFault, carryOut, eventWords, flapWords, intruderSpeaks, missingIn, recover, rootOf } from './script';
 import { vlanClasses } from './vlan-classes';
 import type { Due, World } from './world';
 import { SECOND } from './world';
@@ -130,7 +130,7 @@ function runEvent(w: World, script: Script, index: number, step: number): void {
   const missing = missingIn(w.drawn, event);
   if (missing) return w.record.happened({ kind: 'void', at: w.now, event: index, sentence: missing });
   const root = event.kind === 'root-off' ? rootOf(w, event.vlan) : null;
-  const words = eventWords(w.drawn, event, root);
+  const words = event.kind === 'flap' ? flapWords(w.drawn, event, step) : eventWords(w.drawn, event, root);
   const sentence = words[0]!.toUpperCase() + words.slice(1);
   try {
     const taken = root === null ? {} : { switch: root };

@@ -71,6 +71,13 @@ export function eventWords(design: Design, event: ScriptEvent, root: string | nu
   }
 }
 
+/** A turn of a flapping link in words; `step` counts losses and returns from 0 on. */
+export function flapWords(design: Design, event: Extract<ScriptEvent, { kind: 'flap' }>, step: number): string {
+  const link = linkById(design, event.link);
+  const cable = link ? linkWords(design, link) : event.link;
+  return `link ${cable} flaps: ${step % 2 === 0 ? 'lost' : 'back'}, ${(step >> 1) + 1} of ${event.times}`;
+}
+
 const edited = (w: World, edits: readonly Edit[]): Design => {
   const applied = applyEdits(w.drawn, edits);
   if (!applied.ok) throw new ScriptFault(applied.faults[0]!.sentence);

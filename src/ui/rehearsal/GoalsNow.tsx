@@ -34,7 +34,7 @@ export function GoalsNow({ script, trace, at }: { script: Script; trace: Trace; 
   const numbers = [
     held === after.length ? `all ${goals(held)} hold` : `${held} of ${goals(after.length)} hold`,
     metNow > 0 && `${metNow} that ${metNow === 1 ? 'was' : 'were'} broken before ${metNow === 1 ? 'is' : 'are'} met`,
-    asBefore > 0 && `${asBefore} ${asBefore === 1 ? 'was' : 'were'} broken before`,
+    asBefore > 0 && `${asBefore} ${asBefore === 1 ? 'is' : 'are'} broken as before`,
   ];
   const besides = stands.besides.map((e) => eventWords(design, e)).join('; ');
   return (

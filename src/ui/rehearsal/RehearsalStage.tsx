@@ -201,7 +201,7 @@ export function RehearsalStage() {
               </button>
             ))}
           </div>
-          <div className="rehearsal-panel">
+          <div className={panel === 'story' ? 'rehearsal-panel holds-story' : 'rehearsal-panel'}>
             {panel === 'timers' && <Timers />}
             {trace && script && panel === 'story' && (
               <Story design={named} script={script} trace={trace} at={at} onAt={scrub} />

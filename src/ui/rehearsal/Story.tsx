@@ -24,19 +24,25 @@ export function Story({
   const shown = useMemo(() => lines.slice(0, 400), [lines]);
   const last = shown.findLastIndex((l) => l.at <= at);
   return (
-    <section aria-label="What happened">
-      <h2>What happened</h2>
-      <Now design={design} trace={trace} at={at} />
-      <GoalsNow script={script} trace={trace} at={at} />
-      {trace.unkept > 0 && (
-        <p className="quiet small">
-          The first {trace.frames.count} control frames are kept to look at; {trace.unkept} more were sent, and counted.
-        </p>
-      )}
-      {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}
-      {lines.length === 0 && <p className="quiet">Nothing: the network stood still.</p>}
-      <Lines lines={shown} last={last} onAt={onAt} />
-      {lines.length > shown.length && <p className="quiet">And {lines.length - shown.length} more lines.</p>}
+    <section className="story-panel" aria-label="What happened">
+      {/* Scrolled by key where much is wrong at once. */}
+      <div className="story-now" role="group" aria-label="What stands" tabIndex={0}>
+        <h2>What happened</h2>
+        <Now design={design} trace={trace} at={at} />
+        <GoalsNow script={script} trace={trace} at={at} />
+        {trace.unkept > 0 && (
+          <p className="quiet small">
+            The first {trace.frames.count} control frames are kept to look at; {trace.unkept} more were sent, and
+            counted.
+          </p>
+        )}
+        {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}
+        {lines.length === 0 && <p className="quiet">Nothing: the network stood still.</p>}
+      </div>
+      <div className="story-lines">
+        <Lines lines={shown} last={last} onAt={onAt} />
+        {lines.length > shown.length && <p className="quiet">And {lines.length - shown.length} more lines.</p>}
+      </div>
     </section>
   );
 }
@@ -52,8 +58,11 @@ const Lines = memo(function Lines({
   onAt: (at: number) => void;
 }) {
   const list = useRef<HTMLOListElement>(null);
-  // While time passes, what happens is in sight.
-  useEffect(() => void list.current?.querySelector('.is-now')?.scrollIntoView({ block: 'nearest' }), [last]);
+  // While time passes, what happens is in sight: of what happened at one moment, the first line.
+  useEffect(() => {
+    const first = lines.findIndex((l) => l.at === lines[last]?.at);
+    for (const i of [last, first]) list.current?.children[i]?.scrollIntoView({ block: 'nearest' });
+  }, [lines, last]);
   return (
     <ol className="story" ref={list}>
       {lines.map((line, i) => (
