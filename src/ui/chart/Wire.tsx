@@ -27,6 +27,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.wire.label === b.wire.label &&
   a.wire.alarm === b.wire.alarm &&
   a.wire.unseen === b.wire.unseen &&
+  a.wire.round === b.wire.round &&
   a.wire.weight === b.wire.weight;
 
 /** A cable, a bundle, or the stub of a host: open, cut at an end, down, or without this tree. */
@@ -35,6 +36,7 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
   if (wire.weight) classes.push(`rate-${wire.weight}`);
   if (wire.alarm) classes.push('has-alarm');
   if (wire.unseen) classes.push('is-unseen');
+  if (wire.round) classes.push('goes-round');
   return (
     <g
       ref={(element) => {

@@ -49,12 +49,24 @@ export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string,
     const state = id === null ? undefined : spans.get(id)?.state;
     return state !== undefined && state !== 'forwarding' && state !== 'disabled' && state !== 'guarded';
   };
+  const round = new Set(
+    trace.loops.flatMap(({ from, to, vlan: of, ports }) =>
+      from <= at && (to === null || to > at) && (vlan === 0 || trace.classes[of]?.includes(vlan)) ? ports : [],
+    ),
+  );
   const roots = new Set(spanAt(trace.roots.find((r) => r.tree === own)?.spans ?? [], at)?.roots ?? []);
   const wires = base.wires.map((wire): WireItem => {
     if (![wire.portA, wire.portB].some((id) => id !== null && spans.has(id))) return wire;
     const down = isDown(wire.portA) || isDown(wire.portB);
     const [cutA, cutB] = [!down && isCut(wire.portA), !down && isCut(wire.portB)];
-    return { ...wire, cutA, cutB, state: down ? 'down' : cutA || cutB ? 'cut' : 'open' };
+    const rings = [wire.portA, wire.portB].every((id) => id === null || round.has(id));
+    return {
+      ...wire,
+      cutA,
+      cutB,
+      ...(rings ? { round: true } : {}),
+      state: down ? 'down' : cutA || cutB ? 'cut' : 'open',
+    };
   });
   const pegs = base.pegs.map((peg) => {
     const span = spans.get(peg.id);

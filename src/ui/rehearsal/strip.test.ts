@@ -81,6 +81,27 @@ describe('the chart at a moment', () => {
     expect(plates(10e6, 'vlan-140')['core-west']).toBe('root');
     expect(plates(29e6, 'vlan-140')).toMatchObject({ 'core-west': 'off', 'core-east': 'root' });
   });
+  test('frames that go round are marked on the cables of their ring, in the trees in which they do, while they do', () => {
+    const ring = rehearse(design, {
+      id: 's',
+      name: 's',
+      until: 12,
+      probes: [],
+      events: [
+        { id: 'a', at: 5, kind: 'tree-off', switch: 'quay-b' },
+        { id: 'b', at: 9, kind: 'switch-off', switch: 'quay-b' },
+      ],
+    });
+    const during = ring.loops.find((l) => ring.classes[l.vlan]!.includes(110))!;
+    const marked = (at: number) =>
+      sceneAt(design, base, ring, laneTree(ring, 'vlan-110'), at)
+        .scene.wires.filter((w) => w.round)
+        .flatMap((w) => [w.portA!, w.portB!])
+        .sort();
+    expect(during.from).toBe(5e6);
+    expect(marked(5e6)).toEqual([...during.ports].sort());
+    expect([marked(4.9e6), marked(11e6)]).toEqual([[], []]);
+  });
   test('the way of a pair belongs to the tree of its VLAN', () => {
     expect([inTree(trace, OWN, 110), inTree(trace, OWN, 140)]).toEqual([true, false]);
     expect(inTree(trace, 'cist', 140)).toBe(true);
