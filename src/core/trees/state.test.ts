@@ -5,6 +5,7 @@ import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { solveDesign } from '.';
 import type { SolvedDesign } from '.';
+import { vlanMembership } from '../standard';
 
 const readable = (solved: SolvedDesign) =>
   solved.trees.map(({ tree, outcome, fold }) => ({
@@ -19,7 +20,7 @@ const readable = (solved: SolvedDesign) =>
 
 /** A random edit of a setting that spanning tree looks at. */
 const edits = fc
-  .record({ what: fc.nat({ max: 7 }), at: fc.nat(), value: fc.constantFrom(1, 2, 4, 19, 38, 100) })
+  .record({ what: fc.nat({ max: 9 }), at: fc.nat(), value: fc.constantFrom(1, 2, 4, 19, 38, 100) })
   .map(({ what, at, value }) => (design: Design): Edit | null => {
     const port = design.ports[at % Math.max(1, design.ports.length)];
     const bridge = design.switches[at % design.switches.length]!;
@@ -29,7 +30,13 @@ const edits = fc
     if (what === 4) return setField('switch', bridge.id, 'vlanPriority.20', (value % 16) * 4096);
     if (what === 5) return setField('switch', bridge.id, 'priority', (value % 16) * 4096);
     if (what === 6) return link ? setField('link', link.id, 'down', value > 4) : null;
-    return port ? setField('port', port.id, 'vlans', value > 4 ? '20' : null) : null;
+    if (!port) return null;
+    if (what > 7) {
+      const native = [null, 10, 20][value % 3]!;
+      const carried = native === null || vlanMembership(port.vlans ?? 'all')[native] === 1;
+      return carried ? setField('port', port.id, 'native', native) : null;
+    }
+    return port.native === 10 ? null : setField('port', port.id, 'vlans', value > 4 ? '20' : null);
   });
 
 test('what an edit leaves of an earlier solution is what a fresh solution says', () => {
