@@ -291,6 +291,8 @@ for (const theme of ['light', 'dark'] as const)
       colorScheme: theme,
       viewport: { width: 1280, height: 800 },
       bypassCSP: true,
+      // What is still fading in has no colour of its own yet.
+      reducedMotion: 'reduce',
     });
     const page = await context.newPage();
     await openBoard(page, demo, 'roots', '&panel=goals');

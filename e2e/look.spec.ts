@@ -9,6 +9,8 @@ for (const theme of ['light', 'dark'] as const)
       colorScheme: theme,
       viewport: { width: 1280, height: 800 },
       bypassCSP: true,
+      // What is still fading in has no colour of its own yet.
+      reducedMotion: 'reduce',
     });
     const page = await context.newPage();
     await page.goto('/');
@@ -37,6 +39,8 @@ for (const theme of ['light', 'dark'] as const)
       colorScheme: theme,
       viewport: { width: 1280, height: 800 },
       bypassCSP: true,
+      // What is still fading in has no colour of its own yet.
+      reducedMotion: 'reduce',
     });
     const page = await context.newPage();
     /** Looks at one part of the page: the whole drawing once is enough. */

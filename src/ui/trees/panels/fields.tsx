@@ -36,8 +36,10 @@ interface StepsProps {
 export function StepPicker({ label, inForce, steps, disabled, onPick, onTry }: StepsProps) {
   const { dropDraft } = useBench();
   const tried = useRef(false);
+  // A list that closes still passes under the pointer for a moment: that is no look at a step.
+  const open = useRef(false);
   const look = (value: number | null) => {
-    if (!onTry || value === inForce.value) return;
+    if (!onTry || !open.current || value === inForce.value) return;
     tried.current = true;
     onTry(value);
   };
@@ -46,7 +48,9 @@ export function StepPicker({ label, inForce, steps, disabled, onPick, onTry }: S
       className="mono"
       value={String(inForce.value)}
       disabled={disabled}
+      onOpen={() => void (open.current = true)}
       onClose={() => {
+        open.current = false;
         if (tried.current) dropDraft();
         tried.current = false;
       }}
