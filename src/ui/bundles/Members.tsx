@@ -2,7 +2,7 @@
 import type { MemberVerdict } from '../../core/bundles';
 import { farEnd, hostById, linkAt, linkSpeed, portById, portLabel, setField, switchById } from '../../core/design';
 import type { Bundle, Port } from '../../core/design';
-import { speedLabel } from '../chart/scene';
+import { speedLabel } from '../chart/ends';
 import { Field } from '../trees/boards/Field';
 import { useBench, useSession } from '../shell/context';
 import { Exchange } from './Exchange';

@@ -4,7 +4,7 @@ import { pairReport } from '../../core/bundles';
 import type { PairState } from '../../core/bundles';
 import { bundleAt, dissolvePair, linkSpeed, portById, setField, switchById } from '../../core/design';
 import type { Design, Link, SwitchPair } from '../../core/design';
-import { speedLabel } from '../chart/scene';
+import { speedLabel } from '../chart/ends';
 import { Field } from '../trees/boards/Field';
 import { Choice } from '../trees/panels/DesignSettings';
 import { useBench, useSession } from '../shell/context';

@@ -7,7 +7,7 @@ import { PLATE } from './geometry';
 import type { Point } from './geometry';
 import { attachPegs } from './pegs';
 import type { Attachment, AttachmentEnd } from './pegs';
-import { speedLabel } from './scene';
+import { speedLabel } from './ends';
 import type { PegItem, PlateItem, Scene, SpotItem, WireItem } from './scene';
 
 /** Places by id: where the drawing has things, whether the design says so or an arrangement. */

@@ -17,7 +17,7 @@ import type { Bundle, Port, TreeKey } from '../../../core/design';
 import { COMMON_SPEEDS, PORT_PRIORITIES } from '../../../core/standard';
 import { explainPort, grouped, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
-import { speedLabel } from '../../chart/scene';
+import { speedLabel } from '../../chart/ends';
 import { costAction, failAction, portPriorityAction } from '../../shell/actions';
 import { useBench, useSession, useTree } from '../../shell/context';
 import { farLabel, farOf, memberPorts, rateOf } from './ends';
