@@ -11,4 +11,5 @@ export * from './edit-words';
 export * from './history';
 export * from './settings';
 export * from './read';
+export * from './untagged-words';
 export { wording, NAME_LENGTH } from './wording';

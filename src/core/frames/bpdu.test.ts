@@ -6,6 +6,7 @@ import {
   configurationOctets,
   decodeBpdu,
   encodeBpdu,
+  extensionIn,
   flagRole,
   openEnvelope,
   roleFlags,
@@ -130,4 +131,15 @@ test('the configuration has selector, name, revision and digest in their places'
   expect(hex(octets)).toBe(
     '00' + Buffer.from('quay').toString('hex').padEnd(64, '0') + '0102' + 'ac36177f50283cd4b83821d8ab26de62',
   );
+});
+
+test('the extension is that of the bridge that speaks, in every kind of BPDU that names one', () => {
+  const types = fc.constantFrom('config' as const, 'rst' as const, 'mst' as const);
+  fc.assert(
+    fc.property(fc.record({ type: types, ...common, mst }), (bpdu) => {
+      const octets = encodeBpdu(bpdu.type === 'mst' ? bpdu : { ...bpdu, mst: undefined });
+      expect(extensionIn(octets)).toBe(bpdu.bridgePriority % 4096);
+    }),
+  );
+  expect(extensionIn(encodeBpdu({ ...decodeBpdu(Uint8Array.from([0, 0, 0, 0x80]))! }))).toBeNull();
 });

@@ -227,6 +227,10 @@ export function inVlan(octets: Uint8Array, from: number, to: number): Uint8Array
   return other;
 }
 
+/** System id extension of the bridge that a BPDU names as its own (9.2.5); null where it names none. */
+export const extensionIn = (octets: Uint8Array): number | null =>
+  octets.length < CONFIG_LENGTH ? null : takeField(octets, 0, B.bridgePriority) & 0xfff;
+
 /**
  * Whether two BPDUs are the same but for their flags, those of instances included: the same vectors and times, told with
  * another role, state or change.

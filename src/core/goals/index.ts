@@ -1,4 +1,5 @@
 export * from './check';
+export { goalChange, goalChangeWords, type GoalChange } from './change';
 export { wantsOf, treesOfGoal, type Want } from './wants';
 export { breach, wayBetween } from './holds';
 export * from './words';

@@ -1,6 +1,7 @@
 import { emptyDesign, setField } from '../design';
 import type { Design, Mode } from '../design';
-import { framesOf, frameAt, spanAt, standingOut, storyOf, whyHeard } from '.';
+import { fieldsOf, framesOf, frameAt, spanAt, standingOut, storyOf, whyHeard } from '.';
+import { openEnvelope } from '../frames';
 import type { Trace } from '.';
 import { runOf } from '../../../tests/support/rehearsals';
 
@@ -89,4 +90,77 @@ test('an access port and a trunk that has its VLAN untagged understand each othe
     const trace = runOf(design, 10, []);
     expect(spanAt(laneOf(trace, 'b1', 20), 5e6)).toMatchObject({ role: 'root', state: 'forwarding' });
   }
+});
+
+/** What is said of frames that were sent, with the VLAN that they name, and whether they are tagged. */
+const sentFrom = (trace: Trace, port: string) =>
+  [...framesOf(trace.frames)].flatMap((f) => {
+    if (f.from !== port) return [];
+    const { kind, named, vlan } = openEnvelope(f.octets);
+    return [`${kind} ${named ?? '-'} ${vlan === null ? 'untagged' : 'tagged'}`];
+  });
+
+test('VLAN 1 speaks plainly and as of a tree per VLAN, the others in their VLAN; the second is not reckoned with', () => {
+  const trace = runOf(oneCable(30, 30), 10, []);
+  // The other VLANs cannot differ from VLAN 1 here, and are run as it.
+  expect([...new Set(sentFrom(trace, 'a1'))].sort()).toEqual(['bpdu - untagged', 'vlan-bpdu 1 tagged']);
+  const again = [...framesOf(trace.frames)].filter((f) => openEnvelope(f.octets).named === 1);
+  expect(again.length).toBeGreaterThan(2);
+  for (const frame of again) {
+    expect(frame.heard.map((h) => h.info)).toEqual(['again']);
+    expect(fieldsOf(frame.octets).at(-1)).toMatchObject({ name: 'VLAN of the tree', value: '1' });
+  }
+});
+
+test('what a field says stands in the octets that it names', () => {
+  const trace = runOf(oneCable(10, 20), 6, []);
+  const named = [...framesOf(trace.frames)].filter((f) => (openEnvelope(f.octets).named ?? 0) > 1);
+  expect(named.length).toBeGreaterThan(3);
+  for (const { octets } of named) {
+    const field = fieldsOf(octets).find((f) => f.name === 'VLAN of the tree')!;
+    expect((octets[field.at]! << 8) | octets[field.at + 1]!).toBe(Number(field.value));
+  }
+});
+
+test('a cable that fails and comes back is held again while its ends differ', () => {
+  const trace = runOf(oneCable(10, 20), 40, [
+    { kind: 'link-down', at: 5, link: 'ab' },
+    { kind: 'link-up', at: 10, link: 'ab' },
+  ]);
+  const all = laneOf(trace, 'b1', 10).map((s) => s.state);
+  expect(all.filter((s) => s === 'inconsistent').length).toBeGreaterThanOrEqual(2);
+  expect(all).not.toContain('forwarding');
+  expect(spanAt(laneOf(trace, 'b1', 10), 7e6)?.state).toBe('disabled');
+  expect(all.at(-1)).toBe('inconsistent');
+});
+
+test('ends that differ between switches with one tree are nothing to spanning tree', () => {
+  const trace = runOf(oneCable(10, 20, 'rstp'), 10, []);
+  for (const { spans } of trace.ports) expect(spans.map((s) => s.state)).not.toContain('inconsistent');
+});
+
+test('a pair loses contact in the VLANs that are held, and keeps it in the others', () => {
+  const design = oneCable(10, 10);
+  for (const vlan of [10, 30])
+    for (const s of ['a', 'b']) {
+      const id = `${s}-${vlan}`;
+      design.ports.push({
+        id: `${id}-port`,
+        switch: s,
+        name: `h${vlan}`,
+        number: vlan,
+        speed: 1000,
+        vlans: `${vlan}`,
+        native: vlan,
+        edge: true,
+      });
+      design.hosts.push({ id, name: id });
+      design.links.push({ id: `${id}-cable`, a: { port: `${id}-port` }, b: { host: id } });
+    }
+  const trace = runOf(design, 20, [set(5, 'b1', 20)], true);
+  const ok = (vlan: number, at: number) => {
+    const lane = trace.contacts.find((c) => c.vlan === vlan)!;
+    return spanAt(lane.spans, at)!.ok;
+  };
+  expect([ok(10, 4e6), ok(10, 19e6), ok(30, 4e6), ok(30, 19e6)]).toEqual([true, false, true, true]);
 });

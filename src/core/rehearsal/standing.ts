@@ -1,9 +1,9 @@
 /** What stands out at a moment of a rehearsal: guarded ports with why and how long, and frames that go round. */
-import { bundleById, portById } from '../design';
+import { bundleById, portById, untaggedWords } from '../design';
 import type { Design } from '../design';
 import type { LoopSpan, Trace } from './recorder';
 import { effectWords, spanAt } from './story';
-import { lasting, portList, portWords, seconds, treesWords, untaggedWords, vlansWords } from './words';
+import { lasting, portList, portWords, seconds, treesWords, vlansWords } from './words';
 
 export interface Standing {
   readonly kind: 'guard' | 'loop';

@@ -1,16 +1,11 @@
 /** BPDUs that come in another VLAN than the one whose tree they are of. */
 import { farEnd, isPerVlan, linkAt } from '../design';
+import { extensionIn } from '../frames';
 import type { Envelope } from '../frames';
 import type { BridgePort, Copy, World } from './world';
 
-const WHERE_BRIDGE_STANDS = 17;
-
 /** VLAN that a BPDU names: in its trailing field, or a plain one as system id extension of its bridge; 0 for none. */
-export function vlanNamed({ named, payload }: Envelope): number {
-  if (named !== undefined) return named;
-  if (payload.length < WHERE_BRIDGE_STANDS + 8) return 0;
-  return ((payload[WHERE_BRIDGE_STANDS]! << 8) | payload[WHERE_BRIDGE_STANDS + 1]!) & 0xfff;
-}
+export const vlanNamed = ({ named, payload }: Envelope): number => named ?? extensionIn(payload) ?? 0;
 
 /** Whether a frame comes straight over a cable from a switch that has a tree per VLAN, to one that has too. */
 function betweenPerVlan(w: World, bp: BridgePort, { from, to }: Copy): boolean {

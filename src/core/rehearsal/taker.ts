@@ -1,11 +1,9 @@
 /** Who takes a BPDU in at the port that it comes to. */
+import { extensionIn } from '../frames';
 import type { Envelope } from '../frames';
 import type { Frame } from './frame';
 import { straysIn, vlanNamed } from './strays';
 import type { BridgePort, Copy, PhysicalPort, Process, Taker, World } from './world';
-
-/** Octets of the shortest BPDU that holds a bridge identifier. */
-const LEAST_CONFIGURATION = 35;
 
 /** The one VLAN of an access port; 0 for any other. */
 export function accessVlan({ element: { native, vlans } }: BridgePort): number {
@@ -50,7 +48,7 @@ export function addressTo(w: World, copy: Copy, taker: Taker, frame: Frame): voi
   const process = env.kind === 'lacpdu' ? null : processFor(w, taker.bp, env);
   copy.strays = straysIn(w, taker.bp, copy, env);
   // One without a bridge identifier does not say of what VLAN the next one is.
-  copy.taker = env.payload.length < LEAST_CONFIGURATION ? null : taker;
+  copy.taker = extensionIn(env.payload) === null ? null : taker;
   copy.process = process?.members[taker.bp.number] ? process : null;
   copy.bridge = copy.process?.engine.kind === 'mst' ? copy.process.engine.bridge : null;
   copy.index = copy.bridge?.byNumber[taker.bp.number]!.index ?? 0;

@@ -1,5 +1,5 @@
 /** Names and times as they stand in sentences. */
-import { bundleAt, bundleById, farEnd, hostById, linkAt, portById, switchById, vlansAt } from '../design';
+import { bundleAt, bundleById, hostById, portById, switchById } from '../design';
 import type { Design } from '../design';
 import { formatVlanRanges, vlanMembership } from '../standard';
 import type { Trace } from './recorder';
@@ -21,20 +21,6 @@ export const AGREED = 50_000;
 export function portWords(design: Design, id: string): string {
   const port = portById(design, id) ?? bundleById(design, id);
   return port ? `${switchById(design, port.switch)?.name} ${port.name}` : id;
-}
-
-/** Why a port is held inconsistent: what travels untagged here, and at the other end of the cable. */
-export function untaggedWords(design: Design, id: string): string {
-  const first = bundleById(design, id)?.members[0] ?? id;
-  const link = linkAt(design, first);
-  const far = link && farEnd(link, first);
-  const of = (port: string): string => {
-    const { native } = vlansAt(design, port);
-    return native === null ? 'no VLAN' : `VLAN ${native}`;
-  };
-  if (!far || !('port' in far) || of(first) === of(far.port)) return 'the ends do not agree on what travels untagged';
-  const other = bundleAt(design, far.port)?.id ?? far.port;
-  return `frames without a tag are of ${of(first)} here, and of ${of(far.port)} at ${portWords(design, other)}`;
 }
 export const hostWords = (design: Design, id: string) => hostById(design, id)?.name ?? id;
 

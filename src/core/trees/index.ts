@@ -3,7 +3,7 @@ export * from './topology';
 export { classesOf, type CistProblem, type TreeClass, type TreeProblem } from './problem';
 export { solveTree, forwardsRole, ROLE, ROLES, type Role, type TreeOutcome } from './solve';
 export * from './state';
-export { heldIn, heldPorts, heldVlanWords, heldWords } from './untagged';
+export { heldIn, heldPorts, heldVlanWords } from './untagged';
 export { regionCount, treeOnSwitch } from './many';
 export {
   boundaryPorts,

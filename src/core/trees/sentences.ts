@@ -1,6 +1,6 @@
 /** The one plain sentence of each ledger. Costs are written with thin groups of three digits, as on the chart. */
 import { isPeerPort, verdictOf } from '../bundles';
-import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById } from '../design';
+import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById, untaggedWords } from '../design';
 import type { Port } from '../design';
 import { numberToMac } from '../standard';
 import type { PriorityVector } from '../standard';
@@ -8,7 +8,7 @@ import type { Candidate, Contest, TreeReader } from './ledger';
 import type { Role } from './solve';
 import type { SolvedTree } from './state';
 import type { Topology } from './topology';
-import { heldVlanWords, heldWords, joinedAt } from './untagged';
+import { heldVlanWords, joinedAt } from './untagged';
 
 /** `22 000`: digits in groups of three, set apart by a no-break space. */
 export function grouped(value: number): string {
@@ -155,7 +155,7 @@ function aloneSentence(reader: TreeReader, port: number): string {
 
 /** Why a port is held inconsistent. */
 export const heldSentence = (topology: Topology, port: number): string =>
-  `Held inconsistent in ${heldVlanWords(topology, port)}: ${heldWords(topology, port)}. BPDUs name the VLAN they are of, so both switches notice, and stop here until the ends agree.`;
+  `Held inconsistent in ${heldVlanWords(topology, port)}: ${untaggedWords(topology.design, topology.ports[port]!.element.id)}. BPDUs name the VLAN they are of, so both switches notice, and stop here until the ends agree.`;
 
 /** What is not reckoned at a port where trees per VLAN and others become one. */
 export const joinedSentence = (topology: Topology, port: number): string => {

@@ -1,4 +1,7 @@
+import fc from 'fast-check';
+import { networks } from '../../../tests/support/networks';
 import { emptyDesign } from '../design';
+import { vlanMembership } from '../standard';
 import type { Design, Mode } from '../design';
 import { explainPort, heldPorts, roleAt, solveDesign } from '.';
 
@@ -93,4 +96,34 @@ test('an access port that leads to a switch without trees per VLAN says what is 
   for (const id of ['a1', 'b1'])
     expect(sentence(id)).toMatch(/VLAN 20 travels untagged and alone here .* Rehearse it to see\.$/);
   for (const id of ['a2', 'b2']) expect(sentence(id)).not.toContain('untagged');
+});
+
+test('where both ends carry a VLAN, both hold it or neither; what is held carries nothing anywhere', () => {
+  const natives = fc.infiniteStream(fc.constantFrom(undefined, 10, 10, 20));
+  fc.assert(
+    fc.property(networks, natives, (network, choice) => {
+      const ports = network.ports.map((p) => {
+        const native = choice.next().value;
+        return native !== undefined && vlanMembership(p.vlans ?? 'all')[native] ? { ...p, native } : p;
+      });
+      const solved = solveDesign({ ...network, mode: 'per-vlan-rstp', ports });
+      const { topology } = solved;
+      const { portLan, lanStart, lanPorts } = topology;
+      for (const [port, vlans] of heldPorts(topology)) {
+        const lan = portLan[port]!;
+        const other = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].find((p) => p !== port)!;
+        const carried = vlanMembership(topology.ports[other]!.element.vlans ?? 'all');
+        for (const vlan of vlans) {
+          if (carried[vlan]) expect(heldPorts(topology).get(other)).toContain(vlan);
+          const of = solved.byId.get(`vlan-${vlan}`)!;
+          expect(roleAt(of, port)).toBe('alternate');
+          expect([of.outcome.rootPort.includes(port), of.outcome.designatedPort.includes(port)]).toEqual([
+            false,
+            false,
+          ]);
+        }
+      }
+    }),
+    { numRuns: 300 },
+  );
 });

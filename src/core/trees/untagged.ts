@@ -110,16 +110,6 @@ export function joinedAt({ design, ports, portLan, portBridge, lanStart, lanPort
   return 0;
 }
 
-/** Why a port is held: `frames without a tag are VLAN 10 here, and VLAN 20 at quay-a 1`. */
-export function heldWords(topology: Topology, port: number): string {
-  const { design, portLan, lanStart, lanPorts, portBridge, ports } = topology;
-  const lan = portLan[port]!;
-  const other = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].find((p) => p !== port)!;
-  const what = (p: number) => (untaggedAt(topology, p) === 0 ? 'no VLAN' : `VLAN ${untaggedAt(topology, p)}`);
-  const far = `${design.switches[portBridge[other]!]!.name} ${ports[other]!.element.name}`;
-  return `frames without a tag are of ${what(port)} here, and of ${what(other)} at ${far}`;
-}
-
 /** `VLAN 10`, `VLANs 10, 20`: those in which a port is held. */
 export function heldVlanWords(topology: Topology, port: number): string {
   const vlans = heldPorts(topology).get(port) ?? [];

@@ -1,6 +1,6 @@
 'use client';
 import { useDeferredValue, useMemo } from 'react';
-import { checkGoals, goalSentence } from '../../core/goals';
+import { checkGoals, goalChange, goalChangeWords, goalSentence } from '../../core/goals';
 import type { CheckedGoal } from '../../core/goals';
 import type { Script } from '../../core/design';
 import { asItStands, carriedOut, eventWords } from '../../core/rehearsal';
@@ -9,45 +9,37 @@ import { solveDesign } from '../../core/trees';
 import { useSession } from '../shell/context';
 
 const NONE: readonly CheckedGoal[] = [];
-const goals = (n: number) => `${n} ${n === 1 ? 'goal' : 'goals'}`;
 
 /** Which goals hold once the network has settled as the events up to the moment leave it, and which the events broke. */
 export function GoalsNow({ script, trace, at }: { script: Script; trace: Trace; at: number }) {
   const drawn = useSession((s) => s.solved);
   const { design } = drawn.topology;
   const wanted = design.goals.length > 0;
-  const happened = wanted ? carriedOut(trace, at).length : 0;
+  const events = useMemo(() => (wanted ? carriedOut(trace, Infinity) : []), [trace, wanted]);
   // Pulling the moment over an event does not wait for the trees.
-  const counted = useDeferredValue(happened);
+  const upTo = useDeferredValue(events.findLast((e) => e.at <= at)?.at);
   const before = useMemo(() => (wanted ? checkGoals(drawn) : NONE), [drawn, wanted]);
-  const stands = useMemo(() => {
-    const upTo = carriedOut(trace, Infinity)[counted - 1];
-    return upTo && asItStands(design, script, trace, upTo.at);
-  }, [design, script, trace, counted]);
-  const after = useMemo(() => stands && checkGoals(solveDesign(stands.design, drawn)), [stands, drawn]);
-  if (!wanted || !stands || !after) return null;
-  const was = new Map(before.map((c) => [c.goal.id, c.state]));
-  const broken = after.filter((c) => c.state !== 'met' && was.get(c.goal.id) === 'met');
-  const metNow = after.filter((c) => c.state === 'met' && was.get(c.goal.id) === 'broken').length;
-  const asBefore = after.filter((c) => c.state === 'broken').length - broken.filter((c) => c.state === 'broken').length;
-  const held = after.filter((c) => c.state === 'met').length;
-  const numbers = [
-    held === after.length ? `all ${goals(held)} hold` : `${held} of ${goals(after.length)} hold`,
-    metNow > 0 && `${metNow} that ${metNow === 1 ? 'was' : 'were'} broken before ${metNow === 1 ? 'is' : 'are'} met`,
-    asBefore > 0 && `${asBefore} ${asBefore === 1 ? 'is' : 'are'} broken as before`,
-  ];
-  const besides = stands.besides.map((e) => eventWords(design, e)).join('; ');
+  const stands = useMemo(
+    () => (upTo === undefined ? null : asItStands(design, script, trace, upTo)),
+    [design, script, trace, upTo],
+  );
+  const change = useMemo(
+    () => stands && goalChange(before, checkGoals(solveDesign(stands.design, drawn))),
+    [before, stands, drawn],
+  );
+  if (!wanted || !stands || !change) return null;
+  const besides = stands.besides.map((e) => eventWords(stands.design, e)).join('; ');
   return (
     <details className="goals-now" aria-label="Goals after this">
-      <summary className={broken.length > 0 ? 'alarm' : 'quiet'}>
-        Once this has settled, {numbers.filter(Boolean).join('; ')}.
+      <summary className={change.lost.length > 0 ? 'alarm' : 'quiet'}>
+        Once this has settled, {goalChangeWords(change)}.
       </summary>
-      {broken.map(({ goal, reason }) => (
+      {change.lost.map(({ goal, reason }) => (
         <p key={goal.id} className="sentence wrong">
           {goalSentence(stands.design, goal)} {reason}
         </p>
       ))}
-      {broken.length === 0 && <p className="quiet">What has happened so far breaks no goal.</p>}
+      {change.lost.length === 0 && <p className="quiet">What has happened so far breaks no goal.</p>}
       {besides !== '' && <p className="quiet">Trees can be foretold without this only: {besides}.</p>}
     </details>
   );
