@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import type { Chosen } from '../../core/cabling';
 import { partText, readPart } from '../../core/cabling';
 import type { Intake, SourceFile } from '../../core/formats';
@@ -78,7 +78,8 @@ export function CablingStage() {
     [startArranging, toggle, show],
   );
   const commands = useCablingCommands(cabling, doings);
-  useEffect(() => {
+  // A key that comes right after a change finds commands that know of it.
+  useLayoutEffect(() => {
     setStageCommands(commands);
     return () => setStageCommands([]);
   }, [commands, setStageCommands]);

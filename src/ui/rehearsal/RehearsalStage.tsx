@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { setField } from '../../core/design';
 import type { Probe } from '../../core/design';
 import { everNamed } from '../../core/rehearsal';
@@ -131,7 +131,8 @@ export function RehearsalStage() {
     () => setShown({ from: Math.max(0, at - 50_000), to: Math.min(until, Math.max(0, at - 50_000) + 100_000) }),
     [at, until],
   );
-  useEffect(() => {
+  // A key that comes right after a change finds commands that know of it.
+  useLayoutEffect(() => {
     const commands: Command[] = [
       { id: 'next-change', title: 'Next change of the rehearsal', keys: ['.'], run: () => jump(1) },
       { id: 'previous-change', title: 'Previous change of the rehearsal', keys: [','], run: () => jump(-1) },

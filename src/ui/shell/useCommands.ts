@@ -1,6 +1,6 @@
 'use client';
 import { useColorScheme } from '@mui/material/styles';
-import { useEffect, useMemo } from 'react';
+import { useLayoutEffect, useMemo } from 'react';
 import { bundleLinks } from '../../core/bundles';
 import { linkAt } from '../../core/design';
 import { newId } from '../cabling/useCabling';
@@ -164,7 +164,8 @@ export function useCommands(bench: Bench, search: () => void, ofStage: readonly 
     () => [...ofStage, ...listCommands(bench, search, setMode)],
     [bench, search, setMode, ofStage],
   );
-  useEffect(() => {
+  // With the very drawing that shows a change, so that no key works on what was before it.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
       const name = keyName(event);
