@@ -20,6 +20,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    // What still grows on a slow machine is pressed where it was, and let go where something else is by then.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: BROWSER,
       args: BROWSER_ARGS,

@@ -57,7 +57,6 @@ test('two parallel cables are bundled, the ends are set, and the verdict says wh
   await saved(page);
   expect((await stored(request, demo)).bundles.at(-2)?.hash).toEqual(['src-mac', 'dst-mac', 'vlan']);
   expect((await stored(request, demo)).bundles.at(-2)).toMatchObject({ switch: 'quay-a', maxActive: 1 });
-  await page.emulateMedia({ reducedMotion: 'reduce' });
   const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
 
@@ -107,7 +106,6 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^core-east \+ core-west domain 1/ }).click();
   await expect(page.getByRole('row', { name: /bundle 1, most active 8 4/ })).toContainText('takes them for one end');
-  await page.emulateMedia({ reducedMotion: 'reduce' });
   const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
   expect(errors).toEqual([]);

@@ -62,7 +62,6 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   await page.getByRole('menuitem', { name: 'Frames of what is selected (pcapng)' }).click();
   const octets = readFileSync(await (await download).path());
   expect(octets.subarray(0, 4).toString('hex')).toBe('0a0d0d0a');
-  await page.emulateMedia({ reducedMotion: 'reduce' });
   const { violations } = await new AxeBuilder({ page }).include('.rehearsal').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
   expect(errors).toEqual([]);

@@ -146,6 +146,7 @@ test('keys go through trees, fail and restore a link, and open the search', asyn
 });
 
 test('depth moves a switch down when its cost grows', async ({ page, request }) => {
+  await page.emulateMedia({ reducedMotion: 'no-preference' });
   await openTrees(page, await freshDemo(request, 'depth'), '&tree=vlan-110&sel=port~cold-store:1');
   const ruler = page.locator('.ruler text');
   await expect(ruler).toHaveText(['0', /1\s000/, /2\s000/, /22\s000/, /42\s000/]);
