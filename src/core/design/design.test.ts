@@ -142,7 +142,7 @@ describe('edits', () => {
     [
       'a field of no element',
       { type: 'set', kind: 'switch', id: 'gate', field: 'colour', value: 1 },
-      /'colour' is not part of the design format/,
+      /A switch has no field 'colour'/,
     ],
   ])('%s is refused with a sentence', (_, edit, sentence) => expect(first([edit])?.sentence).toMatch(sentence));
 
@@ -208,7 +208,10 @@ describe('history', () => {
   const edit = (revision: number) => ({ revision, kind: 'edit' as const, target: null, label: `e${revision}` });
   test('undo and redo walk over the edits, and a new edit ends what could be redone', () => {
     const steps = [edit(1), edit(2), { revision: 3, kind: 'undo' as const, target: 2, label: 'e2' }];
-    expect(historyOf(steps)).toEqual({ undo: [{ revision: 1, label: 'e1' }], redo: [{ revision: 2, label: 'e2' }] });
+    expect(historyOf(steps)).toMatchObject({
+      undo: [{ revision: 1, label: 'e1' }],
+      redo: [{ revision: 2, label: 'e2' }],
+    });
     const redone = historyOf([...steps, { revision: 4, kind: 'redo', target: 2, label: 'e2' }]);
     expect(redone.undo.map((e) => e.revision)).toEqual([1, 2]);
     expect(historyOf([...steps, edit(4)]).redo).toEqual([]);
@@ -249,8 +252,8 @@ describe('reading', () => {
       JSON.stringify({ ...demo, version: 9 }),
       /format version 9; this release reads up to version 1/,
     ],
-    ['a missing field', JSON.stringify({ ...demo, mode: undefined }), /Mode undefined is not known/],
-    ['a missing list', JSON.stringify({ ...demo, links: undefined }), /The field 'links' is missing/],
+    ['a missing field', JSON.stringify({ ...demo, mode: undefined }), /The document needs a spanning tree mode/],
+    ['a missing list', JSON.stringify({ ...demo, links: undefined }), /The document needs the field 'links'/],
     ['an unknown field', JSON.stringify({ ...demo, extra: 1 }), /'extra' is not part of the design format/],
   ])('%s is refused with a sentence', (_, text, sentence) => {
     const read = readDesignText(text);

@@ -1,4 +1,5 @@
 /** The edits that lead from one design to another: what differs between two variants. */
+import { TABLE_FIELDS } from './edits';
 import type { Edit } from './edits';
 import { COLLECTIONS, KINDS } from './schema';
 import type { Design } from './schema';
@@ -8,9 +9,6 @@ type Plain = Record<string, unknown>;
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 const isTable = (value: unknown): value is Plain =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
-
-/** Fields kept as tables by VLAN or instance: they are compared entry by entry. */
-const TABLES = new Set(['vlanPriority', 'vlanCost', 'instancePriority', 'instanceCost', 'vlanInstance', 'map']);
 
 /** What a table must have set, and what taken away. */
 function tableEdits(field: string, from: Plain, to: Plain): { field: string; value: unknown }[] {
@@ -25,7 +23,7 @@ function fieldEdits(from: Plain, to: Plain): { field: string; value: unknown }[]
   return [...fields].flatMap((field) => {
     const [a, b] = [from[field], to[field]];
     if (same(a, b)) return [];
-    if (TABLES.has(field) && (isTable(a) || isTable(b)))
+    if (TABLE_FIELDS.has(field) && (isTable(a) || isTable(b)))
       return tableEdits(field, (a as Plain | undefined) ?? {}, (b as Plain | undefined) ?? {});
     return [{ field, value: b ?? null }];
   });

@@ -1,4 +1,5 @@
 /** One edit in words, for lists of what a proposal or a change would set. */
+import { differenceBetween } from './difference';
 import type { Edit } from './edits';
 import { bundleById, hostById, linkById, portById, portLabel, segmentById, switchById } from './look-ups';
 import type { Design } from './schema';
@@ -66,4 +67,9 @@ export function editWords(design: Design, edit: Edit): string {
         ? ` for VLAN ${key}`
         : ` for ${key === '0' ? 'the CIST' : `instance ${key}`}`;
   return `${subjectWords(design, edit.kind, edit.id)}: ${what} ${shown(edit.value)}${scope}`;
+}
+
+/** What differs between two designs, a line for each edit that leads from one to the other. */
+export function differenceWords(from: Design, to: Design): string[] {
+  return differenceBetween(from, to).map((edit) => editWords(edit.type === 'remove' ? from : to, edit));
 }

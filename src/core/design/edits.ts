@@ -6,10 +6,16 @@ import { z } from 'zod';
 import type { Fault } from './fault';
 import { faultsOf } from './fault';
 import { integrityFaults } from './integrity';
+import { VALUE_LIMITS, jsonFault, limitedJson } from './json-limits';
 import type { Touch } from './rule';
 import { COLLECTIONS, KINDS, designSchema } from './schema';
 import type { AnyElement, Design, ElementOf, Kind } from './schema';
-import { wording } from './wording';
+import { clipped, wording } from './wording';
+
+const limited = (value: unknown, context: z.RefinementCtx): void => {
+  const fault = jsonFault(value, VALUE_LIMITS);
+  if (fault !== null) context.addIssue({ code: 'custom', message: fault });
+};
 
 const SETTINGS = ['name', 'mode', 'costScale', 'bundleCost'] as const;
 const kind = z.enum(KINDS as [Kind, ...Kind[]]);
@@ -19,7 +25,7 @@ export const editSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: z.literal('add'),
     kind,
-    value: z.looseObject({ id: z.string() }),
+    value: z.looseObject({ id: z.string() }).superRefine(limited),
     at: z.int().min(0).optional(),
   }),
   z.strictObject({ type: z.literal('remove'), kind, id: z.string() }),
@@ -29,7 +35,7 @@ export const editSchema = z.discriminatedUnion('type', [
     kind,
     id: z.string(),
     field: z.string().regex(/^[a-zA-Z]+(\.\d+)?$/),
-    value: z.json(),
+    value: limitedJson(VALUE_LIMITS),
   }),
   z.strictObject({ type: z.literal('settings'), field: z.enum(SETTINGS), value: z.string() }),
 ]);
@@ -56,17 +62,50 @@ export function setField<K extends Kind>(
   return { type: 'set', kind: kindOf, id, field, value: (value ?? null) as never };
 }
 
+/** Fields that are tables by VLAN or instance: their entries can be set one by one. */
+export const TABLE_FIELDS: ReadonlySet<string> = new Set([
+  'vlanPriority',
+  'vlanCost',
+  'instancePriority',
+  'instanceCost',
+  'vlanInstance',
+  'map',
+]);
+
+const FIELDS = new Map<Kind, ReadonlySet<string>>();
+
+/** Every field that an element of a kind may have, in any of its forms. */
+function fieldsOf(of: Kind): ReadonlySet<string> {
+  let known = FIELDS.get(of);
+  if (!known) {
+    const { schema } = COLLECTIONS[of];
+    const shapes = 'options' in schema ? schema.options.map((o) => o.shape) : [schema.shape];
+    FIELDS.set(of, (known = new Set(shapes.flatMap((shape) => Object.keys(shape)))));
+  }
+  return known;
+}
+
+/** Why a field cannot be set; null when it can. */
+function fieldFault(of: Kind, id: string, field: string): string | null {
+  const [outer, inner] = field.split('.') as [string, string?];
+  if (outer === 'id') return wording.idFixed(clipped(id));
+  if (!fieldsOf(of).has(outer)) return wording.noSuchField(of, outer);
+  return inner !== undefined && !TABLE_FIELDS.has(outer) ? wording.noTable(of, outer) : null;
+}
+
+const own = (table: Plain, key: string): unknown => (Object.hasOwn(table, key) ? table[key] : undefined);
+
 function withField(element: Plain, field: string, value: unknown): { next: Plain; before: unknown } {
   const [outer, inner] = field.split('.') as [string, string?];
   const next = { ...element };
   if (inner === undefined) {
-    const before = next[outer] ?? null;
+    const before = own(next, outer) ?? null;
     if (value === null) delete next[outer];
     else next[outer] = value;
     return { next, before };
   }
-  const table = { ...(next[outer] as Plain | undefined) };
-  const before = table[inner] ?? null;
+  const table = { ...(own(next, outer) as Plain | undefined) };
+  const before = own(table, inner) ?? null;
   if (value === null) delete table[inner];
   else table[inner] = value;
   if (Object.keys(table).length === 0) delete next[outer];
@@ -155,9 +194,14 @@ export function applyEdits(design: Design, edits: readonly Edit[]): Applied {
       const value = draft.list(edit.kind)[index]!;
       draft.take(edit.kind, index);
       inverse.unshift({ type: 'add', kind: edit.kind, value: value as { id: string }, at: index });
-    } else if (edit.field === 'id') {
-      return void faults.push({ code: 'id-fixed', path: ['edits', n], sentence: wording.idFixed(id) });
     } else {
+      const wrong = fieldFault(edit.kind, id, edit.field);
+      if (wrong !== null)
+        return void faults.push({
+          code: edit.field === 'id' ? 'id-fixed' : 'unknown-field',
+          path: ['edits', n],
+          sentence: wrong,
+        });
       const { next, before } = withField(draft.list(edit.kind)[index] as unknown as Plain, edit.field, edit.value);
       draft.list(edit.kind)[index] = next as unknown as AnyElement;
       inverse.unshift({ ...edit, value: before as never });

@@ -2,6 +2,7 @@
 import type { Fault } from './fault';
 import { faultsOf } from './fault';
 import { integrityFaults } from './integrity';
+import { DOCUMENT_LIMITS, jsonFault } from './json-limits';
 import type { Design } from './schema';
 import { DESIGN_FORMAT, DESIGN_VERSION, designSchema } from './schema';
 import { wording } from './wording';
@@ -20,6 +21,8 @@ export function readDesign(value: unknown): ReadDesign {
         { code: 'later-version', path: ['version'], sentence: wording.laterVersion(document.version, DESIGN_VERSION) },
       ],
     };
+  const beyond = jsonFault(value, DOCUMENT_LIMITS);
+  if (beyond !== null) return { ok: false, faults: [{ code: 'beyond-limits', path: [], sentence: beyond }] };
   const parsed = designSchema.safeParse(value);
   if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
   const faults = integrityFaults(parsed.data);

@@ -1,6 +1,7 @@
 /** Scripts of rehearsals: what happens to the network, and when. References may lead nowhere: the event is then void. */
 import { z } from 'zod';
 import { BRIDGE_PRIORITY } from '../standard';
+import { SCRIPT_EDIT_LIMITS, limitedJson } from './json-limits';
 import { id, name, saying, stepped, vlanNumber, whole } from './values';
 import { wording } from './wording';
 
@@ -34,7 +35,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
   /** The switch that is root of the VLAN's tree at that moment goes off. */
   z.strictObject({ ...base, kind: z.literal('root-off'), vlan: vlanNumber }),
   /** Edits of the design, as they are stored. */
-  z.strictObject({ ...base, kind: z.literal('set'), edits: z.array(z.json()), label: name }),
+  z.strictObject({ ...base, kind: z.literal('set'), edits: z.array(limitedJson(SCRIPT_EDIT_LIMITS)), label: name }),
   z.strictObject({ ...base, kind: z.literal('cable'), a: id, b: id }),
   /** A hub with a cable from itself to itself, plugged into a port: what leaves the port comes back to it. */
   z.strictObject({ ...base, kind: z.literal('hub-loop'), port: id }),

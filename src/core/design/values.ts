@@ -12,10 +12,11 @@ import {
   isIndividualMac,
   parseVlanRanges,
 } from '../standard';
-import { NAME_LENGTH, SHEET_EDGE, wording } from './wording';
+import { MISSING_VALUE, NAME_LENGTH, SHEET_EDGE, wording } from './wording';
 
+/** A sentence for a wrong value. A missing one is told of by `faultsOf`, which knows what it is missing from. */
 export const saying = (sentence: (value: unknown) => string) => ({
-  error: (issue: { input?: unknown }) => sentence(issue.input),
+  error: (issue: { input?: unknown }) => (issue.input === undefined ? MISSING_VALUE : sentence(issue.input)),
 });
 
 export const stepped = (range: { step: number; max: number }, sentence: (value: unknown) => string) =>

@@ -20,17 +20,51 @@ import {
 } from '../standard';
 import type { CostScale } from '../standard';
 
+/** A caller's own text, as much of it as a sentence repeats. */
+export const clipped = (text: string, most = 60): string => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
+
 /** A value from outside as it was given; an object from a file may have no text form of its own, so JSON it is. */
 const shown = (value: unknown): string => {
-  if (typeof value === 'string') return `'${value}'`;
+  if (typeof value === 'string') return `'${clipped(value)}'`;
+  if (value === undefined) return '(nothing)';
+  if (typeof value === 'number' && Number.isNaN(value)) return '(not a number)';
   const text = typeof value === 'object' && value !== null ? JSON.stringify(value) : String(value);
   return text.length > 60 ? `${text.slice(0, 59)}…` : text;
 };
 
+/** Stands for the sentence about a missing value until it is known what it is missing from. */
+export const MISSING_VALUE = '(missing)';
+
 export const NAME_LENGTH = 100;
 export const SHEET_EDGE = 100_000;
 
-export const wording = {
+/** What an element cannot be without, by `kind.field` where the kind matters. */
+const NEEDS: Readonly<Record<string, string>> = {
+  id: 'an id',
+  name: `a name of 1 to ${NAME_LENGTH} characters`,
+  mac: 'a MAC address such as 00:00:5e:00:53:01',
+  'vlan.number': `a number from ${VLAN_ID.min} to ${VLAN_ID.max}`,
+  number: `a number from ${PORT_NUMBER.min} to ${PORT_NUMBER.max}`,
+  speed: 'a speed in Mb/s, from 1 to 1000000',
+  switch: 'the id of a switch',
+  a: 'an end a: {"port": id} or {"host": id}',
+  b: 'an end b: {"port": id} or {"host": id}',
+  port: 'the id of a port',
+  host: 'the id of a host',
+  members: 'a list of member ports',
+  ports: 'a list of ports',
+  switches: 'a list of switches',
+  vlans: 'a list of VLANs',
+  kind: 'a kind',
+  type: 'a type',
+  domain: `a domain from ${PAIR_DOMAIN.min} to ${PAIR_DOMAIN.max}`,
+  revision: `a revision from ${REVISION.min} to ${REVISION.max}`,
+  mode: 'a spanning tree mode',
+  costScale: 'a cost scale: long or short',
+  bundleCost: 'a rule for the cost of bundles: active or configured',
+};
+
+const SENTENCES = {
   bridgePriority: (value: unknown) =>
     typeof value === 'number' && Number.isFinite(value)
       ? `Bridge priority ${value} is not legal: it goes in steps of ${BRIDGE_PRIORITY.step} from 0 to ${BRIDGE_PRIORITY.max}; the nearest is ${nearestLegal(value, BRIDGE_PRIORITY)}.`
@@ -70,6 +104,19 @@ export const wording = {
     `${what} has ${length} characters: at most ${limit} are allowed.`,
   idFixed: (id: string) => `The id '${id}' stands for good: change the name instead.`,
   missing: (what: string) => `${what} is missing.`,
+  needs: (owner: string, field: string) =>
+    `${owner} needs ${NEEDS[field] ?? NEEDS[field.replace(/^.*\./, '')] ?? `the field '${clipped(field.replace(/^.*\./, ''))}'`}.`,
+  outOfRange: (what: string, limit: number | bigint, side: 'most' | 'least') =>
+    `${what} is out of range: at ${side} ${limit} ${side === 'most' ? 'is' : 'are'} allowed.`,
+  noneOfThese: (what: string) => `${what} has none of the forms that are allowed here.`,
+  notOneOf: (what: string, values: readonly unknown[]) =>
+    `${what} is not known: it is one of ${values.map(String).join(', ')}.`,
+  tooDeep: (limit: number) => `The value is nested too deeply: at most ${limit} levels are read.`,
+  tooManyParts: (limit: number) => `The value has too many parts: at most ${limit} are read.`,
+  noJson: () => 'The value is no JSON value: text, finite numbers, true, false, null, lists and objects of these are.',
+  noSuchField: (kind: string, field: string) => `A ${kind} has no field '${clipped(field)}'.`,
+  noTable: (kind: string, field: string) =>
+    `The field '${clipped(field)}' of a ${kind} has no entries by number: set the field as a whole.`,
   unknownField: (names: readonly string[]) =>
     `${names.length === 1 ? 'The field' : 'The fields'} ${names.map((n) => `'${n}'`).join(', ')} ${names.length === 1 ? 'is' : 'are'} not part of the design format.`,
   wrongType: (expected: string) => `The value has the wrong kind: ${expected} belongs here.`,
@@ -164,3 +211,27 @@ export const wording = {
     `${where} has ${count} instances: at most ${MOST_INSTANCES} are allowed.`,
   sameSwitchTwice: (name: string) => `Switch '${name}' has two ranks in one tree: a switch is first or next, not both.`,
 } as const;
+
+/** Characters of a caller's own text that a sentence repeats at most. */
+const MOST_REPEATED = 200;
+const MOST_NAMES = 8;
+
+/** A parameter of a sentence, not longer than can be read. */
+const readable = (value: unknown): unknown =>
+  typeof value === 'string'
+    ? clipped(value, MOST_REPEATED)
+    : Array.isArray(value)
+      ? value.slice(0, MOST_NAMES).map((v) => (typeof v === 'string' ? clipped(v) : v))
+      : value;
+
+/** They count what was given, and shorten it themselves. */
+const COUNTING: readonly string[] = ['name', 'regionName'];
+
+/** Every sentence; what a caller gave is repeated in part only. */
+export const wording = Object.fromEntries(
+  Object.entries(SENTENCES).map(([name, sentence]) => [
+    name,
+    (...parameters: unknown[]) =>
+      (sentence as (...p: unknown[]) => string)(...(COUNTING.includes(name) ? parameters : parameters.map(readable))),
+  ]),
+) as unknown as typeof SENTENCES;
