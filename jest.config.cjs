@@ -14,6 +14,6 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|jose)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

@@ -33,7 +33,7 @@ export default defineConfig({
   webServer: {
     command: 'node scripts/start.mjs',
     url: `http://127.0.0.1:${port}/api/designs`,
-    env: { PORT: String(port), KNOT_PATH_DB: path.join(process.env.E2E_DIR, 'e2e.sqlite') },
+    env: { PORT: String(port), KNOT_PATH_LOG: 'warn', KNOT_PATH_DB: path.join(process.env.E2E_DIR, 'e2e.sqlite') },
     timeout: 300_000,
   },
 });

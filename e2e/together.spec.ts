@@ -28,7 +28,7 @@ test('edits made while the server is away are kept; elsewhere they are rebased, 
   await openTrees(page, demo, '&tree=vlan-199&sel=switch~gate');
   await context.setOffline(true);
   await pick(page, 'Bridge priority', '8192');
-  await expect(page.getByRole('status', { name: 'State of saving' })).toContainText('cannot be reached');
+  await expect(page.getByRole('status', { name: 'State of saving' })).toContainText('not saved: server not reached');
   const step = (revision: number, id: string, value: number) =>
     request.post(`/api/variants/${demo.variant}/steps`, {
       data: {
@@ -71,11 +71,7 @@ test('an acknowledged edit survives the server being killed', async () => {
     NODE_ENV: 'production' as const,
   };
   const start = async () => {
-    const child = spawn(
-      process.execPath,
-      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-      { env, detached: true, stdio: 'ignore' },
-    );
+    const child = spawn(process.execPath, ['scripts/start.mjs'], { env, detached: true, stdio: 'ignore' });
     await expect
       .poll(
         () =>
@@ -109,7 +105,8 @@ test('an acknowledged edit survives the server being killed', async () => {
     const found = await (await fetch(`${base}/api/variants/${variant}`)).json();
     expect(found.revision).toBe(70);
     expect(found.design.switches.find((s: { id: string }) => s.id === 'gate').priority).toBe((69 % 16) * 4096);
-    expect(found.history.undo).toHaveLength(70);
+    expect([found.history.undo.length, found.history.undoBelow]).toEqual([50, 20]);
+    expect((await (await fetch(`${base}/api/variants/${variant}/steps`)).json()).steps).toHaveLength(70);
   } finally {
     kill();
   }
@@ -149,8 +146,9 @@ test('what was changed while the server was away survives a reload of the page',
   await openTrees(page, demo, '&tree=vlan-199&sel=switch~gate');
   await page.route('**/steps', (route) => route.abort());
   await pick(page, 'Bridge priority', '8192');
-  await expect(page.getByRole('status', { name: 'State of saving' })).toContainText('cannot be reached');
+  await expect(page.getByRole('status', { name: 'State of saving' })).toContainText('not saved: server not reached');
   await page.unroute('**/steps');
+  page.on('dialog', (dialog) => void dialog.accept());
   await page.reload();
   await saved(page);
   await expect.poll(async () => (await (await request.get(`/api/variants/${demo.variant}`)).json()).revision).toBe(1);

@@ -6,7 +6,7 @@ import { build } from './build.mjs';
 import { install, root } from './install.mjs';
 
 install();
-build();
+await build();
 // In one file, as the page's workers are: modules one by one look every imported name up again at each call.
 const outfile = path.join(root, '.next', 'bench.cjs');
 await esbuild({

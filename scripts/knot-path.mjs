@@ -1,10 +1,11 @@
-/** The command line: installs what is missing, then hands over. */
-import { spawnSync } from 'node:child_process';
+#!/usr/bin/env node
+/** The command line: installs and compiles what is missing, then runs in this very process. */
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { buildPrograms } from './build.mjs';
 import { install, root } from './install.mjs';
 
 install();
-const cli = path.join(root, 'src', 'cli', 'main.ts');
-const tsx = path.join(root, 'node_modules', 'tsx', 'dist', 'cli.mjs');
-const { status, signal } = spawnSync(process.execPath, [tsx, cli, ...process.argv.slice(2)], { stdio: 'inherit' });
-process.exitCode = signal ? 1 : (status ?? 1);
+await buildPrograms();
+process.env.KNOT_PATH_ROOT = root;
+await import(pathToFileURL(path.join(root, '.knot-path', 'cli.mjs')).href);

@@ -2,7 +2,8 @@
 import { NextResponse } from 'next/server';
 import type { NextRequest } from 'next/server';
 import { allowedHosts, gateRefusal } from './server/gate';
-import { BODY_LIMIT } from './server/http';
+import { BODY_LIMIT, TOO_LARGE } from './server/limits';
+import { COOKIE, isSignedIn } from './server/session-cookie';
 
 const allowed = allowedHosts(process.env);
 const developing = process.env.NODE_ENV === 'development';
@@ -25,18 +26,30 @@ function policy(nonce: string): string {
   ].join('; ');
 }
 
-const refusal = (status: number, code: string, sentence: string) =>
-  NextResponse.json({ error: { code, sentence, faults: [] } }, { status });
+const refusal = (request: NextRequest, status: number, code: string, sentence: string) => {
+  const id = request.headers.get('x-request-id') ?? undefined;
+  return NextResponse.json({ error: { code, sentence, faults: [], request: id } }, { status });
+};
 
-export function proxy(request: NextRequest): NextResponse {
+/** What can be seen without a session: the way to get one, and that the server lives. */
+const OPEN = /^\/(sign-in|api\/sign-in|api\/health|icon\.svg|_next\/static\/.*)$/;
+
+async function signInFirst(request: NextRequest): Promise<NextResponse | null> {
+  const { pathname, search } = request.nextUrl;
+  if (OPEN.test(pathname) || (await isSignedIn(request.cookies.get(COOKIE)?.value))) return null;
+  if (pathname.startsWith('/api'))
+    return refusal(request, 401, 'signed-out', 'This server asks for a password: sign in first.');
+  const to = encodeURIComponent(pathname + search);
+  return NextResponse.redirect(new URL(`/sign-in?to=${to}`, `http://${request.headers.get('host')}`));
+}
+
+export async function proxy(request: NextRequest): Promise<NextResponse> {
   const refused = gateRefusal(request.headers.get('host'), request.headers.get('origin'), allowed);
-  if (refused) return refusal(403, 'foreign', refused);
+  if (refused) return refusal(request, 403, 'foreign', refused);
   if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT)
-    return refusal(
-      413,
-      'too-large',
-      `The request is larger than ${BODY_LIMIT / 1024 / 1024} MB, the most that is taken in at once.`,
-    );
+    return refusal(request, 413, 'too-large', TOO_LARGE);
+  const outside = await signInFirst(request);
+  if (outside) return outside;
   const nonce = btoa(crypto.randomUUID());
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);

@@ -1,9 +1,14 @@
-import { database } from '@/server/database';
-import { listDesigns } from '@/server/designs';
+import { VERSION } from '@/api/version';
+import type { DeletedDesign, DesignRow } from '@/api/contract';
+import { ask, hasSession } from '@/server/ask';
 import { DesignList } from '@/ui/designs/DesignList';
+import { Trouble } from '@/ui/shell/Trouble';
 
 export const dynamic = 'force-dynamic';
 
-export default function Home() {
-  return <DesignList initial={listDesigns(database())} />;
+export default async function Home() {
+  const asked = await ask('listDesigns');
+  if (!asked.ok) return <Trouble title="The list of designs cannot be read" sentence={asked.sentence} />;
+  const initial = JSON.parse(asked.text) as { designs: DesignRow[]; deleted: DeletedDesign[] };
+  return <DesignList initial={initial} version={VERSION} session={await hasSession()} />;
 }

@@ -1,22 +1,19 @@
-/** Tells open windows of steps as they are made. One process, so a list of listeners will do. */
-import type { Step } from './variants';
+/** Tells open streams of what happens, as it happens. One process, so a set of listeners will do. */
+import type { Notice } from '../api/contract';
 
-type Listener = (step: Step) => void;
-const shared = globalThis as { knotPathListeners?: Map<string, Set<Listener>> };
-const listeners = (): Map<string, Set<Listener>> => (shared.knotPathListeners ??= new Map());
+type Listener = (notice: Notice) => void;
+const shared = globalThis as { knotPathListeners?: Set<Listener> };
+const listeners = (): Set<Listener> => (shared.knotPathListeners ??= new Set());
 
-/** Calls `listener` for each step of a variant until the returned function is called. */
-export function subscribe(variantId: string, listener: Listener): () => void {
-  const all = listeners();
-  const own = all.get(variantId) ?? new Set();
-  all.set(variantId, own.add(listener));
-  return () => {
-    own.delete(listener);
-    if (own.size === 0) all.delete(variantId);
-  };
+/** Calls `listener` for each notice until the returned function is called. */
+export function subscribe(listener: Listener): () => void {
+  listeners().add(listener);
+  return () => void listeners().delete(listener);
 }
 
-export function publish(variantId: string, step: Step): Step {
-  for (const listener of listeners().get(variantId) ?? []) listener(step);
-  return step;
+export function publish(notice: Notice): void {
+  for (const listener of [...listeners()]) listener(notice);
 }
+
+/** Streams that are open. */
+export const listenerCount = (): number => listeners().size;

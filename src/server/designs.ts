@@ -1,28 +1,19 @@
 /** Designs and their variants as wholes: list, create, rename, duplicate, delete and bring back. */
-import { and, asc, desc, eq, isNull, max } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, lt, max } from 'drizzle-orm';
+import type { DeletedDesign, DesignHead, DesignRow, Summary, VariantHead } from '../api/contract';
 import type { Design } from '../core/design';
-import type { Db } from './database';
+import { currentDesign, lastReadable, readState, variantRow, writeSnapshot } from './documents';
+import type { ReadState } from './documents';
 import { Problem, notFound } from './problem';
-import { designs, snapshots, variants } from './schema';
-import { summarise } from './summary';
-import type { Summary } from './summary';
-import { loadVariant } from './variants';
+import { designs, snapshots, states, steps, variants } from './schema';
+import type { Db } from './db';
+import { NO_SUMMARY, summarise } from './summary';
+import { stateAt } from './variants';
 
-export interface VariantHead {
-  id: string;
-  name: string;
-  revision: number;
-}
-
-export interface DesignHead {
-  id: string;
-  name: string;
-  changedAt: number;
-  variants: VariantHead[];
-}
-
-export type DesignRow = DesignHead & Summary;
 export type NewId = () => string;
+
+/** How long a deleted design can be brought back. */
+export const KEPT_DELETED_MS = 30 * 24 * 3_600_000;
 
 const heads = (db: Db, designId: string): VariantHead[] =>
   db
@@ -32,29 +23,66 @@ const heads = (db: Db, designId: string): VariantHead[] =>
     .orderBy(asc(variants.position))
     .all();
 
-const shared = globalThis as { knotPathSummaries?: Map<string, { revision: number; summary: Summary }> };
+/** Another number when summaries are made otherwise: those that are stored are then made again. */
+const SUMMARY_VERSION = 1;
 
-/** Summary of a variant, remembered until it changes. */
-function summaryOf(db: Db, head: VariantHead): Summary {
-  const known = (shared.knotPathSummaries ??= new Map()).get(head.id);
-  if (known?.revision === head.revision) return known.summary;
-  const summary = summarise(loadVariant(db, head.id).design);
-  shared.knotPathSummaries.set(head.id, { revision: head.revision, summary });
-  return summary;
+type Listed = Summary & { unreadable?: string };
+
+/** Summary of a variant as it is stored; made and stored when the variant has changed since. Never throws: what cannot be read is listed with the reason. */
+function summaryOf(db: Db, id: string): Listed {
+  const row = db
+    .select({ revision: variants.revision, summary: variants.summary })
+    .from(variants)
+    .where(eq(variants.id, id))
+    .get();
+  if (!row) return { ...NO_SUMMARY, unreadable: 'it has no variant' };
+  try {
+    const known = JSON.parse(row.summary ?? 'null') as { v: number; revision: number; shown: Listed } | null;
+    if (known?.v === SUMMARY_VERSION && known.revision === row.revision && !known.shown.unreadable) return known.shown;
+  } catch {
+    // Made again below.
+  }
+  const read = attemptRead(db, id, row.revision);
+  const shown = read.ok ? summarise(read.design) : { ...NO_SUMMARY, unreadable: read.reason };
+  storeSummary(db, id, row.revision, shown);
+  return shown;
+}
+
+function attemptRead(db: Db, id: string, revision: number): ReadState {
+  try {
+    return readState(db, id, revision);
+  } catch (error) {
+    return { ok: false, reason: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+function storeSummary(db: Db, id: string, revision: number, shown: Listed): void {
+  try {
+    const summary = JSON.stringify({ v: SUMMARY_VERSION, revision, shown });
+    db.update(variants).set({ summary }).where(eq(variants.id, id)).run();
+  } catch {
+    // Then it is made again the next time: a list can be read while nothing can be written.
+  }
 }
 
 /** Every design that is not deleted, last changed first, with the summary of its first variant. */
 export function listDesigns(db: Db): DesignRow[] {
+  const rows = db.select().from(designs).where(isNull(designs.deletedAt)).orderBy(desc(designs.changedAt)).all();
+  return rows.map(({ id, name, changedAt }) => {
+    const list = heads(db, id);
+    return { id, name, changedAt, variants: list, ...summaryOf(db, list[0]?.id ?? '') };
+  });
+}
+
+/** Designs that can still be brought back, last deleted first. */
+export function listDeleted(db: Db): DeletedDesign[] {
   return db
-    .select()
+    .select({ id: designs.id, name: designs.name, deletedAt: designs.deletedAt })
     .from(designs)
-    .where(isNull(designs.deletedAt))
-    .orderBy(desc(designs.changedAt))
+    .where(isNotNull(designs.deletedAt))
+    .orderBy(desc(designs.deletedAt))
     .all()
-    .map(({ id, name, changedAt }) => {
-      const list = heads(db, id);
-      return { id, name, changedAt, variants: list, ...summaryOf(db, list[0]!) };
-    });
+    .map((d) => ({ ...d, deletedAt: d.deletedAt ?? 0 }));
 }
 
 export function findDesign(db: Db, id: string): DesignHead {
@@ -76,9 +104,9 @@ function addVariant(db: Db, designId: string, name: string, design: Design, id: 
   db.insert(variants)
     .values({ id, designId, name, position: (last?.at ?? -1) + 1, revision: 0, changedAt: now })
     .run();
-  db.insert(snapshots)
-    .values({ variantId: id, revision: 0, document: JSON.stringify(design) })
-    .run();
+  if (!writeSnapshot(db, id, 0, design, now))
+    throw new Error(`addVariant: the document of '${name}' cannot be read back`);
+  storeSummary(db, id, 0, summarise(design));
 }
 
 /** A new design with one variant for each document given. */
@@ -109,7 +137,7 @@ function copyName(taken: readonly string[], name: string): string {
 export function duplicateDesign(db: Db, id: string, newId: NewId, now: number): DesignHead {
   const { name, variants: list } = findDesign(db, id);
   const taken = db.select({ name: designs.name }).from(designs).where(isNull(designs.deletedAt)).all();
-  const documents = list.map((head) => ({ name: head.name, design: loadVariant(db, head.id).design }));
+  const documents = list.map((head) => ({ name: head.name, design: currentDesign(db, head) }));
   return createDesign(
     db,
     copyName(
@@ -134,6 +162,62 @@ export function deleteDesign(db: Db, id: string, now: number): void {
   db.update(designs).set({ deletedAt: now }).where(eq(designs.id, id)).run();
 }
 
+/** Takes a deleted design out of the file: nothing brings it back. */
+export function purgeDesign(db: Db, id: string): void {
+  const found = db.select().from(designs).where(eq(designs.id, id)).get();
+  if (!found) throw notFound('design', id);
+  if (found.deletedAt === null)
+    throw new Problem(
+      409,
+      'not-deleted',
+      `Design '${found.name}' is in use: delete it first, then delete it for good.`,
+    );
+  db.transaction((tx) => {
+    const list = tx.select({ id: variants.id }).from(variants).where(eq(variants.designId, id)).all();
+    for (const variant of list) purgeVariant(tx as unknown as Db, variant.id);
+    tx.delete(designs).where(eq(designs.id, id)).run();
+  });
+}
+
+function purgeVariant(db: Db, id: string): void {
+  for (const table of [states, steps, snapshots]) db.delete(table).where(eq(table.variantId, id)).run();
+  db.delete(variants).where(eq(variants.id, id)).run();
+}
+
+/** Takes everything out of the file that was deleted long ago; how many designs and variants that were. */
+export function purgeOld(db: Db, now: number): number {
+  const before = now - KEPT_DELETED_MS;
+  const oldDesigns = db.select({ id: designs.id }).from(designs).where(lt(designs.deletedAt, before)).all();
+  for (const { id } of oldDesigns) purgeDesign(db, id);
+  const oldVariants = db.select({ id: variants.id }).from(variants).where(lt(variants.deletedAt, before)).all();
+  for (const { id } of oldVariants) db.transaction((tx) => purgeVariant(tx as unknown as Db, id));
+  return oldDesigns.length + oldVariants.length;
+}
+
+/**
+ * A new design with the last readable state of every variant of one that cannot be read; the old one stays as it is.
+ * Variants of which nothing can be read are left out, and named in the answer.
+ */
+export function recoverDesign(
+  db: Db,
+  id: string,
+  name: string | undefined,
+  newId: NewId,
+  now: number,
+): DesignHead & { left: string[] } {
+  const head = findDesign(db, id);
+  const read = head.variants.map((v) => ({ name: v.name, state: lastReadable(db, v.id) }));
+  const documents = read.flatMap(({ name: called, state }) => (state ? [{ name: called, design: state.design }] : []));
+  if (documents.length === 0)
+    throw new Problem(
+      422,
+      'nothing-readable',
+      `No state of '${head.name}' can be read: export its stored text instead.`,
+    );
+  const made = createDesign(db, name ?? `${head.name.slice(0, 85)}, recovered`, documents, newId, now);
+  return { ...made, left: read.filter((r) => !r.state).map((r) => r.name) };
+}
+
 export function restoreDesign(db: Db, id: string): DesignHead {
   const { changes } = db.update(designs).set({ deletedAt: null }).where(eq(designs.id, id)).run();
   if (changes === 0) throw notFound('design', id);
@@ -148,17 +232,19 @@ export function copyVariant(
   name: string | null,
   newId: NewId,
   now: number,
-  as?: Design,
+  as?: { design?: Design | undefined; revision?: number | undefined },
 ): DesignHead {
   const head = findDesign(db, designId);
-  const source = loadVariant(db, from);
+  const source = variantRow(db, from);
   if (source.designId !== designId) throw notFound('variant', from);
   const taken = head.variants.map((v) => v.name);
   if (name !== null && taken.includes(name))
     throw new Problem(422, 'duplicate-name', `This design has a variant '${name}' already: choose another name.`);
   const id = newId();
+  const design =
+    as?.design ?? (as?.revision === undefined ? currentDesign(db, source) : stateAt(db, from, as.revision));
   db.transaction((tx) => {
-    addVariant(tx as unknown as Db, designId, name ?? copyName(taken, source.name), as ?? source.design, id, now);
+    addVariant(tx as unknown as Db, designId, name ?? copyName(taken, source.name), design, id, now);
     tx.update(designs).set({ changedAt: now }).where(eq(designs.id, designId)).run();
   });
   return findDesign(db, designId);

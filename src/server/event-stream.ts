@@ -1,25 +1,32 @@
-/** A stream of server-sent events with the steps of one variant, for windows that stay open. */
+/** A stream of server-sent events, one for all windows of a browser: which variants have a new revision. */
+import type { Notice } from '../api/contract';
 import { subscribe } from './bus';
-import type { Step } from './variants';
 
 const BEAT_MS = 15_000;
 
-/** First the steps that were missed since a revision, then each as it is made, until the window goes. */
-export function stepStream(variantId: string, missed: readonly Step[], gone: AbortSignal): ReadableStream<Uint8Array> {
+/** First which life of the database is served, then each notice as it comes, until the browser goes. */
+export function noticeStream(epoch: string, gone: AbortSignal): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let stop = () => {};
   return new ReadableStream({
     start(controller) {
-      const send = (text: string) => controller.enqueue(encoder.encode(text));
-      const sendStep = (step: Step) => send(`id: ${step.revision}\ndata: ${JSON.stringify(step)}\n\n`);
-      const leave = subscribe(variantId, sendStep);
+      const send = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          // The reader went without a word.
+          stop();
+        }
+      };
+      const sendNotice = (notice: Notice) => send(`data: ${JSON.stringify(notice)}\n\n`);
+      const leave = subscribe(sendNotice);
       const beat = setInterval(() => send(': still here\n\n'), BEAT_MS);
       stop = () => {
         clearInterval(beat);
         leave();
       };
       send('retry: 1000\n\n');
-      missed.forEach(sendStep);
+      sendNotice({ kind: 'hello', epoch });
       gone.addEventListener('abort', () => {
         stop();
         try {

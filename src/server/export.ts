@@ -4,17 +4,26 @@ import { Problem } from './problem';
 import type { LoadedVariant } from './variants';
 
 /** Letters, digits and dashes of a name, for file names. */
-const fileName = (name: string) =>
+export const fileName = (name: string) =>
   name
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '') || 'design';
 
+export interface ExportedFile {
+  readonly name: string;
+  readonly type: string;
+  readonly text: string;
+}
+
 /** The variant in one of the formats of `core/formats/export.ts`, named after design and variant. */
-export function exportFile(designName: string, variant: LoadedVariant, id: string): Response {
+export function exportFile(
+  designName: string,
+  variant: Pick<LoadedVariant, 'name' | 'design'>,
+  id: string,
+): ExportedFile {
   const format = exportFormat(id);
   if (typeof format === 'string') throw new Problem(422, 'unknown-format', format);
   const name = `${fileName(designName)}-${fileName(variant.name)}${format.ending}`;
-  const headers = { 'Content-Type': format.type, 'Content-Disposition': `attachment; filename="${name}"` };
-  return new Response(format.write({ ...variant.design, name: designName }), { headers });
+  return { name, type: format.type, text: format.write({ ...variant.design, name: designName }) };
 }

@@ -1,37 +1,21 @@
 import { asCabled } from '../demo/brackwater';
 import { campus } from '../demo/campus';
 import { emptyDesign } from '../core/design';
-import { stepStream } from './event-stream';
+import { noticeStream } from './event-stream';
 import { exportFile } from './export';
-import { publish } from './bus';
+import { listenerCount, publish } from './bus';
 import { summarise } from './summary';
-import type { Step } from './variants';
 
-const variant = {
-  id: 'v',
-  designId: 'd',
-  name: 'As meant!',
-  revision: 0,
-  design: asCabled(),
-  history: { undo: [], redo: [] },
-};
-const step = (revision: number): Step => ({
-  revision,
-  kind: 'edit',
-  target: null,
-  label: `e${revision}`,
-  edits: [],
-  client: 'c',
-});
+const variant = { name: 'As meant!', design: asCabled() };
 
 describe('export', () => {
-  test('a design goes out under its name and comes in as it was', async () => {
-    const response = exportFile('Brackwater Ferries', variant, 'json');
-    expect(response.headers.get('Content-Disposition')).toBe('attachment; filename="brackwater-ferries-as-meant.json"');
-    expect(await response.json()).toEqual(asCabled());
+  test('a design goes out under its name and comes in as it was', () => {
+    const file = exportFile('Brackwater Ferries', variant, 'json');
+    expect([file.name, file.type]).toEqual(['brackwater-ferries-as-meant.json', 'application/json']);
+    expect(JSON.parse(file.text)).toEqual(asCabled());
   });
-  test('tables have the columns that import reads', async () => {
-    const text = await exportFile('x', variant, 'links').text();
+  test('tables have the columns that import reads', () => {
+    const text = exportFile('x', variant, 'links').text;
     expect(text.split('\r\n')[0]).toMatch(/^a_switch,a_port,b_switch,b_port,speed_mbps,/);
     expect(text.trim().split('\r\n')).toHaveLength(19);
   });
@@ -57,14 +41,16 @@ describe('summary', () => {
   });
 });
 
-test('a stream of steps first sends what was missed, then each as it is made, and ends when the window goes', async () => {
+test('a stream first says which database it is, then each notice as it comes, and ends when the browser goes', async () => {
   const gone = new AbortController();
-  const reader = stepStream('stream', [step(1), step(2)], gone.signal).getReader();
-  publish('stream', step(3));
+  const reader = noticeStream('epoch-1', gone.signal).getReader();
+  publish({ kind: 'step', variant: 'v', revision: 3, client: 'c' });
   let text = '';
   while (!text.includes('"revision":3')) text += new TextDecoder().decode((await reader.read()).value);
-  expect(text.match(/id: \d/g)).toEqual(['id: 1', 'id: 2', 'id: 3']);
+  expect(text.indexOf('"epoch":"epoch-1"')).toBeLessThan(text.indexOf('"revision":3'));
+  expect(listenerCount()).toBe(1);
   gone.abort();
   expect((await reader.read()).done).toBe(true);
-  publish('stream', step(4));
+  expect(listenerCount()).toBe(0);
+  publish({ kind: 'designs' });
 });

@@ -1,23 +1,25 @@
-/** What every route handler shares: limits, JSON in and out, errors as JSON with path and sentence. */
-import { nanoid } from 'nanoid';
-import type { z } from 'zod';
-import { faultsOf } from '../core/design';
-import { Problem, refused } from './problem';
+/** Requests in, responses out: limits, routes, and the stream of events. */
+import { createReadStream } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import { clipped } from '../core/design';
+import { noticeStream } from './event-stream';
+import { health } from './health';
+import { logCause } from './log';
+import { BODY_LIMIT, TOO_LARGE } from './limits';
+import { Problem } from './problem';
+import { failureOf, refusal } from './respond';
+import type { Answer } from './respond';
+import { findRoute } from './routes';
+import { isSignedIn, sessionOf } from './session-cookie';
+import { signIn, signOut } from './sign-in';
+import { store } from './store';
 
-/** Bytes that a request may carry: enough for a design of thousands of switches. */
-export const BODY_LIMIT = 8 * 1024 * 1024;
-
-export const newId = (): string => nanoid(12);
-
-const tooLarge = () =>
-  new Problem(
-    413,
-    'too-large',
-    `The request is larger than ${BODY_LIMIT / 1024 / 1024} MB, the most that is taken in at once.`,
-  );
+const tooLarge = () => new Problem(413, 'too-large', TOO_LARGE);
 
 /** The body as text; stops reading as soon as it grows past the limit. */
-async function readBody(request: Request): Promise<string> {
+export async function readBody(request: Request): Promise<string> {
   if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT) throw tooLarge();
   if (!request.body) return '';
   const parts: Uint8Array[] = [];
@@ -32,42 +34,78 @@ async function readBody(request: Request): Promise<string> {
     }
     parts.push(part);
   }
+  if (size > 0 && !/^application\/json\b/.test(request.headers.get('content-type') ?? ''))
+    throw new Problem(415, 'not-json', 'The request must be JSON: set Content-Type to application/json.');
   return new TextDecoder().decode(Buffer.concat(parts));
 }
 
-/** The body of a request as the schema has it. */
-export async function body<T extends z.ZodType>(request: Request, schema: T): Promise<z.output<T>> {
-  if (!/^application\/json\b/.test(request.headers.get('content-type') ?? ''))
-    throw new Problem(415, 'not-json', 'The request must be JSON: set Content-Type to application/json.');
-  let value: unknown;
-  try {
-    value = JSON.parse(await readBody(request));
-  } catch (error) {
-    if (error instanceof Problem) throw error;
-    throw new Problem(400, 'broken-json', 'The request is not complete JSON.');
-  }
-  const parsed = schema.safeParse(value);
-  if (!parsed.success) throw refused(faultsOf(parsed.error));
-  return parsed.data;
+/** A file that is sent and then taken away with its folder. */
+function fileBody(file: string): ReadableStream<Uint8Array> {
+  const stream = createReadStream(file);
+  stream.on('close', () => void rm(path.dirname(file), { recursive: true, force: true }));
+  return Readable.toWeb(stream) as ReadableStream<Uint8Array>;
 }
 
-export const json = (value: unknown, status = 200): Response =>
-  Response.json(value, { status, headers: { 'Cache-Control': 'no-store' } });
+/** An answer as a response. An error repeats the id of its request, under which the log tells more. */
+export function responseOf(answer: Answer, requestId: string): Response {
+  if (answer.cause !== undefined) logCause(requestId, answer.cause);
+  if (answer.status < 400) {
+    const body = answer.file ? fileBody(answer.file) : (answer.content as BodyInit);
+    return new Response(body, { status: answer.status, headers: answer.headers });
+  }
+  const { error } = JSON.parse(String(answer.content)) as { error: object };
+  return Response.json({ error: { ...error, request: requestId } }, { status: answer.status, headers: answer.headers });
+}
 
-/** Runs a handler and turns a problem into its answer; anything else is a bug, logged and answered without details. */
-export async function answer(handler: () => Promise<Response> | Response): Promise<Response> {
+const notThere = (path: string) =>
+  refusal(404, {
+    code: 'not-found',
+    sentence: `There is nothing at '${clipped(path, 100)}': docs/api.md lists what there is.`,
+  });
+
+function events(request: Request): Response {
+  return new Response(noticeStream(store().state().epoch, request.signal), {
+    headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' },
+  });
+}
+
+/** Requests that need no database thread. */
+async function special(request: Request, at: string, requestId: string): Promise<Response | null> {
+  const key = `${request.method} ${at}`;
+  if (key === 'GET events') return events(request);
+  if (key === 'GET health') return responseOf(health(await isSignedIn(sessionOf(request))), requestId);
+  if (key === 'POST sign-in') return responseOf(await signIn(request, await readBody(request)), requestId);
+  if (key === 'POST sign-out') return responseOf(signOut(), requestId);
+  return null;
+}
+
+/** The response to any request below `/api`. */
+export async function handleApi(request: Request): Promise<Response> {
+  const requestId = request.headers.get('x-request-id') ?? 'none';
+  const url = new URL(request.url);
   try {
-    return await handler();
+    const parts = url.pathname
+      .split('/')
+      .slice(2)
+      .map((part) => decodeURIComponent(part));
+    const direct = await special(request, parts.join('/'), requestId);
+    if (direct) return direct;
+    const found = findRoute(request.method, parts);
+    if (found.kind === 'nothing') return responseOf(notThere(url.pathname), requestId);
+    if (found.kind === 'method') {
+      const allow = found.allowed.join(', ');
+      const sentence = `${clipped(request.method, 20)} is not possible here: ${allow} ${found.allowed.length === 1 ? 'is' : 'are'}.`;
+      return responseOf(refusal(405, { code: 'method', sentence }, { Allow: allow }), requestId);
+    }
+    const body = request.method === 'GET' || request.method === 'HEAD' ? '' : await readBody(request);
+    const query = Object.fromEntries(url.searchParams);
+    const answer = await store().ask({ name: found.operation, params: found.params, query, body });
+    return responseOf(answer, requestId);
   } catch (error) {
-    if (error instanceof Problem)
-      return json(
-        { error: { code: error.code, sentence: error.message, faults: error.faults, ...error.more } },
-        error.status,
-      );
-    console.error(error);
-    return json(
-      { error: { code: 'internal', sentence: 'Something went wrong in the server; its log tells more.', faults: [] } },
-      500,
-    );
+    if (error instanceof URIError) {
+      const sentence = 'The address holds a % that is followed by no two hexadecimal digits of UTF-8.';
+      return responseOf(refusal(400, { code: 'address', sentence }), requestId);
+    }
+    return responseOf(failureOf(error, store().state().file), requestId);
   }
 }

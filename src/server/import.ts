@@ -4,7 +4,7 @@ import { readDesignText } from '../core/design';
 import type { Design } from '../core/design';
 import { importCsv } from '../core/formats';
 import { Problem, refused, refusedTable } from './problem';
-import type { importRequest } from './requests';
+import type { importRequest } from '../api/contract';
 
 /** The design, or a problem that names every refused place. */
 export function readImport({ name, json, switches, links, vlans }: z.output<typeof importRequest>): Design {

@@ -1,5 +1,5 @@
 /** A refusal that a request is answered with: status, code, sentence, and the faults behind it. */
-import { formatPath } from '../core/design';
+import { clipped, formatPath } from '../core/design';
 import type { Fault } from '../core/design';
 import { formatTableFault } from '../core/formats';
 import type { TableFault } from '../core/formats';
@@ -27,7 +27,7 @@ export const notFound = (what: string, id: string) =>
   new Problem(
     404,
     'not-found',
-    `There is no ${what} '${id}' here: it may have been deleted, or the address is mistyped.`,
+    `There is no ${what} '${clipped(id)}' here: it may have been deleted, or the address is mistyped.`,
   );
 
 export function refused(faults: readonly Fault[]): Problem {

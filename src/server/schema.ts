@@ -1,5 +1,5 @@
 /** Tables. Times are milliseconds since 1970; documents and edits are JSON text. */
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 export const designs = sqliteTable('designs', {
   id: text('id').primaryKey(),
@@ -23,6 +23,8 @@ export const variants = sqliteTable(
     revision: integer('revision').notNull(),
     changedAt: integer('changed_at').notNull(),
     deletedAt: integer('deleted_at'),
+    /** What the list shows of the document, as JSON with the revision it was made of; null before it was first asked for. */
+    summary: text('summary'),
   },
   (t) => [index('variants_by_design').on(t.designId, t.position)],
 );
@@ -36,6 +38,8 @@ export const snapshots = sqliteTable(
       .references(() => variants.id),
     revision: integer('revision').notNull(),
     document: text('document').notNull(),
+    /** 0 for those written before times were kept. */
+    madeAt: integer('made_at').notNull().default(0),
   },
   (t) => [primaryKey({ columns: [t.variantId, t.revision] })],
 );
@@ -57,6 +61,33 @@ export const steps = sqliteTable(
     /** The window that made the change, so that it can tell its own from others'. */
     client: text('client').notNull(),
     madeAt: integer('made_at').notNull(),
+    /** Idempotency key of the request; null for steps made before there were keys. */
+    key: text('key'),
+    /** Name of the person, as the browser that sent it was told. */
+    author: text('author').notNull().default(''),
+    /** Revisions of the edits that are next to be undone and redone after this step; 0 for none. Null in older files until they are filled in. */
+    undoTop: integer('undo_top'),
+    redoTop: integer('redo_top'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.variantId, t.revision] }),
+    uniqueIndex('steps_by_key').on(t.variantId, t.key),
+    index('steps_by_target').on(t.variantId, t.target),
+  ],
+);
+
+/** Names that people gave to states of a variant. */
+export const states = sqliteTable(
+  'states',
+  {
+    variantId: text('variant_id')
+      .notNull()
+      .references(() => variants.id),
+    revision: integer('revision').notNull(),
+    name: text('name').notNull(),
   },
   (t) => [primaryKey({ columns: [t.variantId, t.revision] })],
 );
+
+/** Facts about the file itself: `epoch`, another value after a backup was restored; `secret`, which signs sessions. */
+export const meta = sqliteTable('meta', { name: text('name').primaryKey(), value: text('value').notNull() });

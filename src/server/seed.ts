@@ -1,10 +1,10 @@
 /** Puts the demo into a database that has never held a design. */
 import { count } from 'drizzle-orm';
 import { asCabled, asMeant, asPair } from '../demo/brackwater';
-import type { Db } from './database';
 import { createDesign } from './designs';
 import type { NewId } from './designs';
 import { designs } from './schema';
+import type { Db } from './db';
 
 /** Whether the demo was put in; a database that has, or had, designs is left alone. */
 export function seed(db: Db, newId: NewId, now: number): boolean {

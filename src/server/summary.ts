@@ -1,17 +1,8 @@
 /** What the list of designs shows of a document: counts, and a drawing small enough to send many of. */
+import type { Summary } from '../api/contract';
 import type { Design } from '../core/design';
 import { farEnd, portById } from '../core/design';
 import { treesOf } from '../core/trees';
-
-export interface Summary {
-  switches: number;
-  links: number;
-  trees: number;
-  /** Switch places, scaled to 0 … 100 across and 0 … 60 down; empty when nothing has a place. */
-  dots: [x: number, y: number][];
-  /** Pairs of indices into `dots`. */
-  lines: [from: number, to: number][];
-}
 
 const WIDTH = 100;
 const HEIGHT = 60;
@@ -34,9 +25,11 @@ const thinned = (pairs: readonly string[]) => pairs.filter((_, i) => i % Math.ce
 /** Summary of a document. */
 export function summarise(design: Design): Summary {
   const raw = places(design);
-  const [xs, ys] = [raw.map(([x]) => x), raw.map(([, y]) => y)];
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const [right, bottom] = [Math.max(...xs), Math.max(...ys)];
+  const bounds = (axis: 0 | 1) => [
+    raw.reduce((least, place) => Math.min(least, place[axis]), Infinity),
+    raw.reduce((most, place) => Math.max(most, place[axis]), -Infinity),
+  ];
+  const [[left, right], [top, bottom]] = [bounds(0), bounds(1)] as [[number, number], [number, number]];
   /** A single row or column stands in the middle. */
   const along = (value: number, least: number, most: number, size: number) =>
     Math.round((most === least ? 0.5 : (value - least) / (most - least)) * size);
@@ -58,3 +51,6 @@ export function summarise(design: Design): Summary {
     lines: thinned([...pairs]).map((p) => p.split(' ').map(Number) as [number, number]),
   };
 }
+
+/** What the list shows of a document that cannot be read. */
+export const NO_SUMMARY: Summary = { switches: 0, links: 0, trees: 0, dots: [], lines: [] };

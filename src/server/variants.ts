@@ -1,127 +1,124 @@
-/** Variants of a design: their documents, the steps that made them, and what can be undone. */
-import { and, asc, desc, eq, gt, isNull } from 'drizzle-orm';
-import { advance, applyEdits, historyOf, readDesign } from '../core/design';
-import type { Design, Edit, History } from '../core/design';
-import type { Db } from './database';
-import { Problem, notFound, refused } from './problem';
-import { designs, snapshots, steps, variants } from './schema';
+/** Variants of a design: their newest documents, and the steps that change them. */
+import { and, asc, eq, gt } from 'drizzle-orm';
+import type { LoadedVariant, Step } from '../api/contract';
+import { applyEdits, differenceBetween, topsAfter } from '../core/design';
+import type { Design, Edit } from '../core/design';
+import { factOf } from './database';
+import {
+  STEPS_A_SNAPSHOT,
+  currentDesign,
+  readState,
+  remember,
+  unreadable,
+  variantRow,
+  writeSnapshot,
+} from './documents';
+import { historyAt, stackFrom, topsAt, undoneAt } from './history';
+import { Problem, refused } from './problem';
+import { designs, steps, variants } from './schema';
+import type { Db } from './db';
 
-const STEPS_A_SNAPSHOT = 64;
-
-/** A step as other windows see it. */
-export interface Step {
-  revision: number;
-  kind: 'edit' | 'undo' | 'redo';
-  target: number | null;
-  label: string;
-  edits: Edit[];
-  client: string;
-}
-
-export interface LoadedVariant {
-  id: string;
-  designId: string;
-  name: string;
-  revision: number;
-  design: Design;
-  history: History;
-}
-
-type Loaded = { revision: number; design: Design; history: History };
-const shared = globalThis as { knotPathLoaded?: WeakMap<object, Map<string, Loaded>> };
-
-/** Documents in memory, by variant; the database stays the truth, and the revision tells whether one is current. */
-function memory(db: Db): Map<string, Loaded> {
-  const all = (shared.knotPathLoaded ??= new WeakMap());
-  let own = all.get(db);
-  if (!own) all.set(db, (own = new Map()));
-  return own;
-}
-
-function row(db: Db, id: string) {
-  const found = db
-    .select({ variant: variants, designDeleted: designs.deletedAt })
-    .from(variants)
-    .innerJoin(designs, eq(designs.id, variants.designId))
-    .where(and(eq(variants.id, id), isNull(variants.deletedAt), isNull(designs.deletedAt)))
-    .get();
-  if (!found) throw notFound('variant', id);
-  return found.variant;
-}
-
-function load(db: Db, id: string, revision: number): Loaded {
-  const known = memory(db).get(id);
-  if (known?.revision === revision) return known;
-  const snapshot = db
-    .select()
-    .from(snapshots)
-    .where(eq(snapshots.variantId, id))
-    .orderBy(desc(snapshots.revision))
-    .get();
-  if (!snapshot) throw new Error(`load: variant ${id} has no snapshot`);
-  const read = readDesign(JSON.parse(snapshot.document));
-  if (!read.ok) throw new Error(`load: the stored document of variant ${id} is not valid: ${read.faults[0]?.sentence}`);
-  let design = read.design;
-  const all = db.select().from(steps).where(eq(steps.variantId, id)).orderBy(asc(steps.revision)).all();
-  for (const step of all) {
-    if (step.revision <= snapshot.revision) continue;
-    const applied = applyEdits(design, JSON.parse(step.edits) as Edit[]);
-    if (!applied.ok) throw new Error(`load: step ${step.revision} of variant ${id} does not apply`);
-    design = applied.design;
-  }
-  const loaded = { revision, design, history: historyOf(all) };
-  memory(db).set(id, loaded);
-  return loaded;
-}
+export type { LoadedVariant, Step };
 
 /** A variant with its present document. */
 export function loadVariant(db: Db, id: string): LoadedVariant {
-  const { designId, name, revision } = row(db, id);
-  return { id, designId, name, ...load(db, id, revision) };
+  const variant = variantRow(db, id);
+  return {
+    id,
+    designId: variant.designId,
+    name: variant.name,
+    revision: variant.revision,
+    epoch: factOf(db, 'epoch'),
+    design: currentDesign(db, variant),
+    history: historyAt(db, id, variant.revision),
+  };
 }
+
+type StepRow = typeof steps.$inferSelect;
+const asStep = ({ revision, kind, target, label, edits, client, key }: StepRow): Step => ({
+  revision,
+  kind,
+  target,
+  label,
+  edits: JSON.parse(edits) as Edit[],
+  client,
+  key,
+});
 
 /** Steps after a revision, oldest first. */
 export function stepsSince(db: Db, id: string, since: number): Step[] {
-  row(db, id);
+  variantRow(db, id);
   return db
     .select()
     .from(steps)
     .where(and(eq(steps.variantId, id), gt(steps.revision, since)))
     .orderBy(asc(steps.revision))
     .all()
-    .map(({ revision, kind, target, label, edits, client }) => ({
-      revision,
-      kind,
-      target,
-      label,
-      edits: JSON.parse(edits) as Edit[],
-      client,
-    }));
+    .map(asStep);
+}
+
+/** Who asks for a change, and on which state it was made. */
+export interface Request {
+  /** Newest revision that the sender knows. */
+  readonly revision: number;
+  readonly client: string;
+  readonly key?: string | undefined;
+  readonly author?: string | undefined;
+  readonly epoch?: string | undefined;
 }
 
 interface Change {
-  kind: Step['kind'];
-  target: number | null;
-  label: string;
-  edits: readonly Edit[];
-  client: string;
+  readonly kind: Step['kind'];
+  readonly target: number | null;
+  readonly label: string;
+  readonly edits: readonly Edit[];
 }
 
-/** Writes one step, in a transaction of its own. The revision asked for must be the newest. */
-function write(db: Db, id: string, base: number, change: (loaded: Loaded) => Change, now: number): Step {
-  return db.transaction(
-    (tx) => {
-      const variant = row(tx as unknown as Db, id);
-      if (variant.revision !== base)
-        throw new Problem(409, 'conflict', 'Somebody else changed this design in the meantime.', [], {
-          revision: variant.revision,
-          steps: stepsSince(tx as unknown as Db, id, base),
-        });
-      const loaded = load(db, id, variant.revision);
-      const { kind, target, label, edits, client } = change(loaded);
-      const applied = applyEdits(loaded.design, edits);
+/** The answer to a request that needs no change: it was carried out before. Throws when it cannot be carried out now. */
+function answered(db: Db, id: string, request: Request, newest: number): Step | null {
+  if (request.epoch !== undefined && request.epoch !== factOf(db, 'epoch'))
+    throw new Problem(
+      409,
+      'restored',
+      'A backup was restored: this window shows a state that is gone. Load the page again.',
+    );
+  if (request.key !== undefined) {
+    const known = db
+      .select()
+      .from(steps)
+      .where(and(eq(steps.variantId, id), eq(steps.key, request.key)))
+      .get();
+    if (known) return asStep(known);
+  }
+  if (newest !== request.revision)
+    throw new Problem(409, 'conflict', 'This design was changed in another window in the meantime.', [], {
+      revision: newest,
+      steps: stepsSince(db, id, request.revision),
+    });
+  return null;
+}
+
+/** Writes one step, in a transaction of its own. A request that was carried out before is answered with the step it made. */
+function write(db: Db, id: string, request: Request, change: (db: Db, design: Design) => Change, now: number): Step {
+  let held: { revision: number; design: Design } | null = null;
+  const step = db.transaction(
+    (transaction) => {
+      const tx = transaction as unknown as Db;
+      const variant = variantRow(tx, id);
+      const known = answered(tx, id, request, variant.revision);
+      if (known) return known;
+      const design = currentDesign(db, variant);
+      const { kind, target, label, edits } = change(tx, design);
+      const applied = applyEdits(design, edits);
       if (!applied.ok) throw refused(applied.faults);
-      const revision = base + 1;
+      const revision = request.revision + 1;
+      const tops = topsAfter(
+        topsAt(tx, id, request.revision),
+        { revision, kind, target },
+        (r) => topsAt(tx, id, r),
+        (t) => undoneAt(tx, id, t),
+      );
+      const { client, key = null, author = '' } = request;
       tx.insert(steps)
         .values({
           variantId: id,
@@ -133,36 +130,37 @@ function write(db: Db, id: string, base: number, change: (loaded: Loaded) => Cha
           inverse: JSON.stringify(applied.inverse),
           client,
           madeAt: now,
+          key,
+          author,
+          ...tops,
         })
         .run();
       tx.update(variants).set({ revision, changedAt: now }).where(eq(variants.id, id)).run();
       tx.update(designs).set({ changedAt: now }).where(eq(designs.id, variant.designId)).run();
-      if (revision % STEPS_A_SNAPSHOT === 0)
-        tx.insert(snapshots)
-          .values({ variantId: id, revision, document: JSON.stringify(applied.design) })
-          .run();
-      const step: Step = { revision, kind, target, label, edits: [...edits], client };
-      memory(db).set(id, { revision, design: applied.design, history: advance(loaded.history, step) });
-      return step;
+      if (revision % STEPS_A_SNAPSHOT === 0) writeSnapshot(tx, id, revision, applied.design, now);
+      held = { revision, design: applied.design };
+      return { revision, kind, target, label, edits: [...edits], client, key };
     },
     { behavior: 'immediate' },
   );
+  // Only what is on disk is remembered.
+  if (held) remember(db, id, held);
+  return step;
 }
 
-/** Applies edits made against revision `base`. Refused with 409 when that is not the newest, with 422 when they do not fit. */
+/** Applies edits made against the newest revision. Refused with 409 when that is another one, with 422 when they do not fit. */
 export function applyStep(
   db: Db,
   id: string,
-  base: number,
+  request: Request,
   label: string,
   edits: readonly Edit[],
-  client: string,
   now: number,
 ): Step {
-  return write(db, id, base, () => ({ kind: 'edit', target: null, label, edits, client }), now);
+  return write(db, id, request, () => ({ kind: 'edit', target: null, label, edits }), now);
 }
 
-function stored(db: Db, id: string, revision: number) {
+function stored(db: Db, id: string, revision: number): StepRow {
   return db
     .select()
     .from(steps)
@@ -170,34 +168,72 @@ function stored(db: Db, id: string, revision: number) {
     .get()!;
 }
 
-/** Takes the last edit back. */
-export function undoStep(db: Db, id: string, base: number, client: string, now: number): Step {
+/**
+ * Undoes the last edit, or makes again the one that was last undone. With `target`, key or revision of an edit, the
+ * request is refused when another edit is the last.
+ */
+export function moveStep(
+  db: Db,
+  id: string,
+  kind: 'undo' | 'redo',
+  request: Request & { target?: string | number | undefined },
+  now: number,
+): Step {
   return write(
     db,
     id,
-    base,
-    ({ history }) => {
-      const last = history.undo.at(-1);
-      if (!last) throw new Problem(409, 'nothing-to-undo', 'There is nothing to undo.');
-      const edits = JSON.parse(stored(db, id, last.revision).inverse) as Edit[];
-      return { kind: 'undo', target: last.revision, label: last.label, edits, client };
+    request,
+    (tx) => {
+      const top = topsAt(tx, id, request.revision)[kind === 'undo' ? 'undoTop' : 'redoTop'];
+      if (top === 0) throw new Problem(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
+      const last = stored(tx, id, top);
+      const { target } = request;
+      if (target !== undefined && target !== last.revision && target !== last.key)
+        throw new Problem(
+          409,
+          'not-last',
+          `Nothing was ${kind === 'undo' ? 'undone' : 'redone'}: the last change is '${last.label}' by now. Try again.`,
+        );
+      const edits = JSON.parse(kind === 'undo' ? last.inverse : last.edits) as Edit[];
+      return { kind, target: top, label: last.label, edits };
     },
     now,
   );
 }
 
-/** Makes the edit that was last taken back again. */
-export function redoStep(db: Db, id: string, base: number, client: string, now: number): Step {
+/** The document of a variant at one of its revisions. */
+export function stateAt(db: Db, id: string, revision: number): Design {
+  const variant = variantRow(db, id);
+  if (revision > variant.revision)
+    throw new Problem(
+      404,
+      'not-found',
+      `Variant '${variant.name}' has no state ${revision}: its newest is ${variant.revision}.`,
+    );
+  const read = readState(db, id, revision);
+  if (!read.ok) throw unreadable(variant.name, read.reason);
+  return read.design;
+}
+
+/** Makes the newest state what an earlier one was, as an edit that can be undone. */
+export function goBack(db: Db, id: string, request: Request & { to: number }, label: string, now: number): Step {
+  const wanted = stateAt(db, id, request.to);
   return write(
     db,
     id,
-    base,
-    ({ history }) => {
-      const last = history.redo.at(-1);
-      if (!last) throw new Problem(409, 'nothing-to-redo', 'There is nothing to redo.');
-      const edits = JSON.parse(stored(db, id, last.revision).edits) as Edit[];
-      return { kind: 'redo', target: last.revision, label: last.label, edits, client };
+    request,
+    (_, design) => {
+      const edits = differenceBetween(design, wanted);
+      if (edits.length === 0)
+        throw new Problem(409, 'no-difference', `State ${request.to} does not differ from the newest one.`);
+      return { kind: 'edit', target: null, label, edits };
     },
     now,
   );
+}
+
+/** A page of the stack of undo or redo. */
+export function stackOf(db: Db, id: string, kind: 'undo' | 'redo', from: number): ReturnType<typeof stackFrom> {
+  variantRow(db, id);
+  return stackFrom(db, id, kind, from);
 }

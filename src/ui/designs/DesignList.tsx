@@ -1,31 +1,53 @@
 'use client';
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
-import type { DesignRow } from '../session/types';
+import { listenToNotices } from '../session/notices';
+import type { DeletedDesign, DesignRow } from '../session/types';
 import { Mark } from '../shell/Mark';
 import { useNotice } from '../shell/Notice';
 import { ThemeChoice } from '../shell/ThemeChoice';
 import { readFiles, useFileDrop } from './files';
 import { ImportDialog } from './ImportDialog';
+import { Deleted } from './Deleted';
+import { DesignItem } from './DesignItem';
 import { NameDialog } from './NameDialog';
-import { Thumb } from './Thumb';
-import { Ago } from './Ago';
 
 type Open =
-  { kind: 'new' } | { kind: 'import'; files: readonly SourceFile[] } | { kind: 'rename'; row: DesignRow } | null;
+  | { kind: 'new' }
+  | { kind: 'import'; files: readonly SourceFile[] }
+  | { kind: 'rename'; row: DesignRow }
+  | { kind: 'purge'; row: DeletedDesign }
+  | null;
+
+interface Props {
+  readonly initial: { designs: DesignRow[]; deleted: DeletedDesign[] };
+  readonly version: string;
+  /** Whether there is a session that can be ended. */
+  readonly session: boolean;
+}
 
 /** The first page: every design, and what can be done with it as a whole. */
-export function DesignList({ initial }: { initial: DesignRow[] }) {
-  const [rows, setRows] = useState(initial);
+export function DesignList({ initial, version, session }: Props) {
+  const [{ designs: rows, deleted }, setLists] = useState(initial);
   const [open, setOpen] = useState<Open>(null);
   const { say, shown } = useNotice();
   const router = useRouter();
-  const reload = async () => setRows(await api.listDesigns());
+  const reload = useCallback(async () => setLists(await api.listDesigns()), []);
   const enter = (id: string, stage = 'trees') => router.push(`/d/${encodeURIComponent(id)}/${stage}`);
+
+  // What other windows make or delete shows here too.
+  useEffect(
+    () => listenToNotices((notice) => void (notice.kind === 'designs' && reload().catch(() => undefined))),
+    [reload],
+  );
 
   const onDrop = useCallback(
     async (dropped: File[]) => {
@@ -61,6 +83,11 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
       action: { label: 'Undo', run: () => void attempt(() => api.renameDesign(row.id, row.name)) },
     });
   };
+  const recover = (row: DesignRow) =>
+    attempt(async () => {
+      const made = await api.recoverDesign(row.id);
+      say({ text: `Made ${made.name} from the last readable state.` });
+    });
   const duplicate = (row: DesignRow) =>
     attempt(async () => {
       const copy = await api.duplicateDesign(row.id);
@@ -77,6 +104,11 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
           <Mark /> Knot Path
         </Link>
         <span className="grow" />
+        {session && (
+          <button className="tool" onClick={() => void api.signOut().then(() => window.location.assign('/sign-in'))}>
+            Sign out
+          </button>
+        )}
         <ThemeChoice />
       </header>
       <main className="designs">
@@ -104,48 +136,30 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
           </div>
         )}
         {rows.map((row) => (
-          <article className="design-row" key={row.id} aria-label={row.name}>
-            <Link href={`/d/${encodeURIComponent(row.id)}/trees`} tabIndex={-1} aria-hidden="true">
-              <Thumb dots={row.dots} lines={row.lines} />
-            </Link>
-            <div>
-              <Link className="name" href={`/d/${encodeURIComponent(row.id)}/trees`}>
-                {row.name}
-              </Link>
-              <div className="quiet">
-                {row.variants.length === 1 ? '1 variant' : `${row.variants.length} variants`}:{' '}
-                {row.variants.map((v) => v.name).join(', ')}
-              </div>
-            </div>
-            <div className="figure quiet">
-              <b>{row.switches}</b> {row.switches === 1 ? 'switch' : 'switches'}
-            </div>
-            <div className="figure quiet">
-              <b>{row.links}</b> {row.links === 1 ? 'link' : 'links'}
-            </div>
-            <div className="figure quiet">
-              <b>{row.trees}</b> {row.trees === 1 ? 'tree' : 'trees'}
-            </div>
-            <div className="quiet">
-              changed <Ago at={row.changedAt} />
-            </div>
-            <div>
-              <button
-                className="tool"
-                onClick={() => setOpen({ kind: 'rename', row })}
-                aria-label={`Rename ${row.name}`}
-              >
-                Rename
-              </button>
-              <button className="tool" onClick={() => duplicate(row)} aria-label={`Duplicate ${row.name}`}>
-                Duplicate
-              </button>
-              <button className="tool" onClick={() => remove(row)} aria-label={`Delete ${row.name}`}>
-                Delete
-              </button>
-            </div>
-          </article>
+          <DesignItem
+            key={row.id}
+            row={row}
+            onRename={() => setOpen({ kind: 'rename', row })}
+            onDuplicate={() => void duplicate(row)}
+            onDelete={() => void remove(row)}
+            onRecover={() => void recover(row)}
+          />
         ))}
+        <Deleted
+          deleted={deleted}
+          onRestore={(row) => void attempt(() => api.restoreDesign(row.id))}
+          onPurge={(row) => setOpen({ kind: 'purge', row })}
+        />
+        <footer className="quiet">
+          <span>Knot Path {version}</span>
+          <span className="grow" />
+          <a href="/api/archive" download>
+            All designs as one archive
+          </a>
+          <a href="/api/backup" download>
+            Backup of the database
+          </a>
+        </footer>
       </main>
       {open?.kind === 'new' && (
         <NameDialog
@@ -166,6 +180,25 @@ export function DesignList({ initial }: { initial: DesignRow[] }) {
           onSubmit={(name) => rename(open.row, name)}
           onClose={() => setOpen(null)}
         />
+      )}
+      {open?.kind === 'purge' && (
+        <Dialog open onClose={() => setOpen(null)}>
+          <DialogTitle>Delete {open.row.name} for good?</DialogTitle>
+          <DialogContent>Nothing brings it back. A backup made before still holds it.</DialogContent>
+          <DialogActions>
+            <Button onClick={() => setOpen(null)}>Cancel</Button>
+            <Button
+              variant="contained"
+              onClick={() => {
+                const { id } = open.row;
+                setOpen(null);
+                void attempt(() => api.purgeDesign(id));
+              }}
+            >
+              Delete for good
+            </Button>
+          </DialogActions>
+        </Dialog>
       )}
       {open?.kind === 'import' && (
         <ImportDialog initial={open.files} onDone={(head) => enter(head.id)} onClose={() => setOpen(null)} />

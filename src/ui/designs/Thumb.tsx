@@ -1,16 +1,16 @@
 import type { DesignRow } from '../session/types';
 
-/** A design in the size of a stamp: where the switches stand and which are cabled. */
+/** A design in the size of a stamp: where the switches stand and which are cabled. Two shapes, however large it is. */
 export function Thumb({ dots, lines }: Pick<DesignRow, 'dots' | 'lines'>) {
   const size = dots.length > 60 ? 1.6 : dots.length > 20 ? 2.6 : 4.5;
+  const cables = lines.map(([a, b]) => `M${dots[a]![0]} ${dots[a]![1]}L${dots[b]![0]} ${dots[b]![1]}`).join('');
+  const plates = dots
+    .map(([x, y]) => `M${x - size} ${y - size * 0.6}h${size * 2}v${size * 1.2}h${-size * 2}z`)
+    .join('');
   return (
     <svg className="thumb" viewBox="-6 -6 112 72" aria-hidden="true">
-      {lines.map(([a, b]) => (
-        <line key={`${a} ${b}`} x1={dots[a]![0]} y1={dots[a]![1]} x2={dots[b]![0]} y2={dots[b]![1]} />
-      ))}
-      {dots.map(([x, y], i) => (
-        <rect key={i} x={x - size} y={y - size * 0.6} width={size * 2} height={size * 1.2} rx={0.5} />
-      ))}
+      <path className="cables" d={cables} />
+      <path className="plates" d={plates} />
     </svg>
   );
 }

@@ -49,7 +49,7 @@ export function RehearsalStage() {
   const run = useRun(design, script);
   // What a script plugs in or makes has a name too.
   const named = useMemo(() => (script ? everNamed(design, script) : design), [design, script]);
-  const { trace } = run;
+  const { trace, again } = run;
   const [at, setAt] = useState(0);
   const [shown, setShown] = useState<Window | null>(null);
   const [panel, setPanel] = useState<(typeof PANELS)[number]['id']>('story');
@@ -137,12 +137,13 @@ export function RehearsalStage() {
       { id: 'next-change', title: 'Next change of the rehearsal', keys: ['.'], run: () => jump(1) },
       { id: 'previous-change', title: 'Previous change of the rehearsal', keys: [','], run: () => jump(-1) },
       { id: 'play', title: 'Play or stop the rehearsal', keys: ['Space'], run: () => setPlaying((p) => !p) },
+      { id: 'run-again', title: 'Run the rehearsal again', keys: ['A'], run: again },
       { id: 'zoom-in', title: 'Look at a shorter time', keys: ['+'], run: () => zoom(0.5) },
       { id: 'zoom-out', title: 'Look at a longer time', keys: ['-'], run: () => zoom(2) },
     ];
     setStageCommands(commands);
     return () => setStageCommands([]);
-  }, [jump, zoom, setStageCommands]);
+  }, [jump, zoom, again, setStageCommands]);
 
   const chosen = useMemo(() => portsOfSelection(design, view.selection), [design, view.selection]);
   if (design.switches.length === 0)

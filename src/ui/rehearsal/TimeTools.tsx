@@ -93,7 +93,12 @@ function Progress({ run, script }: { run: Run; script: Script | null }) {
         <Button onClick={run.cancel}>Cancel</Button>
       </span>
     );
-  if (run.failed) return <span className="alarm">{run.failed}</span>;
+  if (run.failed)
+    return (
+      <span className="alarm" role="alert">
+        {run.failed} <Button onClick={run.again}>Run again</Button>
+      </span>
+    );
   if (!trace) return null;
   return (
     <span className="quiet" role="status">

@@ -12,16 +12,34 @@ export interface RehearseJob {
   readonly drop: () => void;
 }
 
+/** Longest time without a word from the worker; it reports ten times a second while it runs. */
+const SILENCE_MS = 30_000;
+
 export function startRehearsing(design: Design, script: Script, onProgress: (seconds: number) => void): RehearseJob {
   const worker = new Worker(new URL('../../workers/rehearse.ts', import.meta.url), { type: 'module' });
   const tell = (request: RehearseRequest) => worker.postMessage(request);
   let drop = () => {};
+  let silence: ReturnType<typeof setTimeout> | undefined;
   const done = new Promise<Trace | null>((resolve, reject) => {
     drop = () => resolve(null);
-    worker.onmessage = ({ data }: MessageEvent<RehearseMessage>) =>
-      data.kind === 'progress' ? onProgress(data.seconds) : resolve(data.trace);
-    worker.onerror = (event) => reject(new Error(event.message || 'The rehearsal could not be run.'));
+    const fail = (why: string) => reject(new Error(`The rehearsal stopped: ${why} Run it again with A.`));
+    // A worker that the browser ended, for want of memory for example, says nothing any more.
+    const listen = () => {
+      clearTimeout(silence);
+      silence = setTimeout(() => fail(`its worker has not answered for ${SILENCE_MS / 1000} s.`), SILENCE_MS);
+    };
+    worker.onmessage = ({ data }: MessageEvent<RehearseMessage>) => {
+      listen();
+      if (data.kind === 'progress') onProgress(data.seconds);
+      else resolve(data.trace);
+    };
+    worker.onerror = (event) => fail(event.message ? `${event.message.replace(/[.]?$/, '.')}` : 'its worker ended.');
+    worker.onmessageerror = () => fail('its result could not be read.');
+    listen();
     tell({ kind: 'run', design, script });
-  }).finally(() => worker.terminate());
+  }).finally(() => {
+    clearTimeout(silence);
+    worker.terminate();
+  });
   return { done, stop: () => tell({ kind: 'stop' }), drop };
 }

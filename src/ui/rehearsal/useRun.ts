@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { Design, Script } from '../../core/design';
 import type { Trace } from '../../core/rehearsal';
 import { startRehearsing } from './rehearse-job';
@@ -14,17 +14,20 @@ export interface Run {
   readonly stoppedEarly: boolean;
   readonly took: number;
   readonly cancel: () => void;
+  /** Runs the script once more, after a run that failed for example. */
+  readonly again: () => void;
 }
 
 /** Rehearses a script whenever it or the design changes; the last trace stays until the next is there. */
 export function useRun(design: Design, script: Script | null): Run {
-  const [state, setState] = useState<Omit<Run, 'cancel'>>({
+  const [state, setState] = useState<Omit<Run, 'cancel' | 'again'>>({
     trace: null,
     progress: null,
     failed: null,
     stoppedEarly: false,
     took: 0,
   });
+  const [attempt, setAttempt] = useState(0);
   const [job, setJob] = useState<RehearseJob | null>(null);
   // Only what a run depends on: names and places of things on the sheet do not count.
   const key = script
@@ -82,6 +85,8 @@ export function useRun(design: Design, script: Script | null): Run {
     design.pairs,
     design.vlans,
     key,
+    attempt,
   ]);
-  return { ...state, cancel: () => job?.stop() };
+  const again = useCallback(() => setAttempt((n) => n + 1), []);
+  return { ...state, cancel: () => job?.stop(), again };
 }

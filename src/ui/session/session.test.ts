@@ -1,204 +1,270 @@
 import { asCabled } from '../../demo/brackwater';
-import { applyEdits, setField } from '../../core/design';
+import { setField } from '../../core/design';
 import type { Design, Edit } from '../../core/design';
-import type { Api } from './api';
-import { createSession } from './session';
-import type { PendingEdit } from './session';
-import { Refusal } from './types';
-import type { Step } from './types';
+import { SessionServer } from '../../../tests/support/session-server';
+import { createSession, shortLabel } from './session';
+import { NOTHING } from './kept';
+import type { Kept } from './state';
+import { Unreached } from './types';
 
 const priority = (id: string, value: number): Edit[] => [setField('switch', id, 'priority', value)];
 const of = (design: Design, id: string) => design.switches.find((s) => s.id === id)!.priority;
+const turn = () => new Promise((resolve) => setTimeout(resolve));
+let keys = 0;
 
-/** A server in memory, with a switch to cut it off and a way for somebody else to make changes. */
-function server() {
-  let design = asCabled();
-  const steps: (Step & { inverse: Edit[] })[] = [];
-  const state = { reachable: true, loseAnswers: false };
-  const store = (kind: Step['kind'], target: number | null, label: string, edits: readonly Edit[], client: string) => {
-    const applied = applyEdits(design, edits);
-    if (!applied.ok) throw new Refusal(422, applied.faults[0]!.code, applied.faults[0]!.sentence, [], []);
-    design = applied.design;
-    const step = { revision: steps.length + 1, kind, target, label, edits, client, inverse: applied.inverse };
-    steps.push(step);
-    return step;
-  };
-  const at = (revision: number) => {
-    if (!state.reachable) throw new TypeError('fetch failed');
-    if (revision !== steps.length) throw new Refusal(409, 'conflict', 'changed', [], steps.slice(revision));
-  };
-  const api = {
-    step: async (_: string, revision: number, label: string, edits: readonly Edit[], client: string) => {
-      at(revision);
-      const step = store('edit', null, label, edits, client);
-      if (state.loseAnswers) {
-        state.loseAnswers = false;
-        throw new TypeError('the answer got lost');
-      }
-      return step;
-    },
-    undo: async (_: string, revision: number, client: string) => {
-      at(revision);
-      const last = steps.filter((s) => s.kind === 'edit').at(-1)!;
-      return store('undo', last.revision, last.label, last.inverse, client);
-    },
-    steps: async (_: string, since: number) => steps.slice(since),
-  } as unknown as Api;
-  const kept: { pending: readonly PendingEdit[] } = { pending: [] };
-  const drawer = {
-    read: () => kept.pending,
-    write: (pending: readonly PendingEdit[]) => void (kept.pending = pending),
-  };
-  const variant = () => ({
-    id: 'v',
-    designId: 'd',
-    name: 'n',
-    revision: steps.length,
-    design,
-    history: { undo: [], redo: [] },
-  });
-  return {
-    api,
-    state,
-    steps,
-    kept,
-    open: (client = 'me') => createSession(api, variant(), client, drawer),
-    elsewhere: (id: string, value: number) => store('edit', null, `theirs ${id}`, priority(id, value), 'other'),
-    design: () => design,
-  };
+/** A server with a switch to cut it off, a way to lose answers, and a storage for what waits. */
+function world() {
+  const server = new SessionServer(asCabled());
+  const state = { reachable: true, loseAnswers: false, storageFault: null as string | null };
+  const kept: { now: Kept } = { now: NOTHING };
+  const through =
+    <A extends unknown[], R>(run: (...args: A) => Promise<R>) =>
+    async (...args: A): Promise<R> => {
+      if (!state.reachable) throw new Unreached('The server cannot be reached.');
+      const answer = await run(...args);
+      if (!state.loseAnswers) return answer;
+      state.loseAnswers = false;
+      throw new Unreached('The answer got lost.');
+    };
+  const { step, move, steps, stack } = server.api;
+  const api = { step: through(step), move: through(move), steps: through(steps), stack };
+  const open = (client = 'me') =>
+    createSession(api, server.variant(), {
+      client,
+      keeper: {
+        read: () => kept.now,
+        write: (next) => {
+          if (state.storageFault === null) kept.now = next;
+          return state.storageFault;
+        },
+      },
+      newKey: () => `k${++keys}`,
+      wait: () => new Promise((resolve) => setTimeout(resolve, 2)),
+    });
+  return { server, state, kept, open };
 }
+const waitingLabels = (kept: Kept) => kept.left.flatMap((l) => l.entries.map((e) => e.label));
 
 test('an edit shows at once and is stored behind it', async () => {
-  const s = server();
-  const session = s.open();
+  const w = world();
+  const session = w.open();
   expect(session.edit('mine', priority('gate', 4096))).toEqual([]);
   expect(of(session.store.getState().design, 'gate')).toBe(4096);
   expect(session.store.getState().saving).toBe('saving');
   await session.settled();
   expect(session.store.getState()).toMatchObject({ saving: 'saved', revision: 1 });
-  expect(of(s.design(), 'gate')).toBe(4096);
+  expect(of(w.server.design, 'gate')).toBe(4096);
 });
 
 test('an edit that does not fit is refused and changes nothing', () => {
-  const session = server().open();
+  const session = world().open();
   expect(session.edit('mine', priority('gate', 2478))[0]!.sentence).toContain('the nearest is 4096');
   expect(of(session.store.getState().design, 'gate')).toBeUndefined();
 });
 
 test('steps of others come in under what is pending here', async () => {
-  const s = server();
-  const session = s.open();
-  s.elsewhere('quay-a', 8192);
+  const w = world();
+  const session = w.open();
+  w.server.elsewhere('theirs', priority('quay-a', 8192));
   session.edit('mine', priority('gate', 4096));
   await session.settled();
   expect(session.store.getState()).toMatchObject({ revision: 2, conflict: null });
-  expect([of(s.design(), 'quay-a'), of(s.design(), 'gate')]).toEqual([8192, 4096]);
+  expect([of(w.server.design, 'quay-a'), of(w.server.design, 'gate')]).toEqual([8192, 4096]);
 });
+
+async function inConflict() {
+  const w = world();
+  const session = w.open();
+  w.server.elsewhere('theirs gate', priority('gate', 8192));
+  session.edit('mine', priority('gate', 4096));
+  await session.settled();
+  return { w, session };
+}
 
 test('two changes of one field are both kept until one is chosen', async () => {
-  const s = server();
-  const session = s.open();
-  s.elsewhere('gate', 8192);
-  session.edit('mine', priority('gate', 4096));
-  await session.settled();
-  const { conflict, design } = session.store.getState();
-  expect(conflict).toMatchObject({ mine: [{ label: 'mine' }], theirs: [{ label: 'theirs gate' }] });
-  expect([of(design, 'gate'), of(conflict!.myDesign, 'gate')]).toEqual([8192, 4096]);
+  const { w, session } = await inConflict();
+  const { conflict, design, saving } = session.store.getState();
+  expect(conflict).toMatchObject({ mine: [{ label: 'mine' }], theirs: [{ label: 'theirs gate' }], since: 0 });
+  expect([of(design, 'gate'), saving]).toEqual([8192, 'conflict']);
   session.resolve('mine');
   await session.settled();
-  expect(of(s.design(), 'gate')).toBe(4096);
+  expect(of(w.server.design, 'gate')).toBe(4096);
 });
 
-test('what is stored can be kept, and mine is then gone from here and there', async () => {
-  const s = server();
-  const session = s.open();
-  s.elsewhere('gate', 8192);
-  session.edit('mine', priority('gate', 4096));
-  await session.settled();
+test('what is stored can be chosen, and mine is then gone from here and there', async () => {
+  const { w, session } = await inConflict();
   session.resolve('theirs');
   await session.settled();
   expect(session.store.getState()).toMatchObject({ conflict: null, revision: 1, saving: 'saved' });
-  expect([of(s.design(), 'gate'), of(session.store.getState().design, 'gate'), s.kept.pending]).toEqual([
-    8192,
-    8192,
-    [],
-  ]);
+  expect([of(w.server.design, 'gate'), of(session.store.getState().design, 'gate')]).toEqual([8192, 8192]);
+  expect(w.kept.now).toEqual(NOTHING);
 });
 
-test('what was made while the server was away is stored when it is back', async () => {
-  const s = server();
-  const session = s.open();
-  s.state.reachable = false;
+test('a reload while the conflict is open keeps both sides', async () => {
+  const { w, session } = await inConflict();
+  session.close();
+  const next = w.open('after');
+  next.resume();
+  await next.settled();
+  expect(next.store.getState().conflict).toMatchObject({
+    mine: [{ label: 'mine' }],
+    theirs: [{ label: 'theirs gate' }],
+  });
+  next.resolve('mine');
+  await next.settled();
+  expect(of(w.server.design, 'gate')).toBe(4096);
+});
+
+test('what was made while the server was away is stored when it is back, undo included', async () => {
+  const w = world();
+  const session = w.open();
+  w.state.reachable = false;
   session.edit('one', priority('gate', 4096));
   session.edit('two', priority('quay-b', 0));
-  await new Promise((resolve) => setTimeout(resolve, 50));
-  expect(session.store.getState().saving).toBe('unreachable');
-  expect(s.kept.pending.map((p) => p.label)).toEqual(['one', 'two']);
-  s.state.reachable = true;
-  await session.settled();
-  expect(s.kept.pending).toEqual([]);
-  expect([of(s.design(), 'gate'), of(s.design(), 'quay-b')]).toEqual([4096, 0]);
+  session.edit('three', priority('quay-b', 4096));
+  session.undo();
+  expect(of(session.store.getState().design, 'quay-b')).toBe(0);
+  await turn();
+  expect(session.store.getState()).toMatchObject({ saving: 'unreachable', waiting: 4 });
+  expect(waitingLabels(w.kept.now)).toEqual(['one', 'two', 'three', 'three']);
+  w.state.reachable = true;
+  session.tryNow();
+  await new Promise<void>((resolve) => session.store.subscribe((s) => s.saving === 'saved' && resolve()));
+  expect(w.kept.now).toEqual(NOTHING);
+  expect([of(w.server.design, 'gate'), of(w.server.design, 'quay-b')]).toEqual([4096, 0]);
+  expect(w.server.steps.map((s) => s.kind)).toEqual(['edit', 'edit', 'edit', 'undo']);
 });
 
-test('an edit whose answer got lost is stored once', async () => {
-  const s = server();
-  const session = s.open();
-  s.state.loseAnswers = true;
+/** Until everything is stored, over failed attempts too. */
+const untilSaved = (session: ReturnType<ReturnType<typeof world>['open']>) =>
+  new Promise<void>((resolve) => {
+    if (session.store.getState().saving === 'saved') return resolve();
+    session.store.subscribe((s) => s.saving === 'saved' && resolve());
+  });
+
+test('an edit and an undo whose answers got lost are made once', async () => {
+  const w = world();
+  const session = w.open();
+  w.state.loseAnswers = true;
+  session.edit('mine', priority('gate', 4096));
+  await untilSaved(session);
+  w.state.loseAnswers = true;
+  session.undo();
+  await untilSaved(session);
+  expect(w.server.steps.map((s) => s.kind)).toEqual(['edit', 'undo']);
+  expect(session.store.getState()).toMatchObject({ revision: 2, conflict: null });
+  expect(session.store.getState().design).toEqual(asCabled());
+});
+
+test('a storage that takes nothing hinders no sending, and is reported', async () => {
+  const w = world();
+  w.state.storageFault = 'The storage is full.';
+  w.state.reachable = false;
+  const session = w.open();
+  session.edit('mine', priority('gate', 4096));
+  await turn();
+  expect(session.store.getState()).toMatchObject({ saving: 'unreachable', notKept: 'The storage is full.' });
+  w.state.reachable = true;
+  await untilSaved(session);
+  expect(of(w.server.design, 'gate')).toBe(4096);
+});
+
+test('a refused edit stays with its reason and content, also after a reload, until it is dismissed', async () => {
+  const w = world();
+  const session = w.open();
+  w.server.refusal = 'This is not allowed.';
   session.edit('mine', priority('gate', 4096));
   await session.settled();
-  expect(s.steps).toHaveLength(1);
-  expect(session.store.getState()).toMatchObject({ revision: 1, conflict: null, saving: 'saved' });
+  const { saving, refused, design } = session.store.getState();
+  expect([saving, of(design, 'gate')]).toEqual(['refused', undefined]);
+  expect(refused).toMatchObject([{ label: 'mine', edits: priority('gate', 4096), sentence: 'This is not allowed.' }]);
+  session.close();
+  const next = w.open('after');
+  next.resume();
+  await next.settled();
+  expect(next.store.getState().refused).toEqual(refused);
+  next.dismiss(refused[0]!.key);
+  expect(next.store.getState().saving).toBe('saved');
+  expect(w.kept.now).toEqual(NOTHING);
 });
 
-test('edits of an earlier visit are taken up again', async () => {
-  const s = server();
-  s.kept.pending = [{ label: 'left over', edits: priority('gate', 4096), client: 'before', since: 0 }];
-  const session = s.open();
-  session.resume();
+test('what builds on a refused edit is refused with it', async () => {
+  const w = world();
+  const session = w.open();
+  w.server.refusal = 'This is not allowed.';
+  session.edit('a VLAN', [{ type: 'add', kind: 'vlan', value: { id: 'v7', number: 7 } as never }]);
+  session.edit('its name', [setField('vlan', 'v7', 'name', 'seven')]);
   await session.settled();
-  expect(of(s.design(), 'gate')).toBe(4096);
+  expect(session.store.getState().refused.map((r) => r.label)).toEqual(['a VLAN', 'its name']);
 });
 
-test('an edit that was stored although the page was left before it heard so is not made twice', async () => {
-  const s = server();
-  const first = s.open('before');
-  s.state.loseAnswers = true;
+test('an edit that was stored although the page was left before it was confirmed is not made twice', async () => {
+  const w = world();
+  const first = w.open('before');
+  w.state.loseAnswers = true;
   first.edit('split', [{ type: 'remove', kind: 'bundle', id: 'quay-b:lag102' }]);
-  await new Promise((resolve) => setTimeout(resolve));
+  await turn();
   first.close();
-  expect([s.steps.length, s.kept.pending.length]).toEqual([1, 1]);
-  const session = s.open('after');
+  expect([w.server.steps.length, waitingLabels(w.kept.now)]).toEqual([1, ['split']]);
+  const session = w.open('after');
   session.resume();
   await session.settled();
-  expect(s.steps).toHaveLength(1);
-  expect(s.kept.pending).toEqual([]);
+  expect(w.server.steps).toHaveLength(1);
+  expect(w.kept.now).toEqual(NOTHING);
   expect(session.store.getState()).toMatchObject({ revision: 1, conflict: null, saving: 'saved' });
 });
 
-test('undo waits for what is pending, and says what moved', async () => {
-  const s = server();
-  const session = s.open();
+test('undo says what moved, and takes back only what was the last change when it was pressed', async () => {
+  const w = world();
+  const session = w.open();
   session.edit('mine', [setField('switch', 'gate', 'vlanPriority.110', 0)]);
-  await session.undo();
-  expect(of(s.design(), 'gate')).toBeUndefined();
-  const { last, design } = session.store.getState();
-  expect(design).toEqual(asCabled());
-  expect(last).toMatchObject({
+  session.undo();
+  await session.settled();
+  expect(session.store.getState().design).toEqual(asCabled());
+  expect(session.store.getState().last).toMatchObject({
     kind: 'undo',
     label: 'mine',
     moved: [{ tree: 'vlan-110', rootBefore: 'gate', rootAfter: 'core-east' }],
   });
+  session.edit('again', priority('gate', 4096));
+  await session.settled();
+  w.server.elsewhere('theirs', priority('quay-a', 8192));
+  session.undo();
+  await session.settled();
+  expect([of(w.server.design, 'gate'), of(w.server.design, 'quay-a')]).toEqual([4096, 8192]);
+  expect(session.store.getState().complaint?.sentence).toContain("Undo of 'again' was left out");
 });
 
-test('a step that is told of is taken in once, gaps are filled, own ones are known already', async () => {
-  const s = server();
-  const session = s.open();
-  const one = s.elsewhere('quay-a', 4096);
-  const two = s.elsewhere('quay-b', 4096);
-  session.receive(two);
-  await session.settled();
+test('a revision that is told of is fetched once, and an old one asks for nothing', async () => {
+  const w = world();
+  const session = w.open();
+  w.server.elsewhere('one', priority('quay-a', 4096));
+  w.server.elsewhere('two', priority('quay-b', 4096));
+  session.told(2);
+  await turn();
   expect(session.store.getState().revision).toBe(2);
-  session.receive(one);
-  session.receive({ ...two, revision: 3, client: 'me' });
-  expect(session.store.getState().revision).toBe(2);
+  session.told(1);
+  await turn();
+  expect(of(session.store.getState().design, 'quay-b')).toBe(4096);
+});
+
+test('labels are shortened to what the server takes', () => {
+  expect(shortLabel('x'.repeat(400))).toHaveLength(300);
+  expect(shortLabel('short')).toBe('short');
+});
+
+test('another life of the database makes the page load again, with what waits kept', async () => {
+  const w = world();
+  let reloads = 0;
+  const session = createSession(w.server.api, w.server.variant(), {
+    client: 'me',
+    keeper: { read: () => w.kept.now, write: (next) => ((w.kept.now = next), null) },
+    newKey: () => `k${++keys}`,
+    reload: () => void reloads++,
+  });
+  w.server.epoch = 'second';
+  session.edit('mine', priority('gate', 4096));
+  await turn();
+  expect([reloads, session.store.getState().saving]).toEqual([1, 'unreachable']);
+  expect(waitingLabels(w.kept.now)).toEqual(['mine']);
 });

@@ -1,30 +1,17 @@
-/**
- * One open variant. Edits show at once and are sent one after another; steps of other windows are taken in as they
- * come. Where both sides wrote to the same place, both are kept until the engineer has chosen.
- */
+/** One open variant: drives the reducer, sends what it asks for, and shows what it knows. */
 import { createStore } from 'zustand/vanilla';
-import { advance, applyEdits, editsCollide } from '../../core/design';
+import { LABEL_LENGTH } from '../../api/contract';
+import { applyEdits } from '../../core/design';
 import type { Design, Edit, Fault, History } from '../../core/design';
 import { movedBetween, solveDesign } from '../../core/trees';
 import type { MovedTree, SolvedDesign } from '../../core/trees';
-import type { Api } from './api';
-import { Refusal } from './types';
+import type { Api, Sender } from './api';
+import type { Conflict, Entry, RefusedEdit } from './entry';
+import { reduce } from './reducer';
+import { initialState, savingOf, waitingCount } from './state';
+import type { Effect, Event, Kept, Saving, State } from './state';
+import { Refusal, Unreached } from './types';
 import type { LoadedVariant, Step } from './types';
-
-export interface PendingEdit {
-  readonly label: string;
-  readonly edits: readonly Edit[];
-  /** Window that made it, and the newest revision it knew: they tell whether it reached the server after all. */
-  readonly client: string;
-  readonly since: number;
-}
-
-export interface Conflict {
-  readonly mine: readonly PendingEdit[];
-  readonly theirs: readonly Step[];
-  /** The design as this window had it. */
-  readonly myDesign: Design;
-}
 
 export interface LastChange {
   readonly label: string;
@@ -42,240 +29,202 @@ export interface SessionState {
   readonly design: Design;
   readonly solved: SolvedDesign;
   readonly history: History;
-  readonly saving: 'saved' | 'saving' | 'unreachable';
+  readonly saving: Saving;
+  /** Changes that wait to be sent. */
+  readonly waiting: number;
+  /** Why the server could not be reached, and why the browser does not keep what waits; null when it was, or does. */
+  readonly reason: string | null;
+  readonly notKept: string | null;
   readonly last: LastChange | null;
   readonly conflict: Conflict | null;
+  readonly refused: readonly RefusedEdit[];
   /** A refusal to show; with a number so that the same sentence shows again. */
   readonly complaint: { readonly sentence: string; readonly n: number } | null;
+  readonly stale: boolean;
 }
 
-/** Where edits wait that are not stored yet, so that a reload or a crash of the page loses none. */
-export interface Drawer {
-  read(): readonly PendingEdit[];
-  write(pending: readonly PendingEdit[]): void;
+/** Where changes wait that are not stored yet. `write` says why it could not; null when it could. */
+export interface Keeper {
+  read(): Kept;
+  write(kept: Kept): string | null;
 }
 
-const RETRY_MS = 1500;
-const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+export interface SessionOptions {
+  readonly client: string;
+  readonly keeper: Keeper;
+  readonly newKey: () => string;
+  /** Name that goes with changes; asked for each of them. */
+  readonly author?: () => string;
+  /** Loads the page again. */
+  readonly reload?: () => void;
+  readonly wait?: (ms: number) => Promise<void>;
+}
 
 export type Session = ReturnType<typeof createSession>;
 
-export function createSession(api: Api, variant: LoadedVariant, client: string, drawer: Drawer) {
-  /** The design as stored at `revision`, without what is still on its way. */
-  let stored = variant.design;
-  let pending: PendingEdit[] = [];
-  let running: Promise<void> | null = null;
-  /** Nothing is sent before what an earlier visit left is looked through. */
-  let lookedThrough: Promise<void> = Promise.resolve();
-  let behind = false;
+const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+const HISTORY_RETRY = 5000;
+
+/** A label as long as the server takes it. */
+export const shortLabel = (label: string): string =>
+  label.length > LABEL_LENGTH ? `${label.slice(0, LABEL_LENGTH - 1)}…` : label;
+
+export function createSession(
+  api: Pick<Api, 'step' | 'move' | 'steps' | 'stack'>,
+  variant: LoadedVariant,
+  { client, keeper, newKey, author = () => '', reload = () => {}, wait = pause }: SessionOptions,
+) {
+  let state: State = initialState(variant);
   let closed = false;
+  const queue: Event[] = [];
+  let handling = false;
 
   const store = createStore<SessionState>(() => ({
-    variantId: variant.id,
-    designId: variant.designId,
-    revision: variant.revision,
-    design: variant.design,
+    ...shown(state),
     solved: solveDesign(variant.design),
-    history: variant.history,
-    saving: 'saved',
     last: null,
-    conflict: null,
     complaint: null,
   }));
   const { getState, setState } = store;
-
   const complain = (sentence: string) => setState((s) => ({ complaint: { sentence, n: (s.complaint?.n ?? 0) + 1 } }));
 
-  /** Shows a design, and what moved from the one shown before. */
-  const show = (design: Design, last: Omit<LastChange, 'moved' | 'before'> | null) => {
-    const before = getState().solved;
-    const solved = solveDesign(design, before);
-    setState({ design, solved, ...(last ? { last: { ...last, before, moved: movedBetween(before, solved) } } : {}) });
-  };
+  /** Shows the present state; `change` is what brought another design about. */
+  function publish(change: Extract<Effect, { type: 'changed' }> | undefined): void {
+    const { design, solved: before } = getState();
+    if (design === state.design) return setState(shown(state));
+    const solved = solveDesign(state.design, before);
+    const last = change
+      ? { last: { label: change.label, kind: change.kind, before, moved: movedBetween(before, solved) } }
+      : {};
+    setState({ ...shown(state), solved, ...last });
+  }
 
-  const keep = (next: PendingEdit[]) => {
-    pending = next;
-    drawer.write(pending);
-  };
-
-  /** The stored design with everything pending on top; null when that does not fit. */
-  const withPending = (base: Design, list: readonly PendingEdit[]): Design | null => {
-    const applied = applyEdits(
-      base,
-      list.flatMap((p) => p.edits),
-    );
-    return applied.ok ? applied.design : null;
-  };
-
-  /** A step of this window whose acknowledgement got lost: it is stored, and no longer pending. */
-  const isMyOwn = (step: Step): boolean => {
-    const [first] = pending;
-    if (step.client !== first?.client || JSON.stringify(step.edits) !== JSON.stringify(first.edits)) return false;
-    keep(pending.slice(1));
-    return true;
-  };
-
-  /** Takes steps of other windows in, under what is pending here. */
-  const takeIn = (steps: readonly Step[]) => {
-    const fresh = steps.filter((s) => s.revision > getState().revision);
-    if (fresh.length === 0) return;
-    let base = stored;
-    let { history } = getState();
-    for (const step of fresh) {
-      const applied = applyEdits(base, step.edits);
-      if (!applied.ok) throw new Error(`takeIn: step ${step.revision} does not apply`);
-      base = applied.design;
-      history = advance(history, step);
-    }
-    stored = base;
-    setState({ revision: fresh.at(-1)!.revision, history });
-    const foreign = fresh.filter((step) => !isMyOwn(step));
-    const theirs = foreign.flatMap((s) => s.edits);
-    const rebased = pending.some((p) => editsCollide(p.edits, theirs)) ? null : withPending(base, pending);
-    if (rebased === null) {
-      setState({ conflict: { mine: pending, theirs: foreign, myDesign: getState().design } });
-      keep([]);
-    }
-    show(rebased ?? base, foreign.length > 0 ? { label: foreign.at(-1)!.label, kind: 'theirs' } : null);
-  };
-
-  const catchUp = async () => {
-    behind = false;
-    takeIn(await api.steps(variant.id, getState().revision));
-  };
-
-  /** Runs a call until the server is reached. */
-  const persistently = async <T>(run: () => Promise<T>): Promise<T> => {
-    for (;;) {
-      try {
-        return await run();
-      } catch (error) {
-        if (error instanceof Refusal || closed) throw error;
-        setState({ saving: 'unreachable' });
-        await wait(RETRY_MS);
-      }
-    }
-  };
-
-  const sendFirst = async () => {
-    const [first] = pending;
-    if (!first) return;
+  function dispatch(event: Event): void {
+    queue.push(event);
+    if (handling) return;
+    handling = true;
     try {
-      const step = await persistently(() =>
-        api.step(variant.id, getState().revision, first.label, first.edits, client),
-      );
-      const applied = applyEdits(stored, step.edits);
-      if (applied.ok) stored = applied.design;
-      keep(pending.slice(1));
-      setState((s) => ({ revision: step.revision, history: advance(s.history, step) }));
+      for (let next = queue.shift(); next; next = queue.shift()) {
+        const [after, effects] = reduce(state, next);
+        state = after;
+        for (const effect of effects) perform(effect);
+        publish(effects.find((e) => e.type === 'changed'));
+      }
+    } finally {
+      handling = false;
+    }
+  }
+
+  const failed = (error: unknown): void => {
+    if (closed) return;
+    const passing = error instanceof Unreached ? error : null;
+    const reason = passing?.message ?? (error instanceof Error ? error.message : String(error));
+    dispatch({ type: 'failed', reason, retryAfter: passing?.retryAfter ?? null });
+  };
+
+  const send = async (entry: Entry, revision: number): Promise<void> => {
+    const sender: Sender = { key: entry.key, client, author: author(), epoch: state.epoch };
+    try {
+      const step =
+        entry.kind === 'edit'
+          ? await api.step(variant.id, revision, entry.label, entry.edits, sender)
+          : await api.move(entry.kind, variant.id, revision, entry.target, sender);
+      if (!closed) dispatch({ type: 'stored', key: entry.key, step });
     } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      if (error.code === 'conflict') return takeIn(error.steps);
-      keep(pending.slice(1));
-      complain(error.message);
-      show(withPending(stored, pending) ?? stored, null);
+      if (!(error instanceof Refusal)) return failed(error);
+      if (!closed)
+        dispatch({ type: 'refused', key: entry.key, code: error.code, sentence: error.message, steps: error.steps });
     }
   };
 
-  /** Drops what was stored although the page was left before it heard so, and shows the rest. */
-  const lookThrough = async (since: number): Promise<void> => {
-    const steps = await persistently(() => api.steps(variant.id, since ?? variant.revision)).catch(() => []);
-    steps.forEach(isMyOwn);
-    if (pending.length === 0) return;
-    const design = withPending(stored, pending);
-    if (design) return show(design, { label: pending.at(-1)!.label, kind: 'edit' });
-    setState({ conflict: { mine: pending, theirs: [], myDesign: stored } });
-    keep([]);
+  const fetchHistory = async (kind: 'undo' | 'redo', from: number): Promise<void> => {
+    try {
+      dispatch({ type: 'history', kind, from, ...(await api.stack(variant.id, kind, from)) });
+    } catch {
+      await wait(HISTORY_RETRY);
+      if (!closed) dispatch({ type: 'history', kind, from, entries: [], below: from });
+    }
   };
 
-  /** One thing after another: sends what is pending, then `then`. */
-  const run = (then?: () => Promise<void>): Promise<void> => {
-    const before = running ?? Promise.resolve();
-    setState({ saving: 'saving' });
-    const mine: Promise<void> = before
-      .catch(() => undefined)
-      .then(async () => {
-        await lookedThrough;
-        while (pending.length > 0 && !closed) await sendFirst();
-        if (then && !closed) await then();
-        if (behind) await catchUp();
-      })
-      .finally(() => {
-        if (running !== mine) return;
-        running = null;
-        setState({ saving: 'saved' });
-      });
-    running = mine;
-    return mine;
-  };
-
-  const takeBack = (call: Api['undo'], kind: 'undo' | 'redo', attempts = 3): Promise<void> =>
-    run(async () => {
-      try {
-        const step = await persistently(() => call(variant.id, getState().revision, client));
-        const applied = applyEdits(stored, step.edits);
-        if (!applied.ok) return;
-        stored = applied.design;
-        setState((s) => ({ revision: step.revision, history: advance(s.history, step) }));
-        show(withPending(stored, pending) ?? stored, { label: step.label, kind });
-      } catch (error) {
-        if (!(error instanceof Refusal)) throw error;
-        if (error.code !== 'conflict') return complain(error.message);
-        takeIn(error.steps);
-        if (attempts > 1) queueMicrotask(() => void takeBack(call, kind, attempts - 1));
-      }
-    });
+  function perform(effect: Effect): void {
+    switch (effect.type) {
+      case 'send':
+        return void send(effect.entry, effect.revision);
+      case 'fetch-steps':
+        return void api
+          .steps(variant.id, effect.since)
+          .then((steps) => closed || dispatch({ type: 'steps', steps }), failed);
+      case 'fetch-history':
+        return void fetchHistory(effect.kind, effect.from);
+      case 'wait':
+        return void wait(effect.ms).then(() => closed || dispatch({ type: 'retry' }));
+      case 'keep':
+        return dispatch({ type: 'kept', fault: keeper.write(effect.kept) });
+      case 'complain':
+        return complain(effect.sentence);
+      case 'reload':
+        return state.notKept === null ? reload() : undefined;
+      case 'changed':
+        return;
+    }
+  }
 
   return {
     store,
+    complain,
     /**
      * Makes a change; the faults when it is refused. Nothing happens for an empty list. `known`: what the edits lead to
      * from the design in view, for those who have applied them already.
      */
     edit(label: string, edits: readonly Edit[], known?: { from: Design; to: Design }): readonly Fault[] {
       if (edits.length === 0) return [];
-      const { design } = getState();
-      const applied = known?.from === design ? { ok: true as const, design: known.to } : applyEdits(design, edits);
+      const applied =
+        known?.from === state.design ? { ok: true as const, design: known.to } : applyEdits(state.design, edits);
       if (!applied.ok) return applied.faults;
-      show(applied.design, { label, kind: 'edit' });
-      keep([...pending, { label, edits, client, since: getState().revision }]);
-      void run();
+      dispatch({ type: 'edit', key: newKey(), label: shortLabel(label), edits, design: applied.design });
       return [];
     },
-    undo: () => takeBack(api.undo, 'undo'),
-    redo: () => takeBack(api.redo, 'redo'),
-    complain,
-    /** A step that the server tells of. */
-    receive(step: Step): void {
-      if (step.revision <= getState().revision || step.client === client) return;
-      if (!running && step.revision === getState().revision + 1) return takeIn([step]);
-      behind = true;
-      if (!running) void run();
-    },
-    /** Edits of an earlier visit that never reached the server; those that did, unacknowledged, are let go. */
-    resume(): void {
-      const left = drawer.read();
-      if (left.length === 0) return;
-      keep([...left]);
-      lookedThrough = lookThrough(left[0]!.since);
-      void run();
-    },
+    undo: () => dispatch({ type: 'undo', key: newKey() }),
+    redo: () => dispatch({ type: 'redo', key: newKey() }),
+    /** The server tells of a new revision of this variant. */
+    told: (revision: number) => revision > state.revision && dispatch({ type: 'told', revision }),
+    /** The server tells which life of the database it serves. */
+    epoch: (epoch: string) => dispatch({ type: 'epoch', epoch }),
+    /** Takes up what the page before this one left. */
+    resume: () => dispatch({ type: 'resume', kept: keeper.read() }),
+    /** Takes up what a window that is gone left. */
+    adopt: (kept: Kept) => dispatch({ type: 'resume', kept }),
+    tryNow: () => dispatch({ type: 'retry' }),
     /** Ends a conflict: my edits on top of theirs, as far as they still fit, or theirs alone. */
-    resolve(choice: 'mine' | 'theirs'): void {
-      const { conflict } = getState();
-      setState({ conflict: null });
-      if (!conflict || choice === 'theirs') return;
-      for (const { label, edits } of conflict.mine) {
-        const faults = this.edit(label, edits);
-        if (faults.length > 0) complain(faults[0]!.sentence);
-      }
-    },
-    /** All that is pending is stored when this settles. */
-    settled: async (): Promise<void> => {
-      while (running) await running;
-    },
+    resolve: (choice: 'mine' | 'theirs') => dispatch({ type: 'resolve', choice }),
+    dismiss: (key: string) => dispatch({ type: 'dismiss', key }),
+    /** What waits is stored, or known not to be, when this settles. */
+    settled: (): Promise<void> =>
+      new Promise((resolve) => {
+        if (savingOf(state) !== 'saving') return resolve();
+        const stop = store.subscribe((s) => {
+          if (s.saving === 'saving') return;
+          stop();
+          resolve();
+        });
+      }),
     close(): void {
       closed = true;
     },
   };
 }
+
+const shown = (s: State): Omit<SessionState, 'solved' | 'last' | 'complaint'> => ({
+  variantId: s.variantId,
+  designId: s.designId,
+  revision: s.revision,
+  design: s.design,
+  history: s.history,
+  saving: savingOf(s),
+  waiting: waitingCount(s),
+  reason: s.reason,
+  notKept: s.notKept,
+  conflict: s.conflict,
+  refused: s.refused,
+  stale: s.stale,
+});

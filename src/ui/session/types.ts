@@ -1,49 +1,19 @@
-/** What the server says, as the interface needs it. */
-import type { Design, Edit, History } from '../../core/design';
+/** What the server answers, and how it refuses. */
+import type { ApiFault, Step } from '../../api/contract';
 
-export interface VariantHead {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-}
-
-export interface DesignHead {
-  readonly id: string;
-  readonly name: string;
-  readonly changedAt: number;
-  readonly variants: readonly VariantHead[];
-}
-
-export interface DesignRow extends DesignHead {
-  readonly switches: number;
-  readonly links: number;
-  readonly trees: number;
-  readonly dots: readonly (readonly [number, number])[];
-  readonly lines: readonly (readonly [number, number])[];
-}
-
-export interface LoadedVariant {
-  readonly id: string;
-  readonly designId: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly design: Design;
-  readonly history: History;
-}
-
-export interface Step {
-  readonly revision: number;
-  readonly kind: 'edit' | 'undo' | 'redo';
-  readonly target: number | null;
-  readonly label: string;
-  readonly edits: readonly Edit[];
-  readonly client: string;
-}
-
-export interface ApiFault {
-  readonly path: string;
-  readonly sentence: string;
-}
+export type {
+  ApiFault,
+  DeletedDesign,
+  DesignHead,
+  DesignRow,
+  LoadedVariant,
+  Notice,
+  Past,
+  PastStep,
+  StateDifference,
+  Step,
+  VariantHead,
+} from '../../api/contract';
 
 /** A refusal by the server, with its sentence and the places it names. */
 export class Refusal extends Error {
@@ -53,6 +23,17 @@ export class Refusal extends Error {
     sentence: string,
     readonly faults: readonly ApiFault[],
     readonly steps: readonly Step[],
+  ) {
+    super(sentence);
+  }
+}
+
+/** The server was not reached, or could not do its work now: the same request may succeed later. */
+export class Unreached extends Error {
+  constructor(
+    sentence: string,
+    /** Milliseconds that the server asks to wait; null when it says nothing. */
+    readonly retryAfter: number | null = null,
   ) {
     super(sentence);
   }

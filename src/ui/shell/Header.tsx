@@ -4,16 +4,11 @@ import Link from 'next/link';
 import { viewAddress } from '../session/view';
 import { useBench, useSession } from './context';
 import { Mark } from './Mark';
+import { SavingState } from './SavingState';
 import { STAGES } from './stages';
 import type { StageId } from './stages';
 import { ThemeChoice } from './ThemeChoice';
 import { VariantMenu } from './VariantMenu';
-
-const SAVING = {
-  saved: 'saved',
-  saving: 'saving…',
-  unreachable: 'not saved: the server cannot be reached, trying again',
-};
 
 interface Props {
   stage: StageId;
@@ -22,8 +17,7 @@ interface Props {
 
 /** Design, variant, stages, undo, search, and whether all is saved. */
 export function Header({ stage, onSearch }: Props) {
-  const { session, head, variantId, view, go } = useBench();
-  const saving = useSession((s) => s.saving);
+  const { session, head, variantId, view, go, openDialog } = useBench();
   const undo = useSession((s) => s.history.undo.at(-1));
   const redo = useSession((s) => s.history.redo.at(-1));
   return (
@@ -52,23 +46,24 @@ export function Header({ stage, onSearch }: Props) {
         ))}
       </nav>
       <span className="grow" />
-      <span className={saving === 'unreachable' ? 'alarm' : 'quiet'} role="status" aria-label="State of saving">
-        {SAVING[saving]}
-      </span>
+      <SavingState />
       <Tooltip title={undo ? `Undo: ${undo.label}` : 'Nothing to undo'}>
         <span>
-          <button className="tool" disabled={!undo} onClick={() => void session.undo()} aria-label="Undo">
+          <button className="tool" disabled={!undo} onClick={session.undo} aria-label="Undo">
             ↶
           </button>
         </span>
       </Tooltip>
       <Tooltip title={redo ? `Redo: ${redo.label}` : 'Nothing to redo'}>
         <span>
-          <button className="tool" disabled={!redo} onClick={() => void session.redo()} aria-label="Redo">
+          <button className="tool" disabled={!redo} onClick={session.redo} aria-label="Redo">
             ↷
           </button>
         </span>
       </Tooltip>
+      <button className="tool" onClick={() => openDialog('history')}>
+        History
+      </button>
       <button className="tool" onClick={onSearch}>
         Search <kbd>Ctrl K</kbd>
       </button>

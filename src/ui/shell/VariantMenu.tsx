@@ -110,7 +110,7 @@ export function VariantMenu() {
           action="Copy"
           onSubmit={async (name) => {
             await session.settled();
-            const next = await api.copyVariant(head.id, current.id, name);
+            const next = await api.copyVariant(head.id, current.id, { name });
             setHead(next);
             go(next.variants.at(-1)!.id);
           }}

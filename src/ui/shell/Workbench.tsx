@@ -1,13 +1,10 @@
 'use client';
-import { nanoid } from 'nanoid';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { placeName } from '../../core/design';
 import type { Design, Edit } from '../../core/design';
-import { api } from '../session/api';
-import { createSession } from '../session/session';
-import type { Drawer, PendingEdit } from '../session/session';
-import type { DesignHead, LoadedVariant, Step } from '../session/types';
+import type { DesignHead, LoadedVariant } from '../session/types';
+import { useOpenSession } from '../session/useOpenSession';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
 import type { Ref, View } from '../session/view';
 import { BundlesStage } from '../bundles/BundlesStage';
@@ -17,7 +14,10 @@ import { RehearsalStage } from '../rehearsal/RehearsalStage';
 import { CommandSearch } from './CommandSearch';
 import { ConflictDialog } from './ConflictDialog';
 import { BenchContext, missingInView } from './context';
-import type { Bench, ScopeChoice } from './context';
+import type { Bench, BenchDialog, ScopeChoice } from './context';
+import { HistoryDialog } from './HistoryDialog';
+import { LeftDialog } from './LeftDialog';
+import { RefusedDialog } from './RefusedDialog';
 import { Header } from './Header';
 import { takeFlash } from './flash';
 import { useNotice } from './Notice';
@@ -27,20 +27,6 @@ import { isStage } from './stages';
 import type { StageId } from './stages';
 import { useComplaints } from './useComplaints';
 import { useDraft } from './useDraft';
-
-/** Edits that are not stored yet wait in the browser, by window and variant. */
-function drawerFor(variantId: string): Drawer {
-  const key = () => {
-    const tab = sessionStorage.getItem('knot-path.tab') ?? nanoid(8);
-    sessionStorage.setItem('knot-path.tab', tab);
-    return `knot-path.pending.${variantId}.${tab}`;
-  };
-  return {
-    read: () => JSON.parse(localStorage.getItem(key()) ?? '[]') as PendingEdit[],
-    write: (pending) =>
-      pending.length === 0 ? localStorage.removeItem(key()) : localStorage.setItem(key(), JSON.stringify(pending)),
-  };
-}
 
 const STAGE = {
   cabling: CablingStage,
@@ -59,22 +45,22 @@ interface Props {
 /** An open design: one session, one view, the stage on top of both. */
 export function Workbench({ head: initialHead, variant, stage: initialStage, query }: Props) {
   const [head, setHead] = useState(initialHead);
-  const [session] = useState(() => createSession(api, variant, nanoid(8), drawerFor(variant.id)));
   const [view, setWholeView] = useState<View>(() => readView(new URLSearchParams(query)));
   const [scope, setScope] = useState<ScopeChoice>({ kind: 'this' });
   const [searching, setSearching] = useState(false);
   const [stageCommands, setStageCommands] = useState<readonly Command[]>([]);
   const { say, shown } = useNotice();
+  const [dialog, openDialog] = useState<BenchDialog | null>(null);
+  const onAside = useCallback(
+    (key: string) =>
+      say({ text: `An entry of the browser's storage could not be read. It is set aside as ${key}.`, alarm: true }),
+    [say],
+  );
+  const opened = useOpenSession(variant, onAside);
+  const { session } = opened;
   const path = usePathname();
   const asked = path.split('/').at(-1) ?? '';
   const stage = isStage(asked) ? asked : initialStage;
-
-  useEffect(() => {
-    session.resume();
-    const events = new EventSource(api.eventsUrl(variant.id, session.store.getState().revision));
-    events.onmessage = (event) => session.receive(JSON.parse(event.data as string) as Step);
-    return () => events.close();
-  }, [session, variant.id]);
 
   useEffect(() => {
     const address = viewAddress(head.id, stage, variant.id, view);
@@ -132,6 +118,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
       setScope,
       stage,
       go,
+      openDialog,
       setStageCommands,
     }),
     [session, head, variant.id, view, setView, select, edit, trial, say, scope, stage, go],
@@ -147,6 +134,9 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
         <Stage />
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />
+        <LeftDialog {...opened} />
+        {dialog === 'refused' && <RefusedDialog onClose={() => openDialog(null)} />}
+        {dialog === 'history' && <HistoryDialog onClose={() => openDialog(null)} />}
         {shown}
       </div>
     </BenchContext.Provider>

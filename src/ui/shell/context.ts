@@ -35,9 +35,13 @@ export interface Bench {
   readonly setScope: (scope: ScopeChoice) => void;
   readonly stage: StageId;
   readonly go: (stage: StageId) => void;
+  /** Opens one of the dialogs that belong to no stage. */
+  readonly openDialog: (dialog: BenchDialog) => void;
   /** Commands that only the stage in view has. */
   readonly setStageCommands: (commands: readonly Command[]) => void;
 }
+
+export type BenchDialog = 'refused' | 'history';
 
 /** A change that is looked at before it is made. */
 export interface Draft {

@@ -68,8 +68,10 @@ function listCommands(
   const { session, view, setView, select } = bench;
   const everywhere: Command[] = [
     { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
-    { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: () => void session.undo() },
-    { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: () => void session.redo() },
+    { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: session.undo },
+    { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: session.redo },
+    { id: 'history', title: 'History of this variant', keys: ['H'], run: () => bench.openDialog('history') },
+    { id: 'try-now', title: 'Try to save now', keys: [], run: session.tryNow },
     { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
     { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
     { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },

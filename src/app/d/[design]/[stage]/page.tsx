@@ -1,25 +1,19 @@
 import { notFound } from 'next/navigation';
-import { database } from '@/server/database';
-import { findDesign } from '@/server/designs';
-import { Problem } from '@/server/problem';
-import { loadVariant } from '@/server/variants';
-import { Workbench } from '@/ui/shell/Workbench';
+import type { DesignHead } from '@/api/contract';
+import { ask } from '@/server/ask';
+import type { Asked } from '@/server/ask';
+import { OpenDesign } from '@/ui/shell/OpenDesign';
+import { Trouble } from '@/ui/shell/Trouble';
 import { isStage } from '@/ui/shell/stages';
 
 export const dynamic = 'force-dynamic';
 
 type Query = Record<string, string | string[] | undefined>;
 
-/** The variant asked for, or the first one when the address names none or one that is gone. */
-function open(designId: string, query: Query) {
-  try {
-    const design = findDesign(database(), designId);
-    const wanted = design.variants.find((v) => v.id === query.variant) ?? design.variants[0]!;
-    return { design, variant: loadVariant(database(), wanted.id) };
-  } catch (error) {
-    if (error instanceof Problem && error.status === 404) notFound();
-    throw error;
-  }
+/** A page in the place of a design that cannot be shown. */
+function refusal({ status, sentence }: Extract<Asked, { ok: false }>) {
+  if (status === 404) notFound();
+  return <Trouble title="This design cannot be opened" sentence={sentence} />;
 }
 
 export default async function DesignPage({
@@ -32,9 +26,15 @@ export default async function DesignPage({
   const { design: designId, stage } = await params;
   if (!isStage(stage)) notFound();
   const query = await searchParams;
-  const { design, variant } = open(designId, query);
+  const found = await ask('design', { design: designId });
+  if (!found.ok) return refusal(found);
+  const head = JSON.parse(found.text) as DesignHead;
+  // The variant asked for, or the first one when the address names none or one that is gone.
+  const wanted = head.variants.find((v) => v.id === query.variant) ?? head.variants[0];
+  if (!wanted) return refusal({ ok: false, status: 422, sentence: 'The design has no variant.' });
+  const variant = await ask('variant', { variant: wanted.id });
+  if (!variant.ok) return refusal(variant);
   const pairs = Object.entries(query).flatMap(([key, value]) => [value ?? []].flat().map((v) => [key, v]));
-  return (
-    <Workbench key={variant.id} head={design} variant={variant} stage={stage} query={`${new URLSearchParams(pairs)}`} />
-  );
+  const address = `${new URLSearchParams(pairs)}`;
+  return <OpenDesign key={wanted.id} head={head} variantText={variant.text} stage={stage} query={address} />;
 }
