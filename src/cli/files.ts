@@ -9,6 +9,11 @@ const REASONS: Record<string, string> = {
   EACCES: 'it may not be read',
 };
 
+/** Writes to standard output, and waits until it can take more. */
+export async function print(text: string): Promise<void> {
+  if (!process.stdout.write(text)) await new Promise((resolve) => process.stdout.once('drain', resolve));
+}
+
 export const complain = (line: string): void => void process.stderr.write(`${line}\n`);
 
 /** The text of a file, or null after saying why it cannot be had. */

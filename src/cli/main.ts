@@ -1,10 +1,14 @@
 /** The command line: the same core from a shell. Results go to standard output, complaints to standard error. */
 import { Command, CommanderError } from 'commander';
+import { VERSION } from '../api/version';
+import { backup, restore } from './backup';
 import { bundles } from './bundles';
 import { check } from './check';
 import { diff } from './diff';
 import { digest } from './digest';
 import { goals, propose } from './goals';
+import { history } from './history';
+import type { HistoryOptions } from './history';
 import { exportDesign } from './export';
 import { importTables } from './import';
 import { neighbours } from './neighbours';
@@ -16,6 +20,7 @@ async function main(argv: readonly string[]): Promise<number> {
   let status = 0;
   const program = new Command('knot-path')
     .description('Spanning trees of a design, from the shell.')
+    .version(VERSION, '--version', 'print the version')
     .exitOverride()
     .showHelpAfterError('(--help tells the commands and options)');
   program
@@ -109,6 +114,32 @@ async function main(argv: readonly string[]): Promise<number> {
       status = await diff(a, b, options);
     });
   program
+    .command('history')
+    .description('print what happened to a design in the database that KNOT_PATH_DB names')
+    .argument('<design>', 'id or name of a design')
+    .option('--variant <variant>', 'id or name of a variant; otherwise the first')
+    .option('--state <number>', 'print the document of this state')
+    .option('--from <number>', 'print what differs between this state and --to; otherwise 0')
+    .option('--to <number>', 'state to compare with; otherwise the newest')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (design: string, options: HistoryOptions) => {
+      status = await history(design, options);
+    });
+  program
+    .command('backup')
+    .description('copy the database that KNOT_PATH_DB names, also while its server runs')
+    .argument('<file>', 'file to write')
+    .action(async (file: string) => {
+      status = await backup(file);
+    });
+  program
+    .command('restore')
+    .description('replace the database that KNOT_PATH_DB names by a copy, also while its server runs')
+    .argument('<file>', 'copy that backup wrote')
+    .action(async (file: string) => {
+      status = await restore(file);
+    });
+  program
     .command('check')
     .description('validate a design; status 1 and one line a fault when it is not right')
     .argument('<design>', 'design file (JSON)')
@@ -124,7 +155,17 @@ async function main(argv: readonly string[]): Promise<number> {
   return status;
 }
 
-process.stdout.on('error', (error: NodeJS.ErrnoException) => {
-  if (error.code === 'EPIPE') process.exit(0);
-});
-void main(process.argv.slice(2)).then((status) => (process.exitCode = status));
+/** Ends with a sentence: what a person can do never ends in a stack trace. */
+function giveUp(error: unknown): never {
+  const { code, message } = error as NodeJS.ErrnoException;
+  // The reader has seen enough.
+  if (code === 'EPIPE') process.exit(0);
+  const reason = code === 'ENOSPC' ? 'the disk or device is full' : String(message ?? error).split('\n')[0];
+  process.stderr.write(`knot-path: ${reason}\n`);
+  process.exit(1);
+}
+
+process.stdout.on('error', giveUp);
+process.on('uncaughtException', giveUp);
+process.on('unhandledRejection', giveUp);
+void main(process.argv.slice(2)).then((status) => (process.exitCode = status), giveUp);

@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises';
-import { scriptSchema } from '../core/design';
+import { faultsOf, formatPath, scriptSchema } from '../core/design';
 import type { Design, Script } from '../core/design';
 import { checkGoals, goalSentence } from '../core/goals';
 import {
@@ -45,7 +45,7 @@ async function scriptFor(design: Design, wanted: string | undefined): Promise<Sc
   try {
     const read = scriptSchema.safeParse(JSON.parse(text));
     if (read.success) return read.data;
-    for (const issue of read.error.issues) complain(`${wanted}: ${issue.path.join('.')}: ${issue.message}`);
+    for (const { path, sentence } of faultsOf(read.error)) complain(`${wanted}: ${formatPath(path)}: ${sentence}`);
   } catch (error) {
     complain(`${wanted}: The file is not complete JSON: ${(error as Error).message}.`);
   }

@@ -47,6 +47,19 @@ function subjectWords(design: Design, kind: string, id: string): string {
   return vlan ? `VLAN ${vlan.number}` : `${kind} ${id}`;
 }
 
+/** Settings that are on or off. */
+const SWITCHED: Readonly<Record<string, string>> = {
+  down: 'down',
+  off: 'powered off',
+  edge: 'edge port',
+  autoEdge: 'edge port found by itself',
+  bpduGuard: 'BPDU guard',
+  bpduFilter: 'BPDU filter',
+  rootGuard: 'root guard',
+  loopGuard: 'loop guard',
+  individual: 'members as single ports',
+};
+
 const shown = (value: unknown): string =>
   value === null ? 'back to the default' : typeof value === 'object' ? JSON.stringify(value) : String(value);
 
@@ -58,6 +71,9 @@ export function editWords(design: Design, edit: Edit): string {
     return `${edit.type} ${edit.kind} ${subjectWords(design, edit.kind, id)}`;
   }
   const [field, key] = edit.field.split('.') as [string, string?];
+  const switched = SWITCHED[field];
+  if (switched !== undefined && edit.kind !== 'goal')
+    return `${subjectWords(design, edit.kind, edit.id)}: ${edit.value === true ? switched : `no longer ${switched}`}`;
   const ofPort = edit.kind === 'port' || edit.kind === 'bundle';
   const what = ofPort && field.endsWith('riority') ? 'port priority' : (FIELD[field] ?? field);
   const scope =

@@ -1,6 +1,7 @@
 'use client';
 import { useCallback, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
+import { readStored, writeStored } from '../session/browser-store';
 
 const START = 232;
 const LEAST = 120;
@@ -14,8 +15,8 @@ export interface DockHeight {
 }
 
 const stored = () => {
-  const value = typeof window === 'undefined' ? NaN : Number(localStorage.getItem(KEY) ?? NaN);
-  return Number.isFinite(value) ? value : START;
+  const value = readStored('local', KEY, Number);
+  return value !== null && Number.isFinite(value) ? value : START;
 };
 
 /** Height of the tables below the drawing; 0 when they are hidden. Kept in the browser. */
@@ -25,7 +26,7 @@ export function useDockHeight(): DockHeight {
     const most = window.innerHeight - 320;
     const kept = next < LEAST / 2 ? 0 : Math.round(Math.min(most, Math.max(LEAST, next)));
     setHeight(kept);
-    localStorage.setItem(KEY, String(kept));
+    writeStored('local', KEY, String(kept));
   }, []);
   const toggle = useCallback(() => setHeight((was) => (was === 0 ? START : 0)), []);
   const show = useCallback(() => setHeight((was) => (was === 0 ? START : was)), []);

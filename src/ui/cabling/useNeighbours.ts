@@ -1,10 +1,12 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
+import { z } from 'zod';
 import { acceptFinding, checkNeighbours } from '../../core/cabling';
 import type { Finding, Hearing } from '../../core/cabling';
 import type { Design, Edit } from '../../core/design';
 import { applyEdits } from '../../core/design';
 import type { Marks } from '../chart/cabling-scene';
+import { readStored, writeStored } from '../session/browser-store';
 import { newId } from './useCabling';
 
 export interface NeighbourCheck {
@@ -18,18 +20,28 @@ export interface NeighbourCheck {
 
 const key = (variantId: string) => `knot-path.neighbours.${variantId}`;
 
+const hearingsSchema = z.array(
+  z.looseObject({ from: z.string(), fromPort: z.string(), to: z.string(), toPort: z.string() }),
+);
+
+/** What an earlier page kept; null when there is nothing that can be read. */
+const keptHearings = (variantId: string): Hearing[] | null =>
+  readStored('session', key(variantId), (text) => {
+    const value: unknown = JSON.parse(text);
+    return hearingsSchema.safeParse(value).success ? (value as Hearing[]) : null;
+  });
+
 /** What the window was last told of neighbours, kept over a reload, against the design as it is. */
 export function useNeighbours(design: Design, variantId: string): NeighbourCheck {
   const [hearings, setHearings] = useState<readonly Hearing[] | null>(() => {
     if (typeof window === 'undefined') return null;
-    return JSON.parse(sessionStorage.getItem(key(variantId)) ?? 'null') as Hearing[] | null;
+    return keptHearings(variantId);
   });
   const findings = useMemo(() => (hearings ? checkNeighbours(design, hearings) : null), [design, hearings]);
   const keep = useCallback(
     (next: readonly Hearing[] | null) => {
       setHearings(next);
-      if (next) sessionStorage.setItem(key(variantId), JSON.stringify(next));
-      else sessionStorage.removeItem(key(variantId));
+      writeStored('session', key(variantId), next && JSON.stringify(next));
     },
     [variantId],
   );

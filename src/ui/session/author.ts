@@ -1,21 +1,11 @@
 /** The name that goes with the changes made in this browser. */
+import { readStored, writeStored } from './browser-store';
+
 const KEY = 'knot-path.name';
 export const NAME_MOST = 60;
 
-export function authorName(): string {
-  try {
-    return (localStorage.getItem(KEY) ?? '').slice(0, NAME_MOST);
-  } catch {
-    return '';
-  }
-}
+export const authorName = (): string => readStored('local', KEY, (text) => text.slice(0, NAME_MOST)) ?? '';
 
 /** Keeps the name; false when the browser forbids its storage. */
-export function setAuthorName(name: string): boolean {
-  try {
-    localStorage.setItem(KEY, name.trim().slice(0, NAME_MOST));
-    return true;
-  } catch {
-    return false;
-  }
-}
+export const setAuthorName = (name: string): boolean =>
+  writeStored('local', KEY, name.trim().slice(0, NAME_MOST) || null);

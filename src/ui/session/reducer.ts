@@ -7,7 +7,7 @@ import type { HistoryEntry } from '../../core/design';
 import { replay, standing, withEdit } from './entry';
 import type { Done, EditEntry, Entry } from './entry';
 import { keptOf } from './state';
-import type { Effect, Event, LeftOver, State } from './state';
+import type { ChangeKind, Effect, Event, LeftOver, State } from './state';
 import type { Step } from './types';
 
 export type Outcome = readonly [State, readonly Effect[]];
@@ -41,7 +41,7 @@ class Turn {
   }
 
   /** Shows the stored design with the queue on top; what no longer applies is refused, and undos of other steps are dropped. */
-  show(label?: string, kind?: 'edit' | 'undo' | 'redo' | 'theirs'): void {
+  show(label?: string, kind?: ChangeKind): void {
     const { stored, storedHistory, done, queue, design } = this.s;
     const seen = replay({ design: stored, history: storedHistory, done }, queue);
     for (const { entry, fault } of seen.refused) this.refuse(entry, fault.sentence);
@@ -218,7 +218,7 @@ function onRefused(t: Turn, { key, code, sentence, steps }: Extract<Event, { typ
   t.set({ queue: t.s.queue.filter((e) => e.key !== key) });
   if (head?.kind === 'edit') t.refuse(head, sentence);
   t.complain(sentence);
-  t.show();
+  t.show(head?.label ?? '', 'refused');
 }
 
 function onFailed(t: Turn, { reason, retryAfter }: Extract<Event, { type: 'failed' }>): void {

@@ -9,13 +9,13 @@ import type { Api, Sender } from './api';
 import type { Conflict, Entry, RefusedEdit } from './entry';
 import { reduce } from './reducer';
 import { initialState, savingOf, waitingCount } from './state';
-import type { Effect, Event, Kept, Saving, State } from './state';
+import type { ChangeKind, Effect, Event, Kept, Saving, State } from './state';
 import { Refusal, Unreached } from './types';
-import type { LoadedVariant, Step } from './types';
+import type { LoadedVariant } from './types';
 
 export interface LastChange {
   readonly label: string;
-  readonly kind: Step['kind'] | 'theirs';
+  readonly kind: ChangeKind;
   readonly moved: readonly MovedTree[];
   /** The network as it was before. */
   readonly before: SolvedDesign;

@@ -86,6 +86,9 @@ export type Event =
       readonly below: number | null;
     };
 
+/** How what is shown came to change. */
+export type ChangeKind = 'edit' | 'undo' | 'redo' | 'theirs' | 'refused';
+
 /** What the driver does after an event. */
 export type Effect =
   | { readonly type: 'send'; readonly entry: Entry; readonly revision: number }
@@ -95,7 +98,7 @@ export type Effect =
   | { readonly type: 'keep'; readonly kept: Kept }
   | { readonly type: 'complain'; readonly sentence: string }
   /** What is shown has changed by this. */
-  | { readonly type: 'changed'; readonly label: string; readonly kind: 'edit' | 'undo' | 'redo' | 'theirs' }
+  | { readonly type: 'changed'; readonly label: string; readonly kind: ChangeKind }
   | { readonly type: 'reload' };
 
 export function initialState(variant: LoadedVariant): State {

@@ -32,13 +32,10 @@ function YourName() {
       say({ text: 'The browser forbids this page its storage: the name is not kept.', alarm: true });
   };
   return (
-    <TextField
-      size="small"
-      label="Your name, shown with your changes"
-      value={name}
-      onChange={(e) => setName(e.target.value.slice(0, NAME_MOST))}
-      onBlur={keep}
-    />
+    <label className="your-name">
+      <span className="quiet">Your name, shown with your changes</span>
+      <TextField fullWidth value={name} onChange={(e) => setName(e.target.value.slice(0, NAME_MOST))} onBlur={keep} />
+    </label>
   );
 }
 
@@ -116,7 +113,7 @@ function StateView({ revision, past, onClose }: { revision: number; past: PastLi
   const { session, variantId, edit } = useBench();
   const newest = useSession((s) => s.design);
   const newestRevision = useSession((s) => s.revision);
-  const [against, setAgainst] = useState<Against>('newest');
+  const [against, setAgainst] = useState<Against>(revision === newestRevision ? 'before' : 'newest');
   const [asking, setAsking] = useState<'name' | 'variant' | null>(null);
   const { design, fault } = useStateAt(variantId, revision);
   const { design: before } = useStateAt(variantId, Math.max(0, revision - 1));

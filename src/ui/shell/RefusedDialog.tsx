@@ -97,7 +97,12 @@ export function RefusedDialog({ onClose }: { onClose: () => void }) {
         {refused.length === 1 ? 'A change was refused' : `${refused.length} changes were refused`}
       </DialogTitle>
       <DialogContent>
-        <p className="quiet">They are not part of the design. They stay here, also over a reload, until you decide.</p>
+        <p className="quiet">
+          {refused.length === 1
+            ? 'It is not part of the design, and stays'
+            : 'They are not part of the design, and stay'}{' '}
+          here, also over a reload, until you decide.
+        </p>
         {refused.map((r) => (
           <Refused key={r.key} refused={r} />
         ))}

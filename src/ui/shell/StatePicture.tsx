@@ -26,18 +26,19 @@ function titleIn(design: Design, ref: Ref): string {
 export function StatePicture({ design, label }: { design: Design; label: string }) {
   const { view } = useBench();
   const [arrangement, setArrangement] = useState<Arrangement>('cabling');
-  const { scene, hue } = useMemo(() => {
+  const { scene, hue, tree } = useMemo(() => {
     const cabled = arrangeAsCabled(design, AREA);
     const solved = solveDesign(design);
     const of = treeInView({ solved }, view);
-    if (!of) return { scene: layOut(looksOf(design, null), placesOf(design, cabled.at)), hue: null };
+    if (!of) return { scene: layOut(looksOf(design, null), placesOf(design, cabled.at)), hue: null, tree: null };
     const arranged = arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
-    return { scene: buildScene(solved, of, arranged), hue: hueOf(design, of.tree) };
+    return { scene: buildScene(solved, of, arranged), hue: hueOf(design, of.tree), tree: of.tree };
   }, [design, view, arrangement]);
   if (design.switches.length === 0) return <p className="quiet pad">There is no switch in this state.</p>;
   return (
     <>
       <div className="chart-tools">
+        {tree && <span className="quiet">{tree.vlan === null ? tree.name : `${tree.vlan} ${tree.name}`}</span>}
         {(['depth', 'cabling'] as const).map((kind) => (
           <button key={kind} className="tool" aria-pressed={arrangement === kind} onClick={() => setArrangement(kind)}>
             {kind}

@@ -6,7 +6,13 @@ import { ROLE_LETTER } from '../chart/Peg';
 import { useBench, useSession, useTree } from '../shell/context';
 
 const MOST_PORTS = 4;
-const WORD = { edit: 'Changed', undo: 'Undone', redo: 'Redone', theirs: 'Changed in another window' } as const;
+const WORD = {
+  edit: 'Changed',
+  undo: 'Undone',
+  redo: 'Redone',
+  theirs: 'Changed in another window',
+  refused: 'Refused',
+} as const;
 
 const treeWord = (id: string) => id.replace(/^vlan-/, '').replace(/^msti-/, 'instance ');
 const roleWord = (role: MovedTree['ports'][number]['before']) =>

@@ -1,11 +1,13 @@
 'use client';
 import { useMemo, useState } from 'react';
+import { z } from 'zod';
 import { applyEdits, switchById } from '../../../core/design';
 import type { Mode } from '../../../core/design';
 import { endWords } from '../../../core/goals';
 import { advise, burdenOf, inMode } from '../../../core/steering';
 import type { Burden } from '../../../core/steering';
 import { solveDesign } from '../../../core/trees';
+import { readStored, writeStored } from '../../session/browser-store';
 import { useSession } from '../../shell/context';
 import { MODE_WORDS } from '../panels/DesignSettings';
 
@@ -19,14 +21,12 @@ const LIMITS = [
 ] as const;
 type LimitId = (typeof LIMITS)[number]['id'];
 const STORE = 'knot-path.limits';
+const limitsSchema = z.partialRecord(z.enum(['trees', 'ports', 'bpdus', 'link']), z.number().positive());
 
 function storedLimits(): Record<LimitId, number> {
   const usual = Object.fromEntries(LIMITS.map((l) => [l.id, l.otherwise])) as Record<LimitId, number>;
-  try {
-    return { ...usual, ...(JSON.parse(localStorage.getItem(STORE) ?? '{}') as Partial<typeof usual>) };
-  } catch {
-    return usual;
-  }
+  const own = readStored('local', STORE, (text) => limitsSchema.parse(JSON.parse(text)));
+  return { ...usual, ...own };
 }
 
 /** What each mode asks of the switches, against limits that can be set. */
@@ -50,7 +50,7 @@ export function Worksheet() {
   const set = (id: LimitId, value: number) => {
     const next = { ...limits, [id]: Math.max(1, Math.round(value) || 1) };
     setLimits(next);
-    localStorage.setItem(STORE, JSON.stringify(next));
+    writeStored('local', STORE, JSON.stringify(next));
   };
   const cell = (value: number, limit: number, where: string) => (
     <td className={`number ${value > limit ? 'alarm' : ''}`}>
