@@ -36,7 +36,11 @@ export async function readBody(request: Request): Promise<string> {
   }
   if (size > 0 && !/^application\/json\b/.test(request.headers.get('content-type') ?? ''))
     throw new Problem(415, 'not-json', 'The request must be JSON: set Content-Type to application/json.');
-  return new TextDecoder().decode(Buffer.concat(parts));
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(parts));
+  } catch {
+    throw new Problem(400, 'not-utf-8', 'The request is not in UTF-8.');
+  }
 }
 
 /** A file that is sent and then taken away with its folder. */

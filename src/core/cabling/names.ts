@@ -10,6 +10,10 @@ export class Names {
     this.taken = new Set(taken);
   }
 
+  take(name: string): void {
+    this.taken.add(name);
+  }
+
   /** The name itself when it is free, else the next one of its row. */
   claim(wish: string): string {
     let name = wish;
@@ -17,7 +21,7 @@ export class Names {
       const match = /^(.*?)(\d+)$/.exec(wish);
       const stem = (match ? match[1]! : `${wish}-`).slice(0, NAME_LENGTH - 6);
       const width = match ? match[2]!.length : 1;
-      let n = match ? Number(match[2]) + 1 : 2;
+      let n = match && match[2]!.length < 16 ? Number(match[2]) + 1 : 2;
       do name = `${stem}${String(n++).padStart(width, '0')}`;
       while (this.taken.has(name));
     }
@@ -38,6 +42,10 @@ export class Macs {
   private local = LOCAL;
   constructor(design: Pick<Design, 'switches'>) {
     this.taken = new Set(design.switches.map((s) => s.mac));
+  }
+
+  take(mac: string): void {
+    this.taken.add(mac);
   }
 
   next(): string {

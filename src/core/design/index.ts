@@ -11,6 +11,7 @@ export * from './difference';
 export * from './edit-words';
 export * from './history';
 export * from './settings';
+export * from './json-text';
 export * from './read';
 export * from './untagged-words';
-export { clipped, wording, NAME_LENGTH } from './wording';
+export { clipped, wording, NAME_LENGTH, SHEET_EDGE } from './wording';

@@ -3,6 +3,7 @@ import type { Fault } from './fault';
 import { faultsOf } from './fault';
 import { integrityFaults } from './integrity';
 import { DOCUMENT_LIMITS, jsonFault } from './json-limits';
+import { jsonTextFault } from './json-text';
 import type { Design } from './schema';
 import { DESIGN_FORMAT, DESIGN_VERSION, designSchema } from './schema';
 import { wording } from './wording';
@@ -31,13 +32,14 @@ export function readDesign(value: unknown): ReadDesign {
 
 /** JSON text as a design; a byte-order mark is allowed. */
 export function readDesignText(text: string): ReadDesign {
-  let value: unknown;
-  try {
-    value = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (error) {
-    const detail =
-      error instanceof Error ? error.message.replace(/^Unexpected end of JSON input$/, 'it ends in the middle') : '';
-    return { ok: false, faults: [{ code: 'broken-json', path: [], sentence: wording.brokenJson(detail) }] };
-  }
-  return readDesign(value);
+  const refuse = (code: string, sentence: string): ReadDesign => ({
+    ok: false,
+    faults: [{ code, path: [], sentence }],
+  });
+  if (text.includes('\uFFFD')) return refuse('not-utf-8', wording.notUtf8());
+  const clean = text.replace(/^\uFEFF/, '');
+  const fault = jsonTextFault(clean);
+  if (fault && 'breaks' in fault) return refuse('broken-json', wording.brokenJson(fault.breaks));
+  if (fault) return refuse('duplicate-key', wording.duplicateKey(fault.twice));
+  return readDesign(JSON.parse(clean));
 }

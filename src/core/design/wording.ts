@@ -142,6 +142,8 @@ const SENTENCES = {
     `This design file has format version ${shown(found)}; this release reads up to version ${known}. Open it with a newer release.`,
   notADesign: () => 'This file is no Knot Path design: a design is a JSON object with "format": "knot-path-design".',
   brokenJson: (detail: string) => `The file is not complete JSON: ${detail}.`,
+  notUtf8: () => 'The file is not in UTF-8: save it in UTF-8.',
+  duplicateKey: (key: string) => `The key '${clipped(key)}' stands twice in one object: each key stands once.`,
   noEditTarget: (kind: string, id: string) => `The ${kind} '${id}' that should change is not in the design (any more).`,
   instance: (value: unknown) =>
     String(value) === '0'

@@ -4,10 +4,16 @@ import { portById, switchById } from '../design';
 import type { Design, Port } from '../design';
 import { BRIDGE_PRIORITY } from '../standard';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
+import { guarded } from './table';
 import type { ColumnRule } from './table';
 
+/** Names that begin as a formula does are guarded: the file is opened in spreadsheets. */
+const safe = (row: Record<string, string | number>) =>
+  Object.fromEntries(Object.entries(row).map(([k, v]) => [k, typeof v === 'string' ? guarded(v) : v]));
+
 const table = (columns: ColumnRule, rows: Record<string, string | number>[]) =>
-  Papa.unparse({ fields: [...columns.required, ...columns.optional], data: rows }, { newline: '\r\n' }) + '\r\n';
+  Papa.unparse({ fields: [...columns.required, ...columns.optional], data: rows.map(safe) }, { newline: '\r\n' }) +
+  '\r\n';
 
 function endCells(design: Design, side: 'a' | 'b', port: Port): Record<string, string | number> {
   return {

@@ -1,6 +1,6 @@
 /** GraphML, plain, with typed keys: every field of a design's elements has its key, so that what goes out comes in again. */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, emptyDesign, readDesign } from '../design';
+import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, clipped, emptyDesign, readDesign } from '../design';
 import type { Design, Kind, LinkEnd, Port } from '../design';
 import { Macs, Names, Wiring } from '../cabling';
 import type { TableFault } from './table';
@@ -139,9 +139,9 @@ export type ReadGraphml =
   { readonly ok: true; readonly design: Design } | { readonly ok: false; readonly faults: readonly TableFault[] };
 
 interface XmlElement {
-  data?: { '@_key': string; '#text'?: string }[];
-  port?: ({ '@_name': string } & XmlElement)[];
-  [attribute: `@_${string}`]: string;
+  data?: unknown;
+  port?: unknown;
+  [attribute: `@_${string}`]: string | undefined;
 }
 interface Key {
   readonly name: string;
@@ -151,11 +151,15 @@ interface Key {
 const LISTS = new Set(['key', 'node', 'edge', 'data', 'port', 'graph']);
 
 /** Data of an element by attribute name, in the type that its key declares. */
-function fieldsOf({ data = [] }: XmlElement, keys: ReadonlyMap<string, Key>): Record<string, unknown> {
+function fieldsOf({ data }: XmlElement, keys: ReadonlyMap<string, Key>): Record<string, unknown> {
   return Object.fromEntries(
-    data.map(({ '@_key': id, '#text': text = '' }) => {
+    elementsOf(data).map((element) => {
+      const id = element['@_key'] ?? '';
+      const text = String((element as { '#text'?: unknown })['#text'] ?? '');
       const { name, type } = keys.get(id) ?? { name: id, type: 'string' };
-      if (['int', 'long', 'float', 'double'].includes(type)) return [name, Number(text)];
+      // A text that is no number stays one, so that it is named when it is refused.
+      if (['int', 'long', 'float', 'double'].includes(type))
+        return [name, text.trim() !== '' && Number.isFinite(Number(text)) ? Number(text) : text];
       if (type === 'boolean') return [name, text === 'true' || text === '1'];
       if (/^[[{]/.test(text)) {
         try {
@@ -183,6 +187,47 @@ const first = (fields: Record<string, unknown>, names: readonly string[]): strin
   return value === undefined || value === '' ? undefined : String(value);
 };
 
+const recordOf = (value: unknown): Record<string, unknown> | null =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : null;
+
+/** Elements of one name, whatever the parser has made of them: one, many, or text where elements belong. */
+const elementsOf = (value: unknown): XmlElement[] =>
+  (Array.isArray(value) ? value : [value]).flatMap((v) => {
+    if (typeof v === 'string') return { '#text': v } as XmlElement;
+    return (recordOf(v) as XmlElement | null) ?? [];
+  });
+
+/** A sentence with its full stop, and not longer than can be read. */
+const ended = (text: string): string => `${clipped(text, 200).replace(/[.]$/, '')}.`;
+
+/** Levels of elements that are read: a graph has six. */
+const DEEPEST = 60;
+
+/** What is wrong with a text as XML, before a parser sees it that takes time or memory for it; null when nothing is. */
+function xmlFault(text: string): { sentence: string; row: number | null } | null {
+  if (/<\?[^?]*$/.test(text.slice(-2000)) || /<\?(?![\s\S]*\?>)/.test(text.slice(-2000)))
+    return { sentence: 'The file is not complete XML: it ends within <? … ?>.', row: null };
+  const open = text.lastIndexOf('<![CDATA[');
+  if (open >= 0 && text.indexOf(']]>', open) < 0)
+    return { sentence: 'The file is not complete XML: it ends within <![CDATA[ … ]]>.', row: null };
+  if (/<\/?\s*(__proto__|constructor|prototype)\b/.test(text))
+    return { sentence: 'The file holds an element with a name that no graph has.', row: null };
+  let depth = 0;
+  for (const [tag] of text.matchAll(/<(?:\/[^>]*|[^!?/][^>]*)>/g)) {
+    if (tag.startsWith('</')) depth--;
+    else if (!tag.endsWith('/>')) depth++;
+    if (depth > DEEPEST) return { sentence: `The elements are nested more than ${DEEPEST} deep.`, row: null };
+  }
+  try {
+    const valid = XMLValidator.validate(text);
+    return valid === true
+      ? null
+      : { sentence: `The file is not complete XML: ${ended(valid.err.msg)}`, row: valid.err.line };
+  } catch {
+    return { sentence: 'The file is not complete XML.', row: null };
+  }
+}
+
 /** GraphML as a design. Of a file that was not written here, nodes are switches, edges are links, and ports come into being. */
 export function readGraphml(file: string, text: string): ReadGraphml {
   const fault = (sentence: string, row: number | null = null): ReadGraphml => ({
@@ -192,8 +237,8 @@ export function readGraphml(file: string, text: string): ReadGraphml {
   const clean = text.replace(/^\uFEFF/, '');
   if (/<!(DOCTYPE|ENTITY)/i.test(clean))
     return fault('The file declares a document type or entities, which are not read.');
-  const valid = XMLValidator.validate(clean);
-  if (valid !== true) return fault(`The file is not complete XML: ${valid.err.msg}`, valid.err.line);
+  const broken = xmlFault(clean);
+  if (broken) return fault(broken.sentence, broken.row);
   const parser = new XMLParser({
     ignoreAttributes: false,
     parseTagValue: false,
@@ -201,15 +246,23 @@ export function readGraphml(file: string, text: string): ReadGraphml {
     trimValues: false,
     isArray: (name) => LISTS.has(name),
   });
-  const root = (parser.parse(clean) as { graphml?: { key?: XmlElement[]; graph?: XmlElement[] } }).graphml;
-  const graph = root?.graph?.[0] as (XmlElement & { node?: XmlElement[]; edge?: XmlElement[] }) | undefined;
+  let parsed: unknown;
+  try {
+    parsed = parser.parse(clean);
+  } catch (error) {
+    return fault(`The file is not complete XML: ${ended(error instanceof Error ? error.message : String(error))}`);
+  }
+  const root = recordOf(recordOf(parsed)?.graphml);
+  const graph = elementsOf(root?.graph)[0] as (XmlElement & { node?: unknown; edge?: unknown }) | undefined;
   if (!root || !graph) return fault('The file holds no graph: GraphML starts with <graphml> and a <graph> in it.');
   const keys = new Map(
-    (root.key ?? []).map((k) => [
-      k['@_id']!,
-      { name: k['@_attr.name'] ?? k['@_id']!, type: k['@_attr.type'] ?? 'string' },
+    elementsOf(root.key).map((k) => [
+      k['@_id'] ?? '',
+      { name: k['@_attr.name'] ?? k['@_id'] ?? '', type: k['@_attr.type'] ?? 'string' },
     ]),
   );
+  const nameless = elementsOf(graph.node).findIndex((n) => (n['@_id'] ?? '') === '');
+  if (nameless >= 0) return fault(`Node ${nameless + 1} has no id: every node of a graph needs one.`);
   const document = documentOf(file, graph, keys);
   const read = readDesign(document);
   return read.ok
@@ -222,7 +275,7 @@ export function readGraphml(file: string, text: string): ReadGraphml {
 
 function documentOf(
   file: string,
-  graph: XmlElement & { node?: XmlElement[]; edge?: XmlElement[] },
+  graph: XmlElement & { node?: unknown; edge?: unknown },
   keys: ReadonlyMap<string, Key>,
 ): unknown {
   const own = fieldsOf(graph, keys);
@@ -233,9 +286,9 @@ function documentOf(
   const switches: { id: string }[] = [];
   const hosts: { id: string }[] = [];
   const segments: { id: string; ports: string[] }[] = [];
-  for (const node of graph.node ?? []) {
+  for (const node of elementsOf(graph.node)) {
     const fields = fieldsOf(node, keys);
-    const id = node['@_id']!.replace(/\s/g, '_');
+    const id = (node['@_id'] ?? '').replace(/\s/g, '_');
     const called = first(fields, ['name', 'label', 'hostname']) ?? id;
     if (fields.kind === 'host') hosts.push({ ...pick(fields, 'host'), id, name: called } as never);
     else if (fields.kind === 'segment')
@@ -249,13 +302,17 @@ function documentOf(
         mac: mac ? Macs.read(mac) : macs.next(),
       } as never);
     }
-    for (const port of node.port ?? []) {
+    for (const port of elementsOf(node.port)) {
       const settings = fieldsOf(port, keys);
       ports.push({ name: port['@_name'], speed: 1000, ...pick(settings, 'port'), id: port['@_name'], switch: id });
     }
   }
   const wiring = new Wiring({ ...base, ports: ports as Port[], switches: switches as never }, counter());
-  const links = edgesOf(graph.edge ?? [], keys, { wiring, segments, hosts: new Set(hosts.map((h) => h.id)) });
+  const links = edgesOf(elementsOf(graph.edge), keys, {
+    wiring,
+    segments: new Map(segments.map((s) => [s.id, s])),
+    hosts: new Set(hosts.map((h) => h.id)),
+  });
   const made = wiring.edits.flatMap((e) => (e.type === 'add' && e.kind === 'port' ? [e.value] : []));
   return {
     ...base,
@@ -277,7 +334,7 @@ function counter() {
 
 interface Seats {
   readonly wiring: Wiring;
-  readonly segments: { id: string; ports: string[] }[];
+  readonly segments: ReadonlyMap<string, { id: string; ports: string[] }>;
   readonly hosts: ReadonlySet<string>;
 }
 
@@ -297,7 +354,7 @@ function edgesOf(
     const card = typeof fields.card === 'string' ? { card: fields.card } : {};
     const end = (node: string, port: string | undefined) =>
       hosts.has(node) ? { host: node, ...card } : { port: port ?? wiring.newPort(node, { speed }) };
-    const segment = segments.find((s) => s.id === to || s.id === from);
+    const segment = segments.get(to) ?? segments.get(from);
     if (segment) {
       const other = segment.id === to ? end(from, edge['@_sourceport']) : end(to, edge['@_targetport']);
       if ('port' in other) segment.ports.push(other.port!);

@@ -1,7 +1,7 @@
 /** Files of any kind that can be read, recognised by what is in them: what comes in, which rows do not and why. */
 import { applyEdits, emptyDesign } from '../design';
 import type { Design, Edit } from '../design';
-import { partOf, pastePart } from '../cabling';
+import { applyWhatFits, partOf, pastePart } from '../cabling';
 import type { Hearing, NewId } from '../cabling';
 import { LINKS, SWITCHES, VLANS, writeRows } from '../tables';
 import type { RowText, Table } from '../tables';
@@ -128,12 +128,26 @@ export function intakeInto(design: Design, sources: readonly SourceFile[], newId
         ...hosts.map(({ id }) => ({ kind: 'host' as const, id })),
         ...segments.map(({ id }) => ({ kind: 'segment' as const, id })),
       ];
-      const below = now.switches.length === 0 ? 0 : Math.max(...now.switches.map((s) => s.y ?? 0)) + 200;
+      const below =
+        now.switches.reduce((most, s) => Math.max(most, s.y ?? 0), now.switches.length === 0 ? -200 : 0) + 200;
       const pasted = pastePart(now, partOf(read.design, all), newId, { dx: 0, dy: below });
-      const applied = applyEdits(now, pasted.edits);
-      if (!applied.ok) throw new Error(`intakeInto: ${applied.faults[0]!.sentence}`);
-      now = applied.design;
-      edits.push(...pasted.edits);
+      const whole = applyEdits(now, pasted.edits);
+      if (whole.ok) {
+        now = whole.design;
+        edits.push(...pasted.edits);
+        files.set(read, otherTaken(read));
+        continue;
+      }
+      // What the open design does not take, since it counts on another scale for example, stays out by itself.
+      const fitted = applyWhatFits(
+        now,
+        pasted.edits.map((edit) => ({ from: edit, edits: [edit] })),
+      );
+      now = fitted.design;
+      edits.push(...fitted.edits);
+      const faults = fitted.refused.map(({ sentence }) => ({ file: read.file, row: null, column: null, sentence }));
+      files.set(read, { ...otherTaken(read), faults });
+      continue;
     }
     files.set(read, otherTaken(read));
   }

@@ -1,5 +1,5 @@
 /** What a file is, by what is in it and not by its name. */
-import { readDesign } from '../design';
+import { jsonTextFault, readDesign, wording } from '../design';
 import type { Design } from '../design';
 import type { Hearing } from '../cabling';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
@@ -66,6 +66,7 @@ export function readOne({ file, text }: SourceFile): Read {
   });
   const start = text.replace(/^\uFEFF/, '').trimStart();
   if (start === '') return unknown('The file is empty.');
+  if (text.includes('\uFFFD')) return unknown(wording.notUtf8());
   if (start.startsWith('<')) {
     const read = readGraphml(file, text);
     return read.ok ? { kind: 'graphml', file, design: read.design } : { kind: 'unknown', file, faults: read.faults };
@@ -88,12 +89,9 @@ export function readOne({ file, text }: SourceFile): Read {
 }
 
 function readJson(file: string, text: string, unknown: (sentence: string, more?: Partial<TableFault>) => Read): Read {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    return unknown(`The file is not complete JSON: ${error instanceof Error ? error.message : String(error)}.`);
-  }
+  const fault = jsonTextFault(text);
+  if (fault) return unknown('breaks' in fault ? wording.brokenJson(fault.breaks) : wording.duplicateKey(fault.twice));
+  const value: unknown = JSON.parse(text);
   if (isNeighbourJson(value)) {
     const read = readNeighbourJson(file, value);
     return read.ok

@@ -100,15 +100,59 @@ const columns: Column<Switch>[] = [
   },
 ];
 
-/** Where the next switch goes when nobody says: right of the others, in the row of its tier. */
-function nextPlace(wiring: Wiring, tier: Switch['tier']): { x: number; y: number } {
-  const planned = wiring.edits.flatMap((e) => (e.type === 'add' && e.kind === 'switch' ? [e.value as Switch] : []));
-  const all = [...wiring.design.switches, ...planned];
-  const peers = all.filter((s) => s.tier === tier && s.x !== undefined);
-  const last = peers.at(-1);
-  if (last) return { x: Math.max(...peers.map((s) => s.x!)) + 190, y: last.y ?? 0 };
-  const row = { core: 60, distribution: 220, access: 420 }[tier ?? 'access'];
-  return { x: 100, y: all.some((s) => s.y === row) ? Math.max(...all.map((s) => s.y ?? 0)) + 160 : row };
+/** What the switches of a design and those planned so far have taken: names, addresses, places. Kept up as edits come. */
+class TakenBySwitches {
+  readonly names: Names;
+  readonly macs: Macs;
+  private seen = 0;
+  private readonly rows = new Map<Switch['tier'], { right: number; y: number }>();
+  private readonly levels = new Set<number>();
+  private bottom = 0;
+
+  constructor(private readonly wiring: Wiring) {
+    const { switches } = wiring.design;
+    this.names = new Names(switches.map((s) => s.name));
+    this.macs = new Macs({ switches });
+    switches.forEach((s) => this.place(s));
+  }
+
+  private place({ tier, x, y = 0 }: Switch): void {
+    this.levels.add(y);
+    this.bottom = Math.max(this.bottom, y);
+    if (x === undefined) return;
+    const row = this.rows.get(tier);
+    this.rows.set(tier, { right: Math.max(row?.right ?? -Infinity, x), y });
+  }
+
+  /** Takes note of the switches that were planned since it was last asked. */
+  catchUp(): void {
+    const { edits } = this.wiring;
+    for (; this.seen < edits.length; this.seen++) {
+      const edit = edits[this.seen]!;
+      if (edit.type !== 'add' || edit.kind !== 'switch') continue;
+      const planned = edit.value as Switch;
+      this.names.take(planned.name);
+      this.macs.take(planned.mac);
+      this.place(planned);
+    }
+  }
+
+  /** Where the next switch goes when nobody says: right of the others, in the row of its tier. */
+  nextPlace(tier: Switch['tier']): { x: number; y: number } {
+    const row = this.rows.get(tier);
+    if (row) return { x: row.right + 190, y: row.y };
+    const usual = { core: 60, distribution: 220, access: 420 }[tier ?? 'access'];
+    return { x: 100, y: this.levels.has(usual) ? this.bottom + 160 : usual };
+  }
+}
+
+const takenBy = new WeakMap<Wiring, TakenBySwitches>();
+
+function takenIn(wiring: Wiring): TakenBySwitches {
+  let taken = takenBy.get(wiring);
+  if (!taken) takenBy.set(wiring, (taken = new TakenBySwitches(wiring)));
+  taken.catchUp();
+  return taken;
 }
 
 export const SWITCHES: Table<Switch> = {
@@ -122,20 +166,19 @@ export const SWITCHES: Table<Switch> = {
   find: switchById,
   match: (design, cells) => design.switches.find((s) => s.name === cells.get('name')),
   create(wiring, cells) {
-    const { design } = wiring;
-    const planned = wiring.edits.flatMap((e) => (e.type === 'add' && e.kind === 'switch' ? [e.value as Switch] : []));
+    const taken = takenIn(wiring);
     const wish = cells.get('name')?.trim();
     const tier = choiceCell('Tier', cells.get('tier') ?? '', TIERS);
     if (tier !== null && typeof tier === 'object') return { column: 'tier', fault: tier.fault };
-    const name = wish || new Names([...design.switches, ...planned].map((s) => s.name)).claim('switch-1');
+    const name = wish || taken.names.claim('switch-1');
     const given = cells.get('mac')?.trim();
-    const mac = given ? Macs.read(given) : new Macs({ switches: [...design.switches, ...planned] }).next();
+    const mac = given ? Macs.read(given) : taken.macs.next();
     const element: Switch = {
       id: wiring.newId('s'),
       name,
       mac,
       ...(tier ? { tier } : {}),
-      ...nextPlace(wiring, tier ?? undefined),
+      ...taken.nextPlace(tier ?? undefined),
     };
     const edits = [addElement('switch', element)];
     wiring.edits.push(...edits);
