@@ -1,12 +1,22 @@
 /** Whatever comes in from outside is taken in or refused with sentences; nothing throws, nothing is half done. */
 import fc from 'fast-check';
-import { applyEdits, editSchema, integrityFaults, readDesign, readDesignText, removeSwitch } from '@/core/design';
-import type { Design, Edit } from '@/core/design';
+import {
+  COLLECTIONS,
+  applyEdits,
+  editSchema,
+  integrityFaults,
+  readDesign,
+  readDesignText,
+  removeSwitch,
+} from '@/core/design';
+import type { Design, Edit, Kind } from '@/core/design';
 import { exportCsv, formatTableFault, importCsv } from '@/core/formats';
 import { parseVlanRanges } from '@/core/standard';
 import { explainPort, solveDesign } from '@/core/trees';
 import { asCabled } from '@/demo/brackwater';
 import { networks } from './support/networks';
+import { runs } from './support/runs';
+import { smallDesign } from './support/small-design';
 
 const demo = asCabled();
 const text = JSON.stringify(demo);
@@ -149,4 +159,68 @@ test('a network from which switches are taken one by one stays right and solvabl
     }),
     { numRuns: 150 },
   );
+});
+
+/** Every field that an element of any kind may have, entries of tables among them, and names that none has. */
+const everyField = Object.entries(COLLECTIONS).flatMap(([kind, { schema }]) => {
+  const shapes = 'options' in schema ? schema.options.map((o) => o.shape) : [schema.shape];
+  const own = [...new Set(shapes.flatMap((shape) => Object.keys(shape)))];
+  const wrong = ['constructor', '__proto__', 'toString', 'x.1', 'name.2', 'vlanCost.0', 'vlanCost.4095'];
+  return [...own, ...own.map((f) => `${f}.10`), ...wrong].map((field) => ({ kind: kind as Kind, field }));
+});
+const whole = smallDesign();
+const valueOf = (kind: Kind, field: string) => {
+  const elements = whole[COLLECTIONS[kind].list] as readonly Record<string, unknown>[];
+  return elements.map((e) => e[field.split('.')[0]!]).find((v) => v !== undefined) ?? null;
+};
+
+test('any edit of any field, undone and done again, leads back and forth', () => {
+  const anyEdit = fc
+    .record({
+      at: fc.constantFrom(...everyField),
+      value: fc.oneof(fc.jsonValue(), fc.constantFrom(0, 1, 10, 4096, '10', 'a', true, null, [], {})),
+      own: fc.boolean(),
+      pick: fc.nat({ max: 3 }),
+    })
+    .map(({ at: { kind, field }, value, own, pick }) => {
+      const elements = whole[COLLECTIONS[kind].list] as readonly { id: string }[];
+      const { id } = elements[pick % elements.length]!;
+      return { type: 'set', kind, id, field, value: own ? valueOf(kind, field) : value };
+    });
+  let made = 0;
+  fc.assert(
+    fc.property(fc.array(anyEdit, { minLength: 1, maxLength: 3 }), (raw) => {
+      const edits = raw.flatMap((edit) => {
+        const parsed = editSchema.safeParse(edit);
+        return parsed.success ? [parsed.data] : [];
+      });
+      const applied = applyEdits(whole, edits);
+      if (!applied.ok) return;
+      made++;
+      expect(integrityFaults(applied.design)).toEqual([]);
+      const undone = applyEdits(applied.design, applied.inverse);
+      if (!undone.ok) throw new Error(undone.faults[0]!.sentence);
+      expect(undone.design).toEqual(whole);
+      const redone = applyEdits(undone.design, edits);
+      expect(redone.ok && redone.design).toEqual(applied.design);
+    }),
+    runs(6000),
+  );
+  expect(made).toBeGreaterThan(500);
+});
+
+test.each(['constructor', '__proto__', 'x.1', 'name.1', 'id'])('a field called %s is refused', (field) => {
+  const parsed = editSchema.safeParse({ type: 'set', kind: 'switch', id: 'a', field, value: 'x' });
+  const applied = parsed.success ? applyEdits(whole, [parsed.data]) : null;
+  expect(applied?.ok ?? false).toBe(false);
+});
+
+test('an event of a script that is nested 1500 deep is refused, in an edit and in a file', () => {
+  const deep = JSON.parse(`${'['.repeat(1500)}${']'.repeat(1500)}`) as never;
+  const events = [{ id: 'e', kind: 'set', at: 1, label: 'x', edits: [deep] }];
+  const edit = { type: 'set', kind: 'script', id: 's', field: 'events', value: events };
+  const parsed = editSchema.safeParse(edit);
+  expect(parsed.success ? '' : parsed.error.issues[0]!.message).toMatch(/nested too deeply: at most 24 levels/);
+  const read = readDesign({ ...whole, scripts: [{ ...whole.scripts[0]!, events }] });
+  expect(read.ok ? '' : read.faults[0]!.sentence).toMatch(/nested too deeply/);
 });

@@ -3,5 +3,7 @@ export * from './names';
 export * from './fit';
 export * from './vlans';
 export * from './part';
+export * from './paste-part';
+export * from './one-more';
 export * from './patterns';
 export * from './neighbours';

@@ -2,7 +2,7 @@
 import { clipped } from '../design';
 import type { Design } from '../design';
 import { exportCsv } from './csv-export';
-import { exportGraphml } from './graphml';
+import { exportGraphml } from './graphml-export';
 import { exportTopology } from './topology';
 
 export interface ExportFormat {

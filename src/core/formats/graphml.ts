@@ -1,148 +1,16 @@
-/** GraphML, plain, with typed keys: every field of a design's elements has its key, so that what goes out comes in again. */
-import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, clipped, emptyDesign, readDesign } from '../design';
-import type { Design, Kind, LinkEnd, Port } from '../design';
+/** Reading GraphML: our own, field by field, and graphs of other programs as far as nodes and edges go. */
+import { XMLParser } from 'fast-xml-parser';
 import { Macs, Names, Wiring } from '../cabling';
+import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, emptyDesign, readDesign } from '../design';
+import type { Design, Kind, Port } from '../design';
+import { OF_GRAPH } from './graphml-export';
 import type { TableFault } from './table';
-
-type Value = string | number | boolean | object | undefined;
-type GraphType = 'string' | 'long' | 'double' | 'boolean';
-
-/** Fields with a type of their own; the others are text, and what is no text is JSON text. */
-const TYPES: Readonly<Record<string, GraphType>> = {
-  x: 'double',
-  y: 'double',
-  number: 'long',
-  priority: 'long',
-  speed: 'long',
-  cost: 'long',
-  native: 'long',
-  vlan: 'long',
-  off: 'boolean',
-  down: 'boolean',
-  edge: 'boolean',
-  autoEdge: 'boolean',
-  bpduGuard: 'boolean',
-  bpduFilter: 'boolean',
-  rootGuard: 'boolean',
-  loopGuard: 'boolean',
-  helloTime: 'long',
-  maxAge: 'long',
-  forwardDelay: 'long',
-  holdCount: 'long',
-  guardRecovery: 'long',
-};
-/** What belongs to the design as a whole and is no node, port or edge. */
-const OF_GRAPH = [
-  'mode',
-  'costScale',
-  'bundleCost',
-  'vlans',
-  'bundles',
-  'regions',
-  'pairs',
-  'scripts',
-  'goals',
-  'demands',
-] as const;
-const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
-const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));
-
-interface XmlData {
-  '@_key': string;
-  '#text': string;
-}
-
-/** Fields of an element as data, by keys of the form `switch.mac`. */
-function dataOf(scope: string, element: object, leave: readonly string[], keys: Map<string, GraphType>): XmlData[] {
-  return Object.entries(element as Record<string, Value>)
-    .filter(([field, value]) => value !== undefined && !leave.includes(field))
-    .map(([field, value]) => {
-      keys.set(`${scope}.${field}`, typeOf(field));
-      return { '@_key': `${scope}.${field}`, '#text': shown(value) };
-    });
-}
-
-const FOR: Readonly<Record<string, string>> = { graph: 'graph', link: 'edge', port: 'port' };
-
-/** A design as GraphML. Switches, hosts and segments are nodes, ports are ports of their node, links are edges. */
-export function exportGraphml(design: Design): string {
-  const keys = new Map<string, GraphType>();
-  const kindKey = (kind: string) => {
-    keys.set('kind', 'string');
-    return { '@_key': 'kind', '#text': kind };
-  };
-  const endpoint = (end: LinkEnd) =>
-    'port' in end
-      ? { node: design.ports.find((p) => p.id === end.port)!.switch, port: end.port }
-      : { node: end.host, port: undefined };
-  const nodes = [
-    ...design.switches.map((s) => ({
-      '@_id': s.id,
-      data: [kindKey('switch'), ...dataOf('switch', s, ['id'], keys)],
-      port: design.ports
-        .filter((p) => p.switch === s.id)
-        .map((p) => ({ '@_name': p.id, data: dataOf('port', p, ['id', 'switch'], keys) })),
-    })),
-    ...design.hosts.map((h) => ({ '@_id': h.id, data: [kindKey('host'), ...dataOf('host', h, ['id'], keys)] })),
-    ...design.segments.map((s) => ({
-      '@_id': s.id,
-      data: [kindKey('segment'), ...dataOf('segment', s, ['id', 'ports'], keys)],
-    })),
-  ];
-  const edges = [
-    ...design.links.map((l) => {
-      const [a, b] = [endpoint(l.a), endpoint(l.b)];
-      const cards = [l.a, l.b].flatMap((e) => ('host' in e && e.card ? [e.card] : []));
-      return {
-        '@_id': l.id,
-        '@_source': a.node,
-        '@_target': b.node,
-        ...(a.port === undefined ? {} : { '@_sourceport': a.port }),
-        ...(b.port === undefined ? {} : { '@_targetport': b.port }),
-        data: dataOf('link', { ...l, card: cards[0] }, ['id', 'a', 'b'], keys),
-      };
-    }),
-    ...design.segments.flatMap((s) =>
-      s.ports.map((port, i) => ({
-        '@_id': `${s.id} ${i + 1}`,
-        '@_source': endpoint({ port }).node,
-        '@_target': s.id,
-        '@_sourceport': port,
-      })),
-    ),
-  ];
-  const graph = dataOf(
-    'graph',
-    Object.fromEntries(['name', ...OF_GRAPH].map((f) => [f, design[f as 'name']])),
-    [],
-    keys,
-  );
-  const key = [...keys].map(([id, type]) => ({
-    '@_id': id,
-    '@_for': id === 'kind' ? 'node' : (FOR[id.split('.')[0]!] ?? 'node'),
-    '@_attr.name': id.replace(/^.*\./, ''),
-    '@_attr.type': type,
-  }));
-  const builder = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: true });
-  return builder.build({
-    '?xml': { '@_version': '1.0', '@_encoding': 'UTF-8' },
-    graphml: {
-      '@_xmlns': 'http://graphml.graphdrawing.org/xmlns',
-      key,
-      graph: { '@_id': 'design', '@_edgedefault': 'undirected', data: graph, node: nodes, edge: edges },
-    },
-  }) as string;
-}
+import { elementsOf, ended, recordOf, xmlFault } from './xml';
+import type { XmlElement } from './xml';
 
 export type ReadGraphml =
   { readonly ok: true; readonly design: Design } | { readonly ok: false; readonly faults: readonly TableFault[] };
 
-interface XmlElement {
-  data?: unknown;
-  port?: unknown;
-  [attribute: `@_${string}`]: string | undefined;
-}
 interface Key {
   readonly name: string;
   readonly type: string;
@@ -186,47 +54,6 @@ const first = (fields: Record<string, unknown>, names: readonly string[]): strin
   const value = key === undefined ? undefined : fields[key];
   return value === undefined || value === '' ? undefined : String(value);
 };
-
-const recordOf = (value: unknown): Record<string, unknown> | null =>
-  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : null;
-
-/** Elements of one name, whatever the parser has made of them: one, many, or text where elements belong. */
-const elementsOf = (value: unknown): XmlElement[] =>
-  (Array.isArray(value) ? value : [value]).flatMap((v) => {
-    if (typeof v === 'string') return { '#text': v } as XmlElement;
-    return (recordOf(v) as XmlElement | null) ?? [];
-  });
-
-/** A sentence with its full stop, and not longer than can be read. */
-const ended = (text: string): string => `${clipped(text, 200).replace(/[.]$/, '')}.`;
-
-/** Levels of elements that are read: a graph has six. */
-const DEEPEST = 60;
-
-/** What is wrong with a text as XML, before a parser sees it that takes time or memory for it; null when nothing is. */
-function xmlFault(text: string): { sentence: string; row: number | null } | null {
-  if (/<\?[^?]*$/.test(text.slice(-2000)) || /<\?(?![\s\S]*\?>)/.test(text.slice(-2000)))
-    return { sentence: 'The file is not complete XML: it ends within <? … ?>.', row: null };
-  const open = text.lastIndexOf('<![CDATA[');
-  if (open >= 0 && text.indexOf(']]>', open) < 0)
-    return { sentence: 'The file is not complete XML: it ends within <![CDATA[ … ]]>.', row: null };
-  if (/<\/?\s*(__proto__|constructor|prototype)\b/.test(text))
-    return { sentence: 'The file holds an element with a name that no graph has.', row: null };
-  let depth = 0;
-  for (const [tag] of text.matchAll(/<(?:\/[^>]*|[^!?/][^>]*)>/g)) {
-    if (tag.startsWith('</')) depth--;
-    else if (!tag.endsWith('/>')) depth++;
-    if (depth > DEEPEST) return { sentence: `The elements are nested more than ${DEEPEST} deep.`, row: null };
-  }
-  try {
-    const valid = XMLValidator.validate(text);
-    return valid === true
-      ? null
-      : { sentence: `The file is not complete XML: ${ended(valid.err.msg)}`, row: valid.err.line };
-  } catch {
-    return { sentence: 'The file is not complete XML.', row: null };
-  }
-}
 
 /** GraphML as a design. Of a file that was not written here, nodes are switches, edges are links, and ports come into being. */
 export function readGraphml(file: string, text: string): ReadGraphml {

@@ -4,6 +4,7 @@ export * from './csv-export';
 export * from './solution';
 export * from './neighbours';
 export * from './graphml';
+export { exportGraphml } from './graphml-export';
 export * from './topology';
 export * from './intake';
 export { FILE_KINDS } from './recognise';

@@ -4,14 +4,13 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useMemo, useState } from 'react';
-import { intakeInto } from '../../core/formats';
+import { useState } from 'react';
 import type { Intake, SourceFile } from '../../core/formats';
 import type { Design } from '../../core/design';
 import { FileChoice } from '../designs/FileChoice';
 import { readFiles } from '../designs/files';
 import { IntakeList } from '../designs/IntakeList';
-import { newId } from './useCabling';
+import { useIntake } from '../designs/useIntake';
 
 interface Props {
   readonly design: Design;
@@ -24,7 +23,7 @@ interface Props {
 export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
   const [files, setFiles] = useState<readonly SourceFile[]>(initial);
   const [fault, setFault] = useState<string | null>(null);
-  const intake = useMemo(() => (files.length > 0 ? intakeInto(design, files, newId) : null), [design, files]);
+  const { intake, reading, fault: unread } = useIntake(design, files);
   const brings = intake !== null && (intake.edits.length > 0 || intake.hearings.length > 0);
   const add = async (chosen: File[]) => {
     const read = await readFiles(chosen);
@@ -44,9 +43,14 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
         <FileChoice chosen={files.length} onFiles={(chosen) => void add(chosen)} />
         {intake && <IntakeList files={intake.files} />}
         {intake && !brings && <p className="quiet">Nothing in these files differs from what is here.</p>}
-        {fault && (
+        {reading && (
+          <p className="quiet" role="status">
+            Reading the files…
+          </p>
+        )}
+        {(fault ?? unread) && (
           <p className="alarm" role="alert">
-            {fault}
+            {fault ?? unread}
           </p>
         )}
       </DialogContent>

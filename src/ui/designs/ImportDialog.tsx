@@ -5,15 +5,15 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { FormEvent } from 'react';
-import { intakeAsDesign } from '../../core/formats';
 import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
 import type { DesignHead } from '../session/types';
 import { FileChoice } from './FileChoice';
 import { readFiles } from './files';
 import { IntakeList } from './IntakeList';
+import { useIntake } from './useIntake';
 
 interface Props {
   /** Files that were dropped on the page. */
@@ -28,7 +28,7 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
   const [name, setName] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const intake = useMemo(() => (files.length > 0 ? intakeAsDesign('Imported design', files) : null), [files]);
+  const { intake, reading, fault: unread } = useIntake(null, files);
   const proposed =
     intake && intake.design.name !== 'Imported design'
       ? intake.design.name
@@ -76,9 +76,14 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
             <TextField value={name ?? proposed} onChange={(e) => setName(e.target.value)} />
           </label>
           {intake && <IntakeList files={intake.files} />}
-          {(fault ?? lacks) && (
+          {reading && (
+            <p className="quiet" role="status">
+              Reading the files…
+            </p>
+          )}
+          {(fault ?? unread ?? lacks) && (
             <p className="alarm" role="alert">
-              {fault ?? lacks}
+              {fault ?? unread ?? lacks}
             </p>
           )}
         </DialogContent>

@@ -1,0 +1,49 @@
+/** XML from outside, as far as GraphML needs it: what is wrong with a text, and its elements whatever a parser made of them. */
+import { XMLValidator } from 'fast-xml-parser';
+import { clipped } from '../design';
+
+export interface XmlElement {
+  data?: unknown;
+  port?: unknown;
+  [attribute: `@_${string}`]: string | undefined;
+}
+export const recordOf = (value: unknown): Record<string, unknown> | null =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : null;
+
+/** Elements of one name, whatever the parser has made of them: one, many, or text where elements belong. */
+export const elementsOf = (value: unknown): XmlElement[] =>
+  (Array.isArray(value) ? value : [value]).flatMap((v) => {
+    if (typeof v === 'string') return { '#text': v } as XmlElement;
+    return (recordOf(v) as XmlElement | null) ?? [];
+  });
+
+/** A sentence with its full stop, and not longer than can be read. */
+export const ended = (text: string): string => `${clipped(text, 200).replace(/[.]$/, '')}.`;
+
+/** Levels of elements that are read: a graph has six. */
+const DEEPEST = 60;
+
+/** What is wrong with a text as XML, before a parser sees it that takes time or memory for it; null when nothing is. */
+export function xmlFault(text: string): { sentence: string; row: number | null } | null {
+  if (/<\?[^?]*$/.test(text.slice(-2000)) || /<\?(?![\s\S]*\?>)/.test(text.slice(-2000)))
+    return { sentence: 'The file is not complete XML: it ends within <? … ?>.', row: null };
+  const open = text.lastIndexOf('<![CDATA[');
+  if (open >= 0 && text.indexOf(']]>', open) < 0)
+    return { sentence: 'The file is not complete XML: it ends within <![CDATA[ … ]]>.', row: null };
+  if (/<\/?\s*(__proto__|constructor|prototype)\b/.test(text))
+    return { sentence: 'The file holds an element with a name that no graph has.', row: null };
+  let depth = 0;
+  for (const [tag] of text.matchAll(/<(?:\/[^>]*|[^!?/][^>]*)>/g)) {
+    if (tag.startsWith('</')) depth--;
+    else if (!tag.endsWith('/>')) depth++;
+    if (depth > DEEPEST) return { sentence: `The elements are nested more than ${DEEPEST} deep.`, row: null };
+  }
+  try {
+    const valid = XMLValidator.validate(text);
+    return valid === true
+      ? null
+      : { sentence: `The file is not complete XML: ${ended(valid.err.msg)}`, row: valid.err.line };
+  } catch {
+    return { sentence: 'The file is not complete XML.', row: null };
+  }
+}
