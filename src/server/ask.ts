@@ -15,6 +15,11 @@ export async function ask(name: OperationName, params: Record<string, string> = 
   return { ok: false, status, sentence: error.sentence };
 }
 
+/** Texts up to this length go out with the page; larger ones are fetched by it, so that no page holds the server up. */
+const WITH_PAGE = 40_000;
+
+export const withPage = (text: string): string | null => (text.length <= WITH_PAGE ? text : null);
+
 /** Whether the reader of a page has a session that can be ended. */
 export async function hasSession(): Promise<boolean> {
   return password() !== null && (await isSignedIn((await cookies()).get(COOKIE)?.value));

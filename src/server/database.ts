@@ -24,7 +24,7 @@ export const databaseFile = (): string =>
 /** Files up to this size are checked for damage when they are opened. */
 const CHECKED_BYTES = 512 * 1024 * 1024;
 /** Milliseconds that SQLite waits for a lock before it says so; what must wait longer waits without holding up others. */
-const BUSY_MS = 20;
+const BUSY_MS = 1;
 
 /** Why a file cannot be used as the database, in one sentence with what to do. */
 export class DatabaseFault extends Error {

@@ -27,8 +27,11 @@ type Open =
   | { kind: 'purge'; row: DeletedDesign }
   | null;
 
+const NOTHING_YET = { designs: [], deleted: [] };
+
 interface Props {
-  readonly initial: { designs: DesignRow[]; deleted: DeletedDesign[] };
+  /** Null when the list is fetched by the page. */
+  readonly initial: { designs: DesignRow[]; deleted: DeletedDesign[] } | null;
   readonly version: string;
   /** Whether there is a session that can be ended. */
   readonly session: boolean;
@@ -36,13 +39,17 @@ interface Props {
 
 /** The first page: every design, and what can be done with it as a whole. */
 export function DesignList({ initial, version, session }: Props) {
-  const [{ designs: rows, deleted }, setLists] = useState(initial);
+  const [lists, setLists] = useState(initial);
+  const { designs: rows, deleted } = lists ?? NOTHING_YET;
   const [open, setOpen] = useState<Open>(null);
   const { say, shown } = useNotice();
   const router = useRouter();
   const reload = useCallback(async () => setLists(await api.listDesigns()), []);
   const enter = (id: string, stage = 'trees') => router.push(`/d/${encodeURIComponent(id)}/${stage}`);
 
+  useEffect(() => {
+    if (initial === null) void reload().catch((error: Error) => say({ text: error.message, alarm: true }));
+  }, [initial, reload, say]);
   // What other windows make or delete shows here too.
   useEffect(
     () => listenToNotices((notice) => void (notice.kind === 'designs' && reload().catch(() => undefined))),
@@ -119,7 +126,12 @@ export function DesignList({ initial, version, session }: Props) {
             New design
           </Button>
         </header>
-        {rows.length === 0 && (
+        {lists === null && (
+          <p className="quiet pad" role="status">
+            Loading the designs…
+          </p>
+        )}
+        {lists !== null && rows.length === 0 && (
           <div className="nothing">
             <h2>No design yet</h2>
             <p>

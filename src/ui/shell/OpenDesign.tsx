@@ -1,27 +1,38 @@
 'use client';
-import { useMemo } from 'react';
+import { useEffect, useState } from 'react';
+import { api } from '../session/api';
 import type { DesignHead, LoadedVariant } from '../session/types';
 import { Mark } from './Mark';
 import type { StageId } from './stages';
-import { useInBrowser } from './useInBrowser';
+import { Trouble } from './Trouble';
 import { Workbench } from './Workbench';
 
 interface Props {
   head: DesignHead;
-  /** The variant as JSON: it is read here, so that the server need not take large designs apart. */
-  variantText: string;
+  variantId: string;
+  /** The variant as JSON, read here so that the server need not take designs apart; null when it is fetched. */
+  variantText: string | null;
   stage: StageId;
   query: string;
 }
 
 /** Opens a design in the browser; the server sends the text only. */
-export function OpenDesign({ head, variantText, stage, query }: Props) {
-  const inBrowser = useInBrowser();
-  const variant = useMemo(
-    () => (inBrowser ? (JSON.parse(variantText) as LoadedVariant) : null),
-    [inBrowser, variantText],
-  );
+export function OpenDesign({ head, variantId, variantText, stage, query }: Props) {
+  const [variant, setVariant] = useState<LoadedVariant | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(() => {
+    if (variantText !== null) return setVariant(JSON.parse(variantText) as LoadedVariant);
+    let gone = false;
+    api.variant(variantId).then(
+      (loaded) => gone || setVariant(loaded),
+      (error: Error) => gone || setFault(error.message),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [variantId, variantText]);
   if (variant) return <Workbench head={head} variant={variant} stage={stage} query={query} />;
+  if (fault !== null) return <Trouble title="This design cannot be opened" sentence={fault} />;
   return (
     <div className="bench" aria-busy="true">
       <header className="head">
@@ -30,6 +41,9 @@ export function OpenDesign({ head, variantText, stage, query }: Props) {
         </span>
         <h1 className="title">{head.name}</h1>
       </header>
+      <p className="quiet pad" role="status">
+        Opening…
+      </p>
     </div>
   );
 }

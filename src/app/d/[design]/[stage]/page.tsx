@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import type { DesignHead } from '@/api/contract';
-import { ask } from '@/server/ask';
+import { ask, withPage } from '@/server/ask';
 import type { Asked } from '@/server/ask';
 import { OpenDesign } from '@/ui/shell/OpenDesign';
 import { Trouble } from '@/ui/shell/Trouble';
@@ -36,5 +36,14 @@ export default async function DesignPage({
   if (!variant.ok) return refusal(variant);
   const pairs = Object.entries(query).flatMap(([key, value]) => [value ?? []].flat().map((v) => [key, v]));
   const address = `${new URLSearchParams(pairs)}`;
-  return <OpenDesign key={wanted.id} head={head} variantText={variant.text} stage={stage} query={address} />;
+  return (
+    <OpenDesign
+      key={wanted.id}
+      head={head}
+      variantId={wanted.id}
+      variantText={withPage(variant.text)}
+      stage={stage}
+      query={address}
+    />
+  );
 }
