@@ -1,14 +1,19 @@
 import { mkdtempSync, readFileSync, writeFileSync, existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { applyEdits, differenceBetween } from '../core/design';
+import { applyEdits, differenceBetween, setField } from '../core/design';
 import { asCabled, asMeant } from '../demo/brackwater';
+import { openDatabase } from '../server/database';
+import { createDesign } from '../server/designs';
+import { applyStep } from '../server/variants';
+import { backup, restore } from './backup';
 import { bundles } from './bundles';
 import { check } from './check';
 import { diff } from './diff';
 import { digest } from './digest';
 import { exportDesign } from './export';
 import { goals, propose } from './goals';
+import { history } from './history';
 import { importTables } from './import';
 import { neighbours } from './neighbours';
 import { readSeconds, rehearseDesign } from './rehearse';
@@ -239,5 +244,72 @@ describe('rehearse', () => {
     expect(await rehearseDesign(meant, { script: 'uplink', until: 'soon' })).toBe(2);
     expect(err).toMatch(/a time like 60s, 2m or 1h is asked for/);
     expect([readSeconds('60s'), readSeconds('2m'), readSeconds('1h'), readSeconds('x')]).toEqual([60, 120, 3600, null]);
+  });
+});
+
+describe('history and copies of a database', () => {
+  const at = path.join(folder, 'history.sqlite');
+  let variant = '';
+  beforeAll(() => {
+    process.env.KNOT_PATH_DB = at;
+    const db = openDatabase(at);
+    let n = 0;
+    const made = createDesign(db, 'Harbour', [{ name: 'v', design: asCabled() }], () => `c${++n}`, 1);
+    variant = made.variants[0]!.id;
+    [4096, 8192].forEach((value, revision) =>
+      applyStep(
+        db,
+        variant,
+        { revision, client: 'c', author: 'Mira' },
+        `to ${value}`,
+        [setField('switch', 'gate', 'priority', value)],
+        60_000,
+      ),
+    );
+    db.$client.close();
+  });
+  afterAll(() => {
+    delete process.env.KNOT_PATH_DB;
+  });
+
+  test('steps are listed with who and when, a state is printed, and what differs', async () => {
+    expect(await history('Harbour', {})).toBe(0);
+    expect(out).toBe('2\t1970-01-01 00:01\tMira\tto 8192\n1\t1970-01-01 00:01\tMira\tto 4096\n');
+    out = '';
+    expect(await history('Harbour', { state: '0' })).toBe(0);
+    expect(JSON.parse(out)).toEqual(asCabled());
+    out = '';
+    expect(await history('Harbour', { from: '1' })).toBe(0);
+    expect(out).toBe('gate: priority 8192\n');
+    expect(await history('Harbour', { state: '9' })).toBe(1);
+    expect(await history('Nowhere', {})).toBe(1);
+    expect(await history('Harbour', { variant: 'w' })).toBe(1);
+    expect(err).toBe(
+      "States run from 0 to 2: give whole numbers in that range.\nThere is no design 'Nowhere': there are 'Harbour'.\nDesign 'Harbour' has no variant 'w': it has 'v'.\n",
+    );
+  });
+
+  test('a state is named, copied as a variant, and gone back to', async () => {
+    expect(await history('Harbour', { state: '1', name: 'reviewed' })).toBe(0);
+    expect(await history('Harbour', { state: '0', copy: 'as it began' })).toBe(0);
+    expect(await history('Harbour', { goBack: '1' })).toBe(0);
+    expect(out).toBe(
+      "State 1 is called 'reviewed'.\nMade variant 'as it began' from state 0.\nState 3 is what state 1 was.\n",
+    );
+    out = '';
+    await history('Harbour', {});
+    expect(out).toContain('to 4096 (reviewed)');
+  });
+
+  test('a copy is made and restored, and what is no copy is refused', async () => {
+    const copy = path.join(folder, 'copy.sqlite');
+    expect(await backup(copy)).toBe(0);
+    expect(await restore(copy)).toBe(0);
+    expect(out).toMatch(
+      /Copied .* 1 design\.\nRestored .* 1 design\.\nWhat was there before is kept as .*before-restore/s,
+    );
+    expect(await restore(demo)).toBe(1);
+    expect(err).toMatch(/demo\.json cannot be restored: .* Nothing was changed\./);
+    expect(await backup(path.join(folder, 'no', 'such', 'folder.sqlite'))).toBe(1);
   });
 });

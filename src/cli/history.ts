@@ -1,9 +1,10 @@
-/** History of designs in the database: steps, states, differences. Read only, also while a server runs. */
+/** History of designs in the database, also while a server runs: steps, states, differences, and the way back. */
 import { databaseFile, openDatabase } from '../server/database';
-import { listDesigns } from '../server/designs';
-import { differenceOf, pastOf } from '../server/past';
+import { copyVariant, listDesigns } from '../server/designs';
+import { differenceOf, nameState, pastOf } from '../server/past';
 import type { Db } from '../server/db';
-import { stateAt } from '../server/variants';
+import { newId } from '../server/store';
+import { goBack, stateAt } from '../server/variants';
 import { complain, print } from './files';
 
 export interface HistoryOptions {
@@ -11,10 +12,14 @@ export interface HistoryOptions {
   readonly state?: string;
   readonly from?: string;
   readonly to?: string;
+  readonly name?: string;
+  readonly copy?: string;
+  readonly goBack?: string;
   readonly json?: boolean;
 }
 
 interface Wanted {
+  readonly design: string;
   readonly id: string;
   readonly revision: number;
 }
@@ -29,7 +34,9 @@ function find(db: Db, designName: string, variantName: string | undefined): Want
   const found = variantName
     ? design.variants.find((v) => v.id === variantName || v.name === variantName)
     : design.variants[0];
-  return found ?? `Design '${design.name}' has no variant '${variantName}': it has ${names}.`;
+  return found
+    ? { design: design.id, id: found.id, revision: found.revision }
+    : `Design '${design.name}' has no variant '${variantName}': it has ${names}.`;
 }
 
 const numberIn = (text: string | undefined, most: number, usual: number): number | null => {
@@ -46,7 +53,33 @@ function lines(db: Db, { id }: Wanted): string[] {
   });
 }
 
+/** What is changed rather than read; undefined when nothing is asked for. */
+function change(db: Db, wanted: Wanted, options: HistoryOptions): string | null | undefined {
+  const { id, revision } = wanted;
+  const state = numberIn(options.state ?? options.goBack, revision, revision);
+  if (options.name === undefined && options.copy === undefined && options.goBack === undefined) return undefined;
+  if (state === null) return null;
+  if (options.goBack !== undefined) {
+    const step = goBack(
+      db,
+      id,
+      { revision, to: state, client: 'shell', author: 'shell' },
+      `Back to state ${state}`,
+      Date.now(),
+    );
+    return `State ${step.revision} is what state ${state} was.\n`;
+  }
+  if (options.copy !== undefined) {
+    const head = copyVariant(db, wanted.design, id, options.copy, newId, Date.now(), { revision: state });
+    return `Made variant '${head.variants.at(-1)?.name ?? ''}' from state ${state}.\n`;
+  }
+  nameState(db, id, state, (options.name ?? '').trim());
+  return options.name ? `State ${state} is called '${options.name}'.\n` : `State ${state} has no name any more.\n`;
+}
+
 function answer(db: Db, wanted: Wanted, options: HistoryOptions): string | null {
+  const changed = change(db, wanted, options);
+  if (changed !== undefined) return changed;
   const most = wanted.revision;
   if (options.state !== undefined) {
     const state = numberIn(options.state, most, most);

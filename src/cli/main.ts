@@ -121,6 +121,9 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--state <number>', 'print the document of this state')
     .option('--from <number>', 'print what differs between this state and --to; otherwise 0')
     .option('--to <number>', 'state to compare with; otherwise the newest')
+    .option('--name <text>', 'give --state this name; an empty one takes the name away')
+    .option('--copy <name>', 'make a new variant from --state')
+    .option('--go-back <number>', 'make the newest state what this one was, as a step that can be undone')
     .option('--json', 'as JSON instead of lines')
     .action(async (design: string, options: HistoryOptions) => {
       status = await history(design, options);
