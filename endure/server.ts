@@ -25,7 +25,7 @@ export interface Server {
 }
 
 export async function startServer(file: string, port = PORT, env: Record<string, string> = {}): Promise<Server> {
-  const child = spawn(process.execPath, [path.join(ROOT, '.knot-path', 'main.mjs')], {
+  const child = spawn(process.execPath, [path.join(ROOT, 'scripts', 'start.mjs')], {
     cwd: ROOT,
     stdio: 'ignore',
     env: {

@@ -17,6 +17,9 @@ export interface ThreadStore {
 }
 
 const CLOSE_MS = 1000;
+/** Memory of the thread: little for what is short-lived, and room for documents of thousands of switches. */
+const YOUNG_MB = 6;
+const OLD_MB = 2048;
 const GONE = refusal(
   503,
   { code: 'database-gone', sentence: 'The part of the server that holds the database ended: start the server again.' },
@@ -25,7 +28,10 @@ const GONE = refusal(
 
 /** Starts the thread; rejects with a sentence when the file cannot be used. */
 export function startThread(file: string, publish: (notice: Notice) => void): Promise<ThreadStore> {
-  const worker = new Worker(path.join(projectRoot(), '.knot-path', 'thread.mjs'), { workerData: { file } });
+  const worker = new Worker(path.join(projectRoot(), '.knot-path', 'thread.mjs'), {
+    workerData: { file },
+    resourceLimits: { maxYoungGenerationSizeMb: YOUNG_MB, maxOldGenerationSizeMb: OLD_MB },
+  });
   const waiting = new Map<number, (answer: Answer) => void>();
   const tell = (message: ToThread) => worker.postMessage(message);
   let state = { epoch: '', file, backupFault: null as string | null };
