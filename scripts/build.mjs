@@ -17,17 +17,11 @@ const state = () => digest(...sources().flatMap((file) => [file, readFileSync(pa
 const out = path.join(root, '.knot-path');
 const made = ['main', 'thread', 'cli'].map((name) => path.join(out, `${name}.mjs`));
 
-/** Compiles what runs outside the pages. Takes less than a second. */
-export async function buildPrograms() {
-  const now = state();
-  if (isStamped('programs', now) && made.every((file) => existsSync(file))) return;
+/** Compiles programs, each into one file in `.knot-path`; packages stay outside. Gives the files by name. */
+export async function bundle(entries) {
   const { build: esbuild } = await import('esbuild');
   await esbuild({
-    entryPoints: {
-      main: path.join(root, 'src', 'server', 'main.ts'),
-      thread: path.join(root, 'src', 'server', 'thread.ts'),
-      cli: path.join(root, 'src', 'cli', 'main.ts'),
-    },
+    entryPoints: Object.fromEntries(Object.entries(entries).map(([name, parts]) => [name, path.join(root, ...parts)])),
     outdir: out,
     outExtension: { '.js': '.mjs' },
     bundle: true,
@@ -37,6 +31,18 @@ export async function buildPrograms() {
     packages: 'external',
     alias: { '@': path.join(root, 'src') },
     logLevel: 'error',
+  });
+  return Object.fromEntries(Object.keys(entries).map((name) => [name, path.join(out, `${name}.mjs`)]));
+}
+
+/** Compiles what runs outside the pages. Takes less than a second. */
+export async function buildPrograms() {
+  const now = state();
+  if (isStamped('programs', now) && made.every((file) => existsSync(file))) return;
+  await bundle({
+    main: ['src', 'server', 'main.ts'],
+    thread: ['src', 'server', 'thread.ts'],
+    cli: ['src', 'cli', 'main.ts'],
   });
   stamp('programs', now);
 }

@@ -279,7 +279,7 @@ describe('found by the mutations', () => {
     expect(one.pairs).toEqual([]);
     expect(applyEdits(design, pastePart(design, one, newId(), { dx: 0, dy: 0 }).edits).ok).toBe(true);
   });
-  test('a port without a number is told what it needs', () => {
+  test('a port without a number is refused with what it needs', () => {
     const design = structuredClone(asCabled()) as unknown as { ports: Record<string, unknown>[] };
     delete design.ports[0]!.number;
     const read = readDesignText(JSON.stringify(design));

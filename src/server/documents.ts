@@ -37,7 +37,7 @@ export function remember(db: Db, id: string, held: Held): void {
   if (own.size > MOST_IN_MEMORY) own.delete(own.keys().next().value!);
 }
 
-/** Forgets everything, after the file was changed by somebody else. */
+/** Forgets everything, after another process changed the file. */
 export const forgetDocuments = (db: Db): void => memory(db).clear();
 
 /** The row of a variant that is not deleted, nor its design. */
@@ -50,6 +50,16 @@ export function variantRow(db: Db, id: string) {
     .get();
   if (!found) throw notFound('variant', id);
   return found.variant;
+}
+
+/** Refuses a revision that a variant does not have. */
+export function checkRevision(variant: { name: string; revision: number }, revision: number): void {
+  if (revision > variant.revision)
+    throw new Problem(
+      404,
+      'not-found',
+      `Variant '${variant.name}' has no state ${revision}: its newest is ${variant.revision}.`,
+    );
 }
 
 export type ReadState = { ok: true; design: Design } | { ok: false; reason: string };

@@ -1,4 +1,4 @@
-/** A variant as a file to take home. */
+/** A variant as a file. */
 import { exportFormat } from '../core/formats';
 import { Problem } from './problem';
 import type { LoadedVariant } from './variants';

@@ -1,4 +1,4 @@
-/** The server as `npm start` runs it: one process, which ends when it is told to. */
+/** The server as `npm start` runs it: one process, which ends at a signal. */
 import http from 'node:http';
 import next from 'next';
 import { VERSION } from '../api/version';

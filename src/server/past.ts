@@ -3,7 +3,7 @@ import { and, desc, eq, lt } from 'drizzle-orm';
 import { MOST_DIFFERENCES } from '../api/contract';
 import type { Past, StateDifference } from '../api/contract';
 import { differenceWords } from '../core/design';
-import { variantRow } from './documents';
+import { checkRevision, variantRow } from './documents';
 import { Problem } from './problem';
 import { states, steps } from './schema';
 import type { Db } from './db';
@@ -41,13 +41,7 @@ export function pastOf(db: Db, id: string, before = Number.MAX_SAFE_INTEGER): Pa
 
 /** Gives a state a name, or takes it away with an empty one. */
 export function nameState(db: Db, id: string, revision: number, name: string): void {
-  const variant = variantRow(db, id);
-  if (revision > variant.revision)
-    throw new Problem(
-      404,
-      'not-found',
-      `Variant '${variant.name}' has no state ${revision}: its newest is ${variant.revision}.`,
-    );
+  checkRevision(variantRow(db, id), revision);
   const place = and(eq(states.variantId, id), eq(states.revision, revision));
   if (name === '') return void db.delete(states).where(place).run();
   const taken = db

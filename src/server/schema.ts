@@ -63,7 +63,7 @@ export const steps = sqliteTable(
     madeAt: integer('made_at').notNull(),
     /** Idempotency key of the request; null for steps made before there were keys. */
     key: text('key'),
-    /** Name of the person, as the browser that sent it was told. */
+    /** Name of the person, as set in the browser that sent it. */
     author: text('author').notNull().default(''),
     /** Revisions of the edits that are next to be undone and redone after this step; 0 for none. Null in older files until they are filled in. */
     undoTop: integer('undo_top'),

@@ -1,4 +1,4 @@
-/** One password for everybody, where the server can be reached from other machines: a signed cookie says who has given it. */
+/** One password for all users, where the server can be reached from other machines: a signed cookie says who has given it. */
 import { timingSafeEqual } from 'node:crypto';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { signInRequest } from '../api/contract';

@@ -44,8 +44,8 @@ function chainToNpm(): number[] {
 }
 
 /**
- * Under `npm start` the server ends with npm: npm passes some signals on to a shell between the two, and some to
- * nobody, and either would leave the server behind.
+ * Under `npm start` the server ends with npm: npm passes some signals on to a shell between the
+ * two, and keeps others to itself. Either would leave the server behind.
  */
 export function endWithParent(): void {
   if (process.env.npm_lifecycle_event === undefined) return;

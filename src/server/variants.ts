@@ -6,6 +6,7 @@ import type { Design, Edit } from '../core/design';
 import { factOf } from './database';
 import {
   STEPS_A_SNAPSHOT,
+  checkRevision,
   currentDesign,
   readState,
   remember,
@@ -204,12 +205,7 @@ export function moveStep(
 /** The document of a variant at one of its revisions. */
 export function stateAt(db: Db, id: string, revision: number): Design {
   const variant = variantRow(db, id);
-  if (revision > variant.revision)
-    throw new Problem(
-      404,
-      'not-found',
-      `Variant '${variant.name}' has no state ${revision}: its newest is ${variant.revision}.`,
-    );
+  checkRevision(variant, revision);
   const read = readState(db, id, revision);
   if (!read.ok) throw unreadable(variant.name, read.reason);
   return read.design;

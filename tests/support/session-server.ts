@@ -81,7 +81,7 @@ export class SessionServer {
     stack: async () => ({ entries: [], below: null }),
   };
 
-  /** A change by somebody else. */
+  /** A change by another window. */
   elsewhere(label: string, edits: readonly Edit[]): Step {
     return this.make({ kind: 'edit', target: null, label, edits, client: 'other', key: null });
   }

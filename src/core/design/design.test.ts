@@ -269,9 +269,9 @@ describe('reading', () => {
     const read = readDesign({ ...demo, [field]: { toString: 0 } });
     expect(read.ok ? '' : read.faults[0]!.sentence).toMatch(/[.]$/);
   });
-  test('an id stands for good', () => {
+  test('an id cannot be changed', () => {
     const edit = setField('switch', demo.switches[0]!.id, 'id', 'other');
-    expect(first([edit])?.sentence).toMatch(/stands for good/);
+    expect(first([edit])?.sentence).toMatch(/cannot be changed/);
   });
   test('a position off the sheet names its limits', () => {
     const edit = setField('switch', demo.switches[0]!.id, 'x', 1e9);

@@ -102,7 +102,7 @@ const SENTENCES = {
     `Position ${shown(value)} is not on the sheet: a number from -${SHEET_EDGE} to ${SHEET_EDGE}.`,
   tooLong: (what: string, length: number, limit: number) =>
     `${what} has ${length} characters: at most ${limit} are allowed.`,
-  idFixed: (id: string) => `The id '${id}' stands for good: change the name instead.`,
+  idFixed: (id: string) => `The id '${id}' cannot be changed: change the name instead.`,
   missing: (what: string) => `${what} is missing.`,
   needs: (owner: string, field: string) =>
     `${owner} needs ${NEEDS[field] ?? NEEDS[field.replace(/^.*\./, '')] ?? `the field '${clipped(field.replace(/^.*\./, ''))}'`}.`,

@@ -1,4 +1,4 @@
-/** Reading GraphML: our own, field by field, and graphs of other programs as far as nodes and edges go. */
+/** Reading GraphML: our own, field by field, and nodes and edges of graphs that other programs wrote. */
 import { XMLParser } from 'fast-xml-parser';
 import { Macs, Names, Wiring } from '../cabling';
 import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, emptyDesign, readDesign } from '../design';

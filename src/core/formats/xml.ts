@@ -1,4 +1,4 @@
-/** XML from outside, as far as GraphML needs it: what is wrong with a text, and its elements whatever a parser made of them. */
+/** The part of XML that GraphML needs: what is wrong with a text, and its elements, whatever a parser made of them. */
 import { XMLValidator } from 'fast-xml-parser';
 import { clipped } from '../design';
 

@@ -14,7 +14,7 @@ export async function readFiles(files: readonly File[]): Promise<ReadFiles> {
   if (large)
     return {
       ok: false,
-      sentence: `${large.name} has ${Math.round(large.size / 1e6)} MB; up to ${LARGEST / 1e6} MB are taken in at once.`,
+      sentence: `${large.name} has ${Math.round(large.size / 1e6)} MB; up to ${LARGEST / 1e6} MB are accepted at once.`,
     };
   return { ok: true, files: await Promise.all(files.map(async (f) => ({ file: f.name, text: await f.text() }))) };
 }

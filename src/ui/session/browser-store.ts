@@ -1,4 +1,4 @@
-/** The storage of the browser for small settings: it may be forbidden, full, or hold what somebody else wrote. */
+/** The storage of the browser for small settings: it may be forbidden, full, or hold what another program wrote. */
 const area = (which: 'local' | 'session'): Storage => (which === 'local' ? localStorage : sessionStorage);
 
 /** What stands under a key, as `read` makes of it; null when there is nothing, or nothing that can be read. */

@@ -6,91 +6,18 @@ import { advance, applyEdits, editsCollide } from '../../core/design';
 import type { HistoryEntry } from '../../core/design';
 import { replay, standing, withEdit } from './entry';
 import type { Done, EditEntry, Entry } from './entry';
-import { keptOf } from './state';
-import type { ChangeKind, Effect, Event, LeftOver, State } from './state';
+import type { Event, LeftOver, State } from './state';
+import { Turn } from './turn';
+import type { Outcome } from './turn';
 import type { Step } from './types';
-
-export type Outcome = readonly [State, readonly Effect[]];
 
 const FIRST_PAUSE = 1000;
 const LONGEST_PAUSE = 30_000;
 /** Steps whose inverse is remembered. */
 const MOST_DONE = 500;
-/** Entries left on a stack when the next page is asked for. */
-const FEW = 10;
 
 /** Milliseconds to wait after so many failures in a row. */
 export const pauseAfter = (failures: number): number => Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** (failures - 1));
-
-/** Collects effects while a state goes through several changes. */
-class Turn {
-  readonly effects: Effect[] = [];
-  constructor(public s: State) {}
-
-  set(change: Partial<State>): void {
-    this.s = { ...this.s, ...change };
-  }
-
-  complain(sentence: string): void {
-    this.effects.push({ type: 'complain', sentence });
-  }
-
-  refuse(entry: EditEntry, sentence: string): void {
-    const { key, label, edits } = entry;
-    this.set({ refused: [...this.s.refused.filter((r) => r.key !== key), { key, label, edits, sentence }] });
-  }
-
-  /** Shows the stored design with the queue on top; what no longer applies is refused, and undos of other steps are dropped. */
-  show(label?: string, kind?: ChangeKind): void {
-    const { stored, storedHistory, done, queue, design } = this.s;
-    const seen = replay({ design: stored, history: storedHistory, done }, queue);
-    for (const { entry, fault } of seen.refused) this.refuse(entry, fault.sentence);
-    for (const entry of seen.void)
-      this.complain(
-        `${entry.kind === 'undo' ? 'Undo' : 'Redo'} of '${entry.label}' was left out: the design changed in another window. Try again.`,
-      );
-    this.set({ queue: seen.fitting, design: seen.design, history: seen.history });
-    if (label !== undefined && kind && seen.design !== design) this.effects.push({ type: 'changed', label, kind });
-  }
-
-  /** Starts the next request, if one is needed and none is on its way. */
-  next(): void {
-    const { s } = this;
-    this.loadHistory();
-    if (s.call || s.pausing || s.stale) return;
-    const since = Math.min(s.revision, ...s.left.map((l) => l.since));
-    if (s.left.length > 0 || s.told > s.revision) {
-      this.set({ call: 'steps' });
-      this.effects.push({ type: 'fetch-steps', since });
-    } else if (s.queue[0]) {
-      this.set({ call: 'send' });
-      this.effects.push({ type: 'send', entry: s.queue[0], revision: s.revision });
-    }
-  }
-
-  /** Asks for more of a stack of which little is left. */
-  private loadHistory(): void {
-    const { history, storedHistory, loadingHistory, failures } = this.s;
-    if (loadingHistory || failures > 0) return;
-    for (const kind of ['undo', 'redo'] as const) {
-      const from = storedHistory[kind === 'undo' ? 'undoBelow' : 'redoBelow'];
-      if (typeof from !== 'number' || history[kind].length > FEW) continue;
-      this.set({ loadingHistory: true });
-      return void this.effects.push({ type: 'fetch-history', kind, from });
-    }
-  }
-
-  end(before: State): Outcome {
-    this.next();
-    const { s } = this;
-    const differs = (['queue', 'left', 'conflict', 'refused'] as const).some((k) => before[k] !== s[k]);
-    // The revision is part of what is kept: it says which steps the queue was made on.
-    const again = before.notKept !== null && s.notKept !== null;
-    if (differs || again || (s.queue.length > 0 && before.revision !== s.revision))
-      this.effects.push({ type: 'keep', kept: keptOf(s) });
-    return [s, this.effects];
-  }
-}
 
 const remembered = (done: ReadonlyMap<number, Done>, revision: number, made: Done): ReadonlyMap<number, Done> => {
   const next = new Map(done).set(revision, made);

@@ -235,7 +235,7 @@ test('undo says what moved, and takes back only what was the last change when it
   expect(session.store.getState().complaint?.sentence).toContain("Undo of 'again' was left out");
 });
 
-test('a revision that is told of is fetched once, and an old one asks for nothing', async () => {
+test('a revision that the server reports is fetched once, and an old one asks for nothing', async () => {
   const w = world();
   const session = w.open();
   w.server.elsewhere('one', priority('quay-a', 4096));

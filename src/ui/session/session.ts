@@ -195,7 +195,7 @@ export function createSession(
     /** Takes up what a window that is gone left. */
     adopt: (kept: Kept) => dispatch({ type: 'resume', kept }),
     tryNow: () => dispatch({ type: 'retry' }),
-    /** Ends a conflict: my edits on top of theirs, as far as they still fit, or theirs alone. */
+    /** Ends a conflict: my edits on top of theirs where they still fit, or theirs alone. */
     resolve: (choice: 'mine' | 'theirs') => dispatch({ type: 'resolve', choice }),
     dismiss: (key: string) => dispatch({ type: 'dismiss', key }),
     /** What waits is stored, or known not to be, when this settles. */

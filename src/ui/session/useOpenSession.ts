@@ -101,7 +101,7 @@ export function useOpenSession(variant: LoadedVariant, onAside: (storageKey: str
       listenToNotices((notice) => {
         if (notice.kind === 'hello' || notice.kind === 'restored') {
           session.epoch(notice.epoch);
-          // Steps may have been made while nobody was listening.
+          // Steps may have been made while this window was not listening.
           session.told(session.store.getState().revision + 1);
           session.tryNow();
         } else if (notice.kind === 'step' && notice.variant === variant.id) session.told(notice.revision);
