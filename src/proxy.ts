@@ -34,13 +34,16 @@ const refusal = (request: NextRequest, status: number, code: string, sentence: s
 /** What can be seen without a session: the way to get one, and that the server lives. */
 const OPEN = /^\/(sign-in|api\/sign-in|api\/health|icon\.svg|_next\/static\/.*)$/;
 
+/** `https` where a proxy before this server ends the encryption and says so. */
+const scheme = (request: NextRequest) => (request.headers.get('x-forwarded-proto') === 'https' ? 'https' : 'http');
+
 async function signInFirst(request: NextRequest): Promise<NextResponse | null> {
   const { pathname, search } = request.nextUrl;
   if (OPEN.test(pathname) || (await isSignedIn(request.cookies.get(COOKIE)?.value))) return null;
   if (pathname.startsWith('/api'))
     return refusal(request, 401, 'signed-out', 'This server asks for a password: sign in first.');
   const to = encodeURIComponent(pathname + search);
-  return NextResponse.redirect(new URL(`/sign-in?to=${to}`, `http://${request.headers.get('host')}`));
+  return NextResponse.redirect(new URL(`/sign-in?to=${to}`, `${scheme(request)}://${request.headers.get('host')}`));
 }
 
 export async function proxy(request: NextRequest): Promise<NextResponse> {

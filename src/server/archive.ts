@@ -1,33 +1,51 @@
 /** All designs as one archive: a file for every variant; what cannot be read goes along as it is stored. */
-import { strToU8, zipSync } from 'fflate';
+import { Zip, ZipDeflate, strToU8 } from 'fflate';
+import type { DesignHead, VariantHead } from '../api/contract';
+import type { Db } from './db';
+import { listDesigns } from './designs';
 import { currentDesign, rawStates } from './documents';
 import { fileName } from './export';
-import { listDesigns } from './designs';
-import type { Db } from './db';
 
 /** A path that the archive does not have yet. */
-function free(taken: ReadonlySet<string>, base: string, ending: string): string {
+function free(taken: Set<string>, base: string, ending: string): string {
   for (let n = 1; ; n++) {
     const name = `${base}${n === 1 ? '' : `-${n}`}${ending}`;
-    if (!taken.has(name)) return name;
+    if (taken.has(name)) continue;
+    taken.add(name);
+    return name;
   }
 }
 
-export function archiveOf(db: Db): Uint8Array {
-  const files: Record<string, Uint8Array> = {};
+function textOf(db: Db, design: DesignHead, variant: VariantHead): { text: string; ending: string } {
+  try {
+    const document = { ...currentDesign(db, variant), name: design.name };
+    return { text: `${JSON.stringify(document, null, 2)}\n`, ending: '.json' };
+  } catch {
+    return { text: rawStates(db, variant.id), ending: '-unreadable.json' };
+  }
+}
+
+/** Lets other requests in between. */
+const breath = () => new Promise((resolve) => setImmediate(resolve));
+
+/** The archive as a zip file, made one variant at a time. */
+export async function archiveOf(db: Db): Promise<Uint8Array> {
+  const parts: Uint8Array[] = [];
+  const zip = new Zip((error, part) => {
+    if (error) throw error;
+    parts.push(part);
+  });
   const taken = new Set<string>();
   for (const design of listDesigns(db))
     for (const variant of design.variants) {
-      const base = `${fileName(design.name)}/${fileName(variant.name)}`;
-      let [text, ending] = ['', '.json'];
-      try {
-        text = `${JSON.stringify({ ...currentDesign(db, variant), name: design.name }, null, 2)}\n`;
-      } catch {
-        [text, ending] = [rawStates(db, variant.id), '-unreadable.json'];
-      }
-      const path = free(taken, base, ending);
-      taken.add(path);
-      files[path] = strToU8(text);
+      const { text, ending } = textOf(db, design, variant);
+      const file = new ZipDeflate(free(taken, `${fileName(design.name)}/${fileName(variant.name)}`, ending), {
+        level: 4,
+      });
+      zip.add(file);
+      file.push(strToU8(text), true);
+      await breath();
     }
-  return zipSync(files, { level: 6 });
+  zip.end();
+  return new Uint8Array(Buffer.concat(parts));
 }

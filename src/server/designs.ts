@@ -74,6 +74,15 @@ export function listDesigns(db: Db): DesignRow[] {
   });
 }
 
+/** Makes the summaries that are missing, one at a time, with others let in between. */
+export async function makeSummaries(db: Db): Promise<void> {
+  const all = db.select({ id: variants.id }).from(variants).where(isNull(variants.summary)).all();
+  for (const { id } of all) {
+    summaryOf(db, id);
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+}
+
 /** Designs that can still be brought back, last deleted first. */
 export function listDeleted(db: Db): DeletedDesign[] {
   return db

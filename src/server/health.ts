@@ -22,7 +22,8 @@ function freeBytes(file: string): number | null {
 /** Version, schema, database, disk and uptime; status 503 when the database is gone. Who has not signed in sees the first three lines. */
 export function health(full = true): Answer {
   try {
-    const { file, epoch, backupFault } = store().state();
+    const { file, epoch, backupFault, alive } = store().state();
+    if (!alive) throw new Error('The part of the server that holds the database is being started again.');
     const free = freeBytes(file);
     const status = free !== null && free < LITTLE ? 'disk nearly full' : backupFault ? 'backup failed' : 'fine';
     const brief = { name: 'knot-path', status, version: VERSION };

@@ -219,11 +219,11 @@ export const OPERATIONS = {
   trees,
   export: exported,
   backup,
-  archive: (call: Call) => ({
+  archive: async (call: Call) => ({
     download: {
       name: `knot-path-designs-${stampOf(call.now)}.zip`,
       type: 'application/zip',
-      content: archiveOf(call.db),
+      content: await archiveOf(call.db),
     },
   }),
 } satisfies Record<string, (call: Call) => Outcome | Promise<Outcome>>;

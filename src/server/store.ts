@@ -12,6 +12,8 @@ export interface StoreState {
   readonly file: string;
   /** Sentence when the last scheduled copy failed; null otherwise. */
   readonly backupFault: string | null;
+  /** Whether the thread that holds the database runs. */
+  readonly alive: boolean;
 }
 
 export interface Store {
@@ -26,7 +28,7 @@ export function directStore(db: Db, file: string): Store {
   const around = { db, file, now: Date.now, newId, publish };
   return {
     ask: (ask) => respond(ask, around),
-    state: () => ({ epoch: factOf(db, 'epoch'), file, backupFault: null }),
+    state: () => ({ epoch: factOf(db, 'epoch'), file, backupFault: null, alive: true }),
   };
 }
 

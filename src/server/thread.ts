@@ -3,7 +3,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import type { Notice } from '../api/contract';
 import { backupIfDue, scheduleOf } from './backup';
 import { factOf, openDatabase } from './database';
-import { listDesigns, purgeOld } from './designs';
+import { makeSummaries, purgeOld } from './designs';
 import { forgetDocuments } from './documents';
 import { respond } from './respond';
 import type { Answer, Ask } from './respond';
@@ -111,8 +111,8 @@ function serve(db: Db): void {
   // What the first list needs is made before it is asked for.
   setImmediate(() => {
     tidy(db);
-    listDesigns(db);
     void backUp(db);
+    makeSummaries(db).catch(() => undefined);
   });
 }
 

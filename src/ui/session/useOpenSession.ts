@@ -18,6 +18,14 @@ const newKey = () => nanoid(14);
 
 /** Sessions of this page by variant: one that still has something to send goes on when its design is opened again. */
 const open = new Map<string, Session>();
+/** Warns before the page is left while changes of any of its designs wait, also of those that are no longer shown. */
+function warnBeforeLeaving(): void {
+  window.addEventListener('beforeunload', (event) => {
+    const states = [...open.values()].map((session) => session.store.getState());
+    if (states.some(({ saving, stale }) => saving !== 'saved' && !stale)) event.preventDefault();
+  });
+}
+
 /** The page that this tab showed before; asked for once. */
 let before: string | null | undefined;
 
@@ -75,7 +83,11 @@ export function useOpenSession(variant: LoadedVariant, onAside: (storageKey: str
 
   useEffect(() => {
     announceWindow();
-    before ??= pageBefore();
+    open.set(variant.id, session);
+    if (before === undefined) {
+      before = pageBefore();
+      warnBeforeLeaving();
+    }
     const found = findKept(storage, variant.id, newKey, onAside);
     const own = found.filter((f) => f.window === before && f.window !== thisWindow);
     let gone = false;
@@ -93,6 +105,7 @@ export function useOpenSession(variant: LoadedVariant, onAside: (storageKey: str
     })();
     return () => {
       gone = true;
+      if (session.store.getState().saving === 'saved') open.delete(variant.id);
     };
   }, [session, variant.id, onAside]);
 
@@ -110,15 +123,9 @@ export function useOpenSession(variant: LoadedVariant, onAside: (storageKey: str
   );
 
   useEffect(() => {
-    const warn = (event: BeforeUnloadEvent) => {
-      const { saving, stale } = session.store.getState();
-      if (saving !== 'saved' && !stale) event.preventDefault();
-    };
     const again = () => session.tryNow();
-    window.addEventListener('beforeunload', warn);
     window.addEventListener('online', again);
     return () => {
-      window.removeEventListener('beforeunload', warn);
       window.removeEventListener('online', again);
     };
   }, [session]);
