@@ -1,3 +1,4 @@
+import { vlanTreeId } from '../core/standard';
 import { solutionOf } from '../core/formats';
 import type { SolutionTree } from '../core/formats';
 import { explainTree, solveDesign } from '../core/trees';
@@ -42,7 +43,7 @@ export async function solve(file: string, options: { tree?: string; json?: boole
   const design = await readDesignFile(file);
   if (!design) return 1;
   const solved = solveDesign(design);
-  const wanted = options.tree === undefined ? null : [options.tree, `vlan-${options.tree}`];
+  const wanted = options.tree === undefined ? null : [options.tree, vlanTreeId(Number(options.tree))];
   const trees = wanted ? solved.trees.filter(({ tree }) => wanted.includes(tree.id)) : solved.trees;
   if (trees.length === 0 && wanted) {
     complain(

@@ -1,7 +1,7 @@
 /** Goals in words. */
 import { bundleById, hostById, linkAt, farEnd, portById, portLabel, switchById } from '../design';
 import type { Design, Goal, PlaceRef } from '../design';
-import { formatVlanRanges } from '../standard';
+import { formatVlanRanges, COMMON_TREE } from '../standard';
 import type { SolvedDesign, Tree } from '../trees';
 
 /** `VLANs 110, 120-130`, `instance 2`, `the CIST`. */
@@ -14,7 +14,7 @@ export function treeWords(trees: readonly Tree[]): string {
     vlans.length > 0 && `${vlans.length === 1 ? 'VLAN' : 'VLANs'} ${list(vlans)}`,
     instances.length > 0 && `${instances.length === 1 ? 'instance' : 'instances'} ${list(instances)}`,
     ...other.map((t) =>
-      t.id === 'cist' ? (t.name === 'CIST' ? 'the CIST' : 'the common tree') : 'the tree of all VLANs',
+      t.id === COMMON_TREE ? (t.name === 'CIST' ? 'the CIST' : 'the common tree') : 'the tree of all VLANs',
     ),
   ]
     .filter(Boolean)

@@ -20,7 +20,17 @@ import { configurationOctets } from '../frames';
 import type { BridgeSettings, PortSettings } from '../machines/mst';
 import { mstConfigOf, regionOf } from '../regions';
 import type { InstanceMap } from '../regions';
-import { MAX_HOPS, TIMERS, defaultPathCost, macToNumber, portIdentifier, vlanMembership } from '../standard';
+import {
+  MAX_HOPS,
+  TIMERS,
+  defaultPathCost,
+  macToNumber,
+  portIdentifier,
+  vlanMembership,
+  COMMON_TREE,
+  instanceTreeId,
+  vlanTreeId,
+} from '../standard';
 import { leadsToSwitch } from './vlan-classes';
 
 export interface ProcessPlan {
@@ -93,7 +103,7 @@ function processesOf(
       : [{ vlan: null, instance: null }];
     const common = mixed || mode === 'mstp' || design.switches.some((o) => modeOf(design, o) === 'mstp');
     const single = design.switches.some((o) => modeOf(design, o) === 'rstp') || design.mode === 'rstp' ? 'rstp' : 'stp';
-    const trees = keys.map(({ instance }) => (instance ? `msti-${instance}` : common ? 'cist' : single));
+    const trees = keys.map(({ instance }) => (instance ? instanceTreeId(instance) : common ? COMMON_TREE : single));
     const settings = bridgeSettings(design, s, keys, mode === 'mstp' ? 3 : 2);
     return [{ vlan: null, engine, trees, keys, settings, ports: elements.map((e) => e.id) }];
   }
@@ -107,7 +117,7 @@ function processesOf(
     const ports = elements.filter(has).map((e) => e.id);
     if (ports.length === 0) return [];
     const keys = [{ vlan, instance: null }];
-    const trees = [mixed && vlan === 1 ? 'cist' : `vlan-${vlan}`];
+    const trees = [mixed && vlan === 1 ? COMMON_TREE : vlanTreeId(vlan)];
     return [{ vlan, engine, trees, keys, settings: bridgeSettings(design, s, keys, 2), ports }];
   });
 }

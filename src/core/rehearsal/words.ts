@@ -1,7 +1,7 @@
 /** Names and times as they stand in sentences. */
 import { bundleAt, bundleById, hostById, portById, switchById } from '../design';
 import type { Design } from '../design';
-import { formatVlanRanges, vlanMembership } from '../standard';
+import { formatVlanRanges, vlanMembership, parseTreeId, vlanOfTreeId } from '../standard';
 import type { Trace } from './recorder';
 
 /** `5.000 s`, with as many digits as tell moments apart. */
@@ -39,8 +39,8 @@ export const carriesVlan = (design: Design, id: string, vlan: number): boolean =
 
 /** VLANs that a rehearsed tree is run for, at a port those that it carries; none for a tree of all VLANs. */
 export function vlansOfTree(trace: Trace, tree: string, at?: { design: Design; port: string }): readonly number[] {
-  const own = /^vlan-(\d+)$/.exec(tree)?.[1];
-  const all = own ? (trace.classes[Number(own)] ?? [Number(own)]) : [];
+  const own = vlanOfTreeId(tree);
+  const all = own === null ? [] : (trace.classes[own] ?? [own]);
   return at ? all.filter((vlan) => carriesVlan(at.design, at.port, vlan)) : all;
 }
 
@@ -51,10 +51,10 @@ export function vlansOfTree(trace: Trace, tree: string, at?: { design: Design; p
 export function treesWords(trace: Trace, trees: readonly string[], at?: { design: Design; port: string }): string {
   const vlans = trees.flatMap((tree) => vlansOfTree(trace, tree, at));
   const others = trees.flatMap((tree) => {
-    const instance = /^msti-(\d+)$/.exec(tree)?.[1];
-    return tree.startsWith('vlan-')
-      ? []
-      : [instance ? `instance ${instance}` : tree === 'cist' ? 'the CIST' : 'the one tree'];
+    const parts = parseTreeId(tree);
+    if (parts?.kind === 'vlan') return [];
+    if (parts?.kind === 'instance') return [`instance ${parts.instance}`];
+    return [parts?.kind === 'common' ? 'the CIST' : 'the one tree'];
   });
   return [...others, ...(vlans.length > 0 ? [vlanList(vlans)] : [])].join(', ');
 }

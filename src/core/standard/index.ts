@@ -2,4 +2,5 @@ export * from './mac';
 export * from './constants';
 export * from './cost';
 export * from './vectors';
+export * from './tree-id';
 export * from './vlan-set';

@@ -9,6 +9,7 @@ import {
   formatBridgeId,
   formatPortId,
   formatVlanRanges,
+  instanceTreeId,
   isIndividualMac,
   macToNumber,
   nearestLegal,
@@ -17,6 +18,9 @@ import {
   portIdentifier,
   splitPortId,
   vlanMembership,
+  parseTreeId,
+  vlanOfTreeId,
+  vlanTreeId,
 } from '.';
 import type { PriorityVector } from '.';
 
@@ -141,4 +145,17 @@ describe('VLAN ranges', () => {
     expect([bits[0], bits[1], bits[4094], bits[4095]]).toEqual([0, 1, 1, 0]);
     expect(vlanMembership('5-6')[6]).toBe(1);
   });
+});
+
+describe('tree identifiers', () => {
+  test('each kind is made and read back', () => {
+    expect(parseTreeId(vlanTreeId(110))).toEqual({ kind: 'vlan', vlan: 110 });
+    expect(parseTreeId(instanceTreeId(2))).toEqual({ kind: 'instance', instance: 2 });
+    expect(parseTreeId(instanceTreeId(0))).toEqual({ kind: 'common' });
+    expect(parseTreeId('rstp')).toEqual({ kind: 'single', protocol: 'rstp' });
+    expect([vlanOfTreeId('vlan-7'), vlanOfTreeId('msti-7')]).toEqual([7, null]);
+  });
+  test.each(['vlan-', 'vlan-x', 'vlan-12345', 'msti', '', 'vlan-1 ', 'all'])("'%s' is none", (text) =>
+    expect(parseTreeId(text)).toBeNull(),
+  );
 });

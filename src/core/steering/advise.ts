@@ -1,7 +1,7 @@
 /** Which VLANs to put into which instances, with which roots, so that every VLAN keeps its way as far as it can. */
 import { applyEdits, setField } from '../design';
 import type { Bundle, Design, Edit, Port } from '../design';
-import { INSTANCE_ID, formatVlanRanges, vlanMembership } from '../standard';
+import { INSTANCE_ID, formatVlanRanges, vlanMembership, instanceTreeId } from '../standard';
 import { forwardsRole, nextRoot, rootsOf, solveDesign } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import { treeOfVlan } from './load';
@@ -179,7 +179,7 @@ function adviceFor(
   return {
     kind,
     instances: vlanGroups.map((vlans, i) => {
-      const of = after.byId.get(`msti-${INSTANCE_ID.min + i}`);
+      const of = after.byId.get(instanceTreeId(INSTANCE_ID.min + i));
       const root = of && rootsOf(of)[0];
       return {
         instance: INSTANCE_ID.min + i,

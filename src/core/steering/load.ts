@@ -1,4 +1,5 @@
 /** Where offered traffic goes: what every link carries each way, tree by tree. */
+import { vlanTreeId } from '../standard';
 import { hostById, switchById } from '../design';
 import type { Demand, PlaceRef } from '../design';
 import { findPath, pathFaultSentence, treeOnSwitch } from '../trees';
@@ -20,7 +21,7 @@ const exists = ({ topology: { design } }: SolvedDesign, place: PlaceRef) =>
 
 /** The tree that a VLAN's frames follow at a place. */
 export function treeOfVlan(solved: SolvedDesign, vlan: number): SolvedTree | null {
-  const own = solved.byId.get(`vlan-${vlan}`);
+  const own = solved.byId.get(vlanTreeId(vlan));
   if (own) return own;
   if (solved.trees.length === 0) return null;
   const mst = solved.trees.find((t) => t.tree.vlans.includes(vlan));

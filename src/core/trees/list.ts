@@ -3,6 +3,7 @@ import { isPerVlan, modeOf } from '../design';
 import type { Design, Mode, TreeKey } from '../design';
 import { mstConfigOf, mstSwitches } from '../regions';
 import type { InstanceMap } from '../regions';
+import { COMMON_TREE, instanceTreeId, vlanTreeId } from '../standard';
 
 export interface Tree extends TreeKey {
   /** `vlan-110` for a VLAN's own tree, `cist`, `msti-2`; `rstp` or `stp` for the one tree of all VLANs. */
@@ -66,7 +67,7 @@ function instanceTrees(design: Design, vlans: readonly number[]): Tree[] {
     else held.set(map[vlan]!, [vlan]);
   }
   return [0, ...instancesOf(design)].map((instance) => ({
-    id: instance === 0 ? 'cist' : `msti-${instance}`,
+    id: instanceTreeId(instance),
     vlans: held.get(instance) ?? [],
     vlan: null,
     instance,
@@ -75,7 +76,7 @@ function instanceTrees(design: Design, vlans: readonly number[]): Tree[] {
 }
 
 const vlanTree = ({ number, name }: Design['vlans'][number]): Tree => ({
-  id: `vlan-${number}`,
+  id: vlanTreeId(number),
   vlans: [number],
   vlan: number,
   instance: null,
@@ -97,7 +98,7 @@ export function treesOf(design: Design): readonly Tree[] {
     return [{ id: mode, vlans: numbers, vlan: null, instance: null, name: 'all VLANs' }];
   }
   const common: Tree = {
-    id: 'cist',
+    id: COMMON_TREE,
     vlans: numbers.filter((n) => n === 1),
     vlan: null,
     instance: mixture.mst ? 0 : null,

@@ -1,5 +1,5 @@
 /** Designs with MST instances, or with several kinds of protocol: the CIST first, since the others lean on it. */
-import { vlanMembership } from '../standard';
+import { vlanMembership, instanceTreeId, vlanTreeId } from '../standard';
 import { isPerVlan, modeOf } from '../design';
 import { mstConfigOf } from '../regions';
 import { treesOf } from './list';
@@ -135,8 +135,8 @@ export function treeOnSwitch(
   const { design } = topology;
   const s = design.switches[bridge]!;
   const mode = modeOf(design, s);
-  const own = isPerVlan(mode) ? byId.get(`vlan-${vlan}`) : undefined;
+  const own = isPerVlan(mode) ? byId.get(vlanTreeId(vlan)) : undefined;
   if (own) return own;
   const instance = mode === 'mstp' ? mstConfigOf(design, s).map[vlan]! : 0;
-  return (instance === 0 ? undefined : byId.get(`msti-${instance}`)) ?? trees[0]!;
+  return (instance === 0 ? undefined : byId.get(instanceTreeId(instance))) ?? trees[0]!;
 }

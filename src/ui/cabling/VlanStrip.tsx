@@ -1,4 +1,5 @@
 'use client';
+import { vlanTreeId } from '../../core/standard';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { vlanHue } from '../trees/hue';
 import type { Cabling } from './useCabling';
@@ -11,7 +12,7 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
   const [filter, setFilter] = useState('');
   const strip = useRef<HTMLDivElement>(null);
   const pick = (vlan: number | null) => {
-    const tree = vlan === null || design.mode === 'rstp' || design.mode === 'stp' ? {} : { tree: `vlan-${vlan}` };
+    const tree = vlan === null || design.mode === 'rstp' || design.mode === 'stp' ? {} : { tree: vlanTreeId(vlan) };
     setView({ vlan, ...tree });
   };
   const shown = useMemo(() => {

@@ -1,4 +1,5 @@
 'use client';
+import { vlanTreeId } from '../../core/standard';
 import { useState } from 'react';
 import { groupBy } from '../../core/design';
 import type { Design } from '../../core/design';
@@ -46,7 +47,7 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
       <h2>{portWords(design, frame.from)}</h2>
       <p className="mono quiet">
         {(frame.at / 1e6).toFixed(6)} s · {KIND[frame.kind]}
-        {frame.vlan === null ? '' : `, tree of ${treesWords(trace, [`vlan-${frame.vlan}`])}`}
+        {frame.vlan === null ? '' : `, tree of ${treesWords(trace, [vlanTreeId(frame.vlan)])}`}
       </p>
       <p className="frame-steps">
         <button className="tool" disabled={earlier === null} onClick={() => earlier !== null && onGo(earlier)}>

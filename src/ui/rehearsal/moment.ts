@@ -4,6 +4,7 @@ import { bundleById, portById } from '../../core/design';
 import { carriesVlan, spanAt } from '../../core/rehearsal';
 import type { PortSpan, Trace } from '../../core/rehearsal';
 import type { Scene, WireItem } from '../chart/scene';
+import { vlanOfTreeId, vlanTreeId } from '../../core/standard';
 import type { Role } from '../../core/trees';
 
 export interface MomentScene {
@@ -16,15 +17,15 @@ export interface MomentScene {
 export function laneTree(trace: Trace, tree: string): string {
   if (trace.ports.some((l) => l.tree === tree)) return tree;
   const own = Object.entries(trace.classes).find(([, vlans]) => vlans.includes(vlanOf(tree)))?.[0];
-  return own ? `vlan-${own}` : (trace.ports[0]?.tree ?? tree);
+  return own ? vlanTreeId(Number(own)) : (trace.ports[0]?.tree ?? tree);
 }
 
 /** VLAN of a rehearsed tree; 0 for one of all VLANs. */
-export const vlanOf = (tree: string): number => Number(/^vlan-(\d+)$/.exec(tree)?.[1] ?? 0);
+export const vlanOf = (tree: string): number => vlanOfTreeId(tree) ?? 0;
 
 /** Whether frames of a VLAN follow a rehearsed tree, as far as trees are told apart by VLAN. */
 export const inTree = (trace: Trace, own: string, vlan: number): boolean =>
-  !own.startsWith('vlan-') || laneTree(trace, `vlan-${vlan}`) === own;
+  vlanOfTreeId(own) === null || laneTree(trace, vlanTreeId(vlan)) === own;
 
 /** Puts roles and states of the moment in the place of those of the design. */
 export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string, at: number): MomentScene {

@@ -1,4 +1,5 @@
 'use client';
+import { parseTreeId } from '../../core/standard';
 import { bundleById, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import type { MovedTree } from '../../core/trees';
@@ -14,7 +15,11 @@ const WORD = {
   refused: 'Refused',
 } as const;
 
-const treeWord = (id: string) => id.replace(/^vlan-/, '').replace(/^msti-/, 'instance ');
+function treeWord(id: string): string {
+  const parts = parseTreeId(id);
+  if (parts?.kind === 'vlan') return String(parts.vlan);
+  return parts?.kind === 'instance' ? `instance ${parts.instance}` : id;
+}
 const roleWord = (role: MovedTree['ports'][number]['before']) =>
   ROLE_LETTER[role] || (role === 'disabled' ? 'down' : 'out');
 

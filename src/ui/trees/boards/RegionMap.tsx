@@ -15,7 +15,7 @@ import {
   regionMap,
   removeInstance,
 } from '../../../core/regions';
-import { INSTANCE_ID, formatVlanRanges, parseVlanRanges } from '../../../core/standard';
+import { INSTANCE_ID, formatVlanRanges, parseVlanRanges, instanceTreeId } from '../../../core/standard';
 import { useBench, useSession } from '../../shell/context';
 import { Field } from './Field';
 import { InstanceColumn, instanceName, vlansIn } from './InstanceColumn';
@@ -165,7 +165,7 @@ export function RegionMap() {
               const dragged = vlansIn(chip);
               move(dragged.every((v) => chosen.has(v)) ? [...chosen] : dragged, instance);
             }}
-            onOpen={() => setView({ tree: instance === 0 ? 'cist' : `msti-${instance}`, board: 'chart' })}
+            onOpen={() => setView({ tree: instanceTreeId(instance), board: 'chart' })}
             onRemove={
               instance === 0 || own
                 ? null

@@ -1,4 +1,5 @@
 'use client';
+import { COMMON_TREE } from '../../../core/standard';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo, useState } from 'react';
@@ -112,7 +113,7 @@ export function RegionMembers() {
                   }
                   onClick={() => {
                     select({ kind: 'port', id: solved.topology.ports[port]!.element.id });
-                    setView({ board: 'chart', tree: 'cist' });
+                    setView({ board: 'chart', tree: COMMON_TREE });
                   }}
                 >
                   {endWords(solved, port)}
