@@ -1,6 +1,7 @@
 /** Which bundles act as one port, and which members pass nothing at all. */
-import { bundleById, portById, switchById } from '../design';
+import { bundleById } from '../design';
 import type { Bundle, Design } from '../design';
+import { bundleCostRate } from '../network';
 import { bundleVerdicts } from './verdict';
 
 export interface FormedBundle {
@@ -36,7 +37,5 @@ export function heldMembers(design: Design): ReadonlySet<string> {
 
 /** Mb/s that a formed bundle's cost is computed from: of its active or of its configured members, as its switch is set. */
 export function bundleRate(design: Design, formed: FormedBundle): number {
-  const follows = switchById(design, formed.bundle.switch)?.bundleCost ?? design.bundleCost;
-  const counted = follows === 'active' ? formed.active : formed.bundle.members;
-  return counted.reduce((sum, id) => sum + (portById(design, id)?.speed ?? 0), 0);
+  return bundleCostRate(design, formed.bundle, formed.active);
 }

@@ -1,5 +1,4 @@
 export * from './formed';
-export * from './link-state';
 export * from './negotiation';
 export * from './verdict';
 export * from './make';

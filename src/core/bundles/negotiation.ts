@@ -3,6 +3,9 @@
  * (802.1AX-2014 clauses 6.4.14 and 6.7.1). The machines of `core/machines` come to the same over time.
  */
 
+import type { LacpEndPort } from '../network';
+import { speedsByUse } from '../standard';
+
 export type MemberState =
   /** Carries as a part of the bundle. */
   | 'active'
@@ -14,16 +17,6 @@ export type MemberState =
   | 'suspended'
   | 'down';
 
-export interface PlannedMember {
-  readonly number: number;
-  /** LACP port priority. */
-  readonly priority: number;
-  /** Mb/s that the cable runs at. */
-  readonly speed: number;
-  readonly half: boolean;
-  readonly up: boolean;
-}
-
 export interface PlannedEnd {
   readonly system: number;
   readonly systemPriority: number;
@@ -32,7 +25,7 @@ export interface PlannedEnd {
   readonly maxActive: number;
   readonly individual: boolean;
   /** Members in the order of their cables: the nth of one end leads to the nth of the other. */
-  readonly members: readonly PlannedMember[];
+  readonly members: readonly LacpEndPort[];
 }
 
 /** Whether at least one of two ends starts the negotiation: two that answer only never come up. */
@@ -43,14 +36,6 @@ export const somebodyStarts = (a: Pick<PlannedEnd, 'activity'>, b: Pick<PlannedE
 const decider = (a: PlannedEnd, b: PlannedEnd): 0 | 1 =>
   (a.systemPriority - b.systemPriority || a.system - b.system) <= 0 ? 0 : 1;
 
-/** Cables of the speed that most have; a draw goes to the faster one. */
-function ofOneSpeed(cables: readonly number[], speed: (cable: number) => number): number[] {
-  const speeds = [...new Set(cables.map(speed))];
-  const count = (s: number) => cables.filter((c) => speed(c) === s).length;
-  speeds.sort((x, y) => count(y) - count(x) || y - x);
-  return cables.filter((c) => speed(c) === speeds[0]);
-}
-
 /** State of every member at both ends; both ends have as many members, cabled in their order. */
 export function negotiate(a: PlannedEnd, b: PlannedEnd): readonly [MemberState[], MemberState[]] {
   const ends = [a, b] as const;
@@ -60,10 +45,10 @@ export function negotiate(a: PlannedEnd, b: PlannedEnd): readonly [MemberState[]
   const alone = (end: PlannedEnd): MemberState => (end.individual ? 'individual' : 'suspended');
   if (!somebodyStarts(a, b))
     return [cables.map((c) => (up(c) ? alone(a) : 'down')), cables.map((c) => (up(c) ? alone(b) : 'down'))];
-  const joining = ofOneSpeed(
-    cables.filter((c) => up(c) && !half(c)),
-    (c) => a.members[c]!.speed,
-  );
+  const speed = (c: number) => a.members[c]!.speed;
+  const ready = cables.filter((c) => up(c) && !half(c));
+  const [chosenSpeed] = speedsByUse(ready, speed);
+  const joining = ready.filter((c) => speed(c) === chosenSpeed);
   const order = ends[decider(a, b)].members;
   joining.sort((x, y) => order[x]!.priority - order[y]!.priority || order[x]!.number - order[y]!.number);
   const chosen = ends.map((end) => new Set(joining.length < end.minActive ? [] : joining.slice(0, end.maxActive)));

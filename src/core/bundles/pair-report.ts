@@ -2,7 +2,7 @@
 import { linkById, modeOf, pairOf, portById, switchById } from '../design';
 import type { Bundle, Design, Switch, SwitchPair } from '../design';
 import { LACP_PRIORITY, vlanMembership } from '../standard';
-import { portIsUp } from './link-state';
+import { portIsUp } from '../network';
 import { pairState, sharedWith } from './pairs';
 import type { PairState } from './pairs';
 import { bundleVerdicts } from './verdict';

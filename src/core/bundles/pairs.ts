@@ -6,7 +6,7 @@
 import { linkById, portById, switchById } from '../design';
 import type { Bundle, Design, Port, SwitchPair } from '../design';
 import { PAIR_PORT_OFFSET } from '../standard';
-import { portIsUp } from './link-state';
+import { portIsUp } from '../network';
 
 export type PairState =
   /** Both work and hear each other: one switch to all others. */

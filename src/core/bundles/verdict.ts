@@ -1,8 +1,8 @@
 /** What becomes of every bundle of a design: whether it forms, what each member does, and why. */
-import { bundleAt, bundleById, farEnd, hostById, linkAt, portById, switchById } from '../design';
+import { bundleAt, bundleById, farEnd, hostById, linkAt, switchById } from '../design';
 import type { Bundle, Design, Host } from '../design';
-import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
-import { isHalfDuplex, portIsUp, rateAt } from './link-state';
+import { bundleLacpEnd, hostLacpEnd, portIsUp } from '../network';
+import type { LacpEndSettings } from '../network';
 import { actingDesign, isPeerPort, sharedWith } from './pairs';
 import { negotiate, somebodyStarts } from './negotiation';
 import type { MemberState, PlannedEnd } from './negotiation';
@@ -67,48 +67,15 @@ function mainPartner(design: Design, bundle: Bundle): Partner | null {
   return [...votes.values()].sort((a, b) => b.count - a.count)[0]?.partner ?? null;
 }
 
-const settingsOf = (b: Bundle): Pick<PlannedEnd, 'activity' | 'minActive' | 'maxActive' | 'individual'> => ({
-  activity: b.activity ?? 'active',
-  minActive: b.minActive ?? ACTIVE_MEMBERS.min,
-  maxActive: b.maxActive ?? ACTIVE_MEMBERS.max,
-  individual: b.individual ?? true,
-});
+const plannedFrom = ({ ports, ...settings }: LacpEndSettings): PlannedEnd => ({ ...settings, members: ports });
 
 /** An end with the given members, as the negotiation sees it. */
-export function planned(design: Design, bundle: Bundle, members: readonly string[]): PlannedEnd {
-  const s = switchById(design, bundle.switch)!;
-  return {
-    system: macToNumber(s.mac),
-    systemPriority: s.lacpPriority ?? LACP_PRIORITY.default,
-    ...settingsOf(bundle),
-    members: members.map((id) => ({
-      number: portById(design, id)!.number,
-      priority: portById(design, id)!.lacpPriority ?? LACP_PRIORITY.default,
-      speed: rateAt(design, id),
-      half: isHalfDuplex(design, id),
-      up: portIsUp(design, id),
-    })),
-  };
-}
+export const planned = (design: Design, bundle: Bundle, members: readonly string[]): PlannedEnd =>
+  plannedFrom(bundleLacpEnd(design, bundle, members));
 
-/** A host's cards as the other end: it never decides, since nothing is known of its address. */
-function plannedHost(design: Design, host: Host, members: readonly string[]): PlannedEnd {
-  return {
-    system: Number.MAX_SAFE_INTEGER,
-    systemPriority: LACP_PRIORITY.max,
-    activity: host.bond === 'lacp-passive' ? 'passive' : 'active',
-    minActive: 1,
-    maxActive: ACTIVE_MEMBERS.max,
-    individual: true,
-    members: members.map((id, i) => ({
-      number: i + 1,
-      priority: LACP_PRIORITY.default,
-      speed: rateAt(design, id),
-      half: isHalfDuplex(design, id),
-      up: portIsUp(design, id),
-    })),
-  };
-}
+/** A host's cards as the other end. */
+const plannedHost = (design: Design, host: Host, members: readonly string[]): PlannedEnd =>
+  plannedFrom(hostLacpEnd(design, host, members));
 
 const STATE_WORDS: Record<MemberState, string> = {
   active: 'Carries as a part of the bundle.',

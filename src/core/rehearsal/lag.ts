@@ -1,58 +1,19 @@
 /** Bundles over time: the ends exchange LACPDUs, and their members join, wait or go alone as the machines say. */
-import { isHalfDuplex, rateAt } from '../bundles';
-import { portById, switchById } from '../design';
-import type { Bundle, Design, Host } from '../design';
+import { portById } from '../design';
+import { isHalfDuplex, rateAt } from '../network';
 import { lacpFrame } from '../frames';
 import { goesAlone, hear, nextTimer, startEnd, tick } from '../machines';
 import type { EndSettings, LacpEnd, LacpPort, Sent } from '../machines';
-import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
+import { speedsByUse } from '../standard';
 import { PlainFrame } from './frame';
 import { deliver, transmit } from './sending';
 import type { Lag, World } from './world';
 
-/** An end of a bundle at a switch. A maker's own negotiation goes through the same machines. */
-export function bundleEnd(design: Design, bundle: Bundle): EndSettings {
-  const s = switchById(design, bundle.switch)!;
-  return {
-    system: macToNumber(s.mac),
-    // Another negotiation is not understood: it is another system that nobody answers to.
-    systemPriority: s.lacpPriority ?? LACP_PRIORITY.default,
-    key: bundle.key ?? bundle.number,
-    activity: bundle.activity ?? 'active',
-    timeout: bundle.timeout ?? 'long',
-    minActive: bundle.minActive ?? ACTIVE_MEMBERS.min,
-    maxActive: bundle.maxActive ?? ACTIVE_MEMBERS.max,
-    individual: bundle.individual ?? true,
-    ports: bundle.members.map((id) => ({
-      number: portById(design, id)!.number,
-      priority: portById(design, id)!.lacpPriority ?? LACP_PRIORITY.default,
-      speed: rateAt(design, id),
-      half: isHalfDuplex(design, id),
-      up: false,
-    })),
-  };
-}
-
-/** A host's cards as the other end, by the switch ports that they are plugged into. */
-export function hostEnd(design: Design, host: Host, ports: readonly string[]): EndSettings {
-  return {
-    system: 0x020000000000 + design.hosts.indexOf(host),
-    systemPriority: LACP_PRIORITY.max,
-    key: 1,
-    activity: host.bond === 'lacp-passive' ? 'passive' : 'active',
-    timeout: 'long',
-    minActive: 1,
-    maxActive: ACTIVE_MEMBERS.max,
-    individual: true,
-    ports: ports.map((id, i) => ({
-      number: i + 1,
-      priority: LACP_PRIORITY.default,
-      speed: rateAt(design, id),
-      half: isHalfDuplex(design, id),
-      up: false,
-    })),
-  };
-}
+/** An end before any of its ports has light. */
+export const darkEnd = (settings: EndSettings): EndSettings => ({
+  ...settings,
+  ports: settings.ports.map((p) => ({ ...p, up: false })),
+});
 
 const withLight = (end: LacpEnd, up: (number: number) => boolean): LacpEnd => ({
   settings: { ...end.settings, ports: end.settings.ports.map((p) => ({ ...p, up: up(p.number) })) },
@@ -127,9 +88,7 @@ function staticMember(w: World, lag: Lag, port: string): boolean {
   const { design } = w.plan;
   const lit = lag.members.filter((id) => w.physical.get(id)?.carrier && !isHalfDuplex(design, id));
   if (!lit.includes(port)) return false;
-  const count = (speed: number) => lit.filter((id) => rateAt(design, id) === speed).length;
-  const speeds = [...new Set(lit.map((id) => rateAt(design, id)))].sort((a, b) => count(b) - count(a) || b - a);
-  return rateAt(design, port) === speeds[0];
+  return rateAt(design, port) === speedsByUse(lit, (id) => rateAt(design, id))[0];
 }
 
 export const startLag = (settings: EndSettings): LacpEnd => startEnd(settings);

@@ -1,7 +1,8 @@
 /** What is under the bridge ports: physical ports and the ends of bundles. */
 import { bundleAt, linksOfHost } from '../design';
 import { changeEnd } from '../machines';
-import { bundleEnd, hostEnd, startLag } from './lag';
+import { bundleLacpEnd, hostLacpEnd } from '../network';
+import { darkEnd, startLag } from './lag';
 import type { Way, World } from './world';
 
 const NO_WAY: Way = { ends: [], link: null, end: 'a' };
@@ -12,7 +13,7 @@ export function addLags(w: World): void {
   const before = new Map(w.lags);
   w.lags.clear();
   for (const bundle of design.bundles) {
-    const settings = bundleEnd(design, bundle);
+    const settings = darkEnd(bundleLacpEnd(design, bundle));
     const what = {
       bundle,
       port: w.bridgePorts.get(bundle.id) ?? null,
@@ -40,7 +41,7 @@ export function addLags(w: World): void {
       port: null,
       members: ports,
       individual: true,
-      end: startLag(hostEnd(design, host, ports)),
+      end: startLag(darkEnd(hostLacpEnd(design, host, ports))),
       wakeAt: Infinity,
     });
   }

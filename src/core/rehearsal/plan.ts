@@ -19,6 +19,7 @@ import type { Bundle, Design, Mode, Port, Switch, TreeKey } from '../design';
 import { configurationOctets } from '../frames';
 import type { BridgeSettings, PortSettings } from '../machines/mst';
 import { mstConfigOf, regionOf } from '../regions';
+import { bundleCostRate } from '../network';
 import type { InstanceMap } from '../regions';
 import {
   MAX_HOPS,
@@ -149,10 +150,7 @@ export function rateOf(design: Design, element: Port | Bundle, active: readonly 
     const link = linkAt(design, element.id);
     return link ? linkSpeed(design, link) : element.speed;
   }
-  const s = design.switches.find((o) => o.id === element.switch);
-  const counted = (s?.bundleCost ?? design.bundleCost) === 'active' ? active : element.members;
-  const rate = counted.reduce((sum, id) => sum + (portById(design, id)?.speed ?? 0), 0);
-  return rate || (portById(design, element.members[0] ?? '')?.speed ?? 1000);
+  return bundleCostRate(design, element, active) || (portById(design, element.members[0] ?? '')?.speed ?? 1000);
 }
 
 interface KnownCost {

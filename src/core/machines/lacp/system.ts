@@ -1,6 +1,7 @@
 /** One end of a bundle as a whole: its ports, driven by frames and by time. Returns what to send and sends nothing. */
 import { LACP_STATE, decodeLacpdu, encodeLacpdu } from '../../frames';
 import type { LacpInfo, Lacpdu } from '../../frames';
+import { speedsByUse } from '../../standard';
 import { churnStep } from './churn';
 import { hasWaited, muxStep } from './mux';
 import { periodicStep } from './periodic';
@@ -39,9 +40,11 @@ export interface LacpEnd {
  * The speed that most members have keeps the key of the bundle; a draw goes to the faster one.
  */
 export function operationalKey({ key, ports }: Pick<EndSettings, 'key' | 'ports'>, speed: number): number {
-  const speeds = [...new Set(ports.map((p) => p.speed))];
-  const count = (s: number) => ports.filter((p) => p.speed === s && p.up && !p.half).length;
-  speeds.sort((a, b) => count(b) - count(a) || b - a);
+  const speeds = speedsByUse(
+    ports,
+    (p) => p.speed,
+    (p) => p.up && !p.half,
+  );
   return ((key + speeds.indexOf(speed) * 4096 - 1) % 65535) + 1;
 }
 

@@ -1,0 +1,3 @@
+export * from './link-state';
+export * from './lacp-ends';
+export * from './bundle-rate';

@@ -1,0 +1,10 @@
+/**
+ * The speeds among some links, the one that most of them have first; of two that as many have, the faster one. Members
+ * of a bundle that have another speed than the first do not aggregate (802.1AX-2014 clause 6.3.5). `counted` says which
+ * links have a say; the others' speeds come last.
+ */
+export function speedsByUse<T>(links: readonly T[], speedOf: (link: T) => number, counted = (_: T) => true): number[] {
+  const uses = new Map<number, number>();
+  for (const link of links) uses.set(speedOf(link), (uses.get(speedOf(link)) ?? 0) + (counted(link) ? 1 : 0));
+  return [...uses.keys()].sort((a, b) => uses.get(b)! - uses.get(a)! || b - a);
+}
