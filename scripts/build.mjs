@@ -1,6 +1,6 @@
 /** Builds the application when its sources have changed since the last build: the pages, the server, the command line. */
 import { execFileSync } from 'node:child_process';
-import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { digest, isStamped, root, stamp } from './install.mjs';
 
@@ -14,6 +14,7 @@ function sources() {
 }
 
 const state = () => digest(...sources().flatMap((file) => [file, readFileSync(path.join(root, file))]));
+const seen = ({ mtimeMs, size }) => `${mtimeMs} ${size}`;
 const out = path.join(root, '.knot-path');
 const made = ['main', 'thread', 'cli'].map((name) => path.join(out, `${name}.mjs`));
 
@@ -27,6 +28,9 @@ export async function bundle(entries) {
     bundle: true,
     platform: 'node',
     format: 'esm',
+    // What programs share, and what a command loads when it is called, stands in files of its own.
+    splitting: true,
+    chunkNames: 'part-[hash]',
     target: 'node20',
     packages: 'external',
     alias: { '@': path.join(root, 'src') },
@@ -37,14 +41,22 @@ export async function bundle(entries) {
 
 /** Compiles what runs outside the pages. Takes less than a second. */
 export async function buildPrograms() {
+  const there = made.every((file) => existsSync(file));
+  // Reading dates and sizes is enough to see that nothing changed: the command line starts with it.
+  const glance = digest(...sources().flatMap((file) => [file, seen(statSync(path.join(root, file)))]));
+  if (there && isStamped('programs-seen', glance)) return;
   const now = state();
-  if (isStamped('programs', now) && made.every((file) => existsSync(file))) return;
+  if (there && isStamped('programs', now)) return stamp('programs-seen', glance);
+  // Parts of earlier builds.
+  for (const file of existsSync(out) ? readdirSync(out) : [])
+    if (file.startsWith('part-')) rmSync(path.join(out, file), { force: true });
   await bundle({
     main: ['src', 'server', 'main.ts'],
     thread: ['src', 'server', 'thread.ts'],
     cli: ['src', 'cli', 'main.ts'],
   });
   stamp('programs', now);
+  stamp('programs-seen', glance);
 }
 
 export async function build() {

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { formatTableFault, importCsv } from '../core/formats';
 import { complain, readText } from './files';
 
-interface Options {
+export interface ImportOptions {
   switches: string;
   links: string;
   vlans?: string;
@@ -12,7 +12,7 @@ interface Options {
 }
 
 /** Writes the design only when every row came in. */
-export async function importTables(options: Options): Promise<number> {
+export async function importTables(options: ImportOptions): Promise<number> {
   const source = async (file: string) => ({ file, text: await readText(file) });
   const sources = await Promise.all(
     [options.switches, options.links, ...(options.vlans ? [options.vlans] : [])].map(source),

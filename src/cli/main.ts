@@ -1,20 +1,12 @@
-/** The command line: the same core from a shell. Results go to standard output, complaints to standard error. */
+/**
+ * The command line: the same core from a shell. Results go to standard output, complaints to standard error. Each command
+ * is loaded when it is called, so that none waits for what another one needs.
+ */
 import { Command, CommanderError } from 'commander';
 import { VERSION } from '../api/version';
-import { backup, restore } from './backup';
-import { bundles } from './bundles';
-import { check } from './check';
-import { diff } from './diff';
-import { digest } from './digest';
-import { goals, propose } from './goals';
-import { history } from './history';
 import type { HistoryOptions } from './history';
-import { exportDesign } from './export';
-import { importTables } from './import';
-import { neighbours } from './neighbours';
-import { rehearseDesign } from './rehearse';
+import type { ImportOptions } from './import';
 import type { RehearseOptions } from './rehearse';
-import { solve } from './solve';
 
 async function main(argv: readonly string[]): Promise<number> {
   let status = 0;
@@ -30,7 +22,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--tree <id>', 'one tree only, such as vlan-110')
     .option('--json', 'as JSON instead of a table')
     .action(async (file: string, options: { tree?: string; json?: boolean }) => {
-      status = await solve(file, options);
+      status = await (await import('./solve')).solve(file, options);
     });
   program
     .command('import')
@@ -40,8 +32,8 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--vlans <csv>', 'table of VLANs')
     .option('--name <name>', 'name of the design; otherwise taken from the output file')
     .requiredOption('--out <design>', 'design file to write')
-    .action(async (options: Parameters<typeof importTables>[0]) => {
-      status = await importTables(options);
+    .action(async (options: ImportOptions) => {
+      status = await (await import('./import')).importTables(options);
     });
   program
     .command('export')
@@ -50,7 +42,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .requiredOption('--format <format>', 'json, graphml, topology, switches, links or vlans')
     .option('--out <file>', 'file to write; otherwise standard output')
     .action(async (file: string, options: { format: string; out?: string }) => {
-      status = await exportDesign(file, options);
+      status = await (await import('./export')).exportDesign(file, options);
     });
   program
     .command('neighbours')
@@ -59,7 +51,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<lists...>', 'LLDP neighbours as JSON, one file named after each switch, or as CSV')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, lists: string[], options: { json?: boolean }) => {
-      status = await neighbours(file, lists, options);
+      status = await (await import('./neighbours')).neighbours(file, lists, options);
     });
   program
     .command('goals')
@@ -67,7 +59,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
-      status = await goals(file, options);
+      status = await (await import('./goals')).goals(file, options);
     });
   program
     .command('propose')
@@ -75,7 +67,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
-      status = await propose(file, options);
+      status = await (await import('./goals')).propose(file, options);
     });
   program
     .command('bundles')
@@ -83,7 +75,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
-      status = await bundles(file, options);
+      status = await (await import('./bundles')).bundles(file, options);
     });
   program
     .command('rehearse')
@@ -94,7 +86,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--pcapng <file>', 'write the control frames there')
     .option('--until <time>', 'how long, such as 60s or 2m')
     .action(async (file: string, options: RehearseOptions) => {
-      status = await rehearseDesign(file, options);
+      status = await (await import('./rehearse')).rehearseDesign(file, options);
     });
   program
     .command('digest')
@@ -102,7 +94,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
-      status = await digest(file, options);
+      status = await (await import('./digest')).digest(file, options);
     });
   program
     .command('diff')
@@ -111,7 +103,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<b>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (a: string, b: string, options: { json?: boolean }) => {
-      status = await diff(a, b, options);
+      status = await (await import('./diff')).diff(a, b, options);
     });
   program
     .command('history')
@@ -126,28 +118,28 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--go-back <number>', 'make the newest state what this one was, as a step that can be undone')
     .option('--json', 'as JSON instead of lines')
     .action(async (design: string, options: HistoryOptions) => {
-      status = await history(design, options);
+      status = await (await import('./history')).history(design, options);
     });
   program
     .command('backup')
     .description('copy the database that KNOT_PATH_DB names, also while its server runs')
     .argument('<file>', 'file to write')
     .action(async (file: string) => {
-      status = await backup(file);
+      status = await (await import('./backup')).backup(file);
     });
   program
     .command('restore')
     .description('replace the database that KNOT_PATH_DB names by a copy, also while its server runs')
     .argument('<file>', 'copy that backup wrote')
     .action(async (file: string) => {
-      status = await restore(file);
+      status = await (await import('./backup')).restore(file);
     });
   program
     .command('check')
     .description('validate a design; status 1 and one line a fault when it is not right')
     .argument('<design>', 'design file (JSON)')
     .action(async (file: string) => {
-      status = await check(file);
+      status = await (await import('./check')).check(file);
     });
   try {
     await program.parseAsync([...argv], { from: 'user' });
