@@ -1,5 +1,5 @@
 /** The SQLite file: opened once a process, write-ahead log, migrations applied when it is opened. */
-import { existsSync, mkdirSync, readFileSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, statSync, statfsSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { eq } from 'drizzle-orm';
@@ -36,7 +36,25 @@ export class DatabaseFault extends Error {
   }
 }
 
-const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');
+/** The code of an error, or of what caused it. */
+function codeOf(error: unknown): string {
+  for (let at = error as { code?: unknown; cause?: unknown } | null | undefined; at; at = at.cause as typeof at)
+    if (typeof at.code === 'string') return at.code;
+  return '';
+}
+
+/** Less than this is too little for the tables of an empty database. */
+const LEAST_FREE = 512 * 1024;
+
+/** A disk without room for a new database: what fails then is not always said by an error of its own. */
+function isFull(file: string): boolean {
+  try {
+    const { bavail, bsize } = statfsSync(path.dirname(path.resolve(file)));
+    return Number(bavail) * Number(bsize) < LEAST_FREE;
+  } catch {
+    return false;
+  }
+}
 
 /** An error of SQLite or the file system as a sentence; null when it is of another kind. */
 export function databaseFault(error: unknown, file: string): DatabaseFault | null {
@@ -148,7 +166,8 @@ export function openDatabase(file: string): Db {
   try {
     return open(file);
   } catch (error) {
-    throw databaseFault(error, file) ?? error;
+    const full = file !== ':memory:' && isFull(file);
+    throw databaseFault(full ? Object.assign(new Error('full'), { code: 'ENOSPC' }) : error, file) ?? error;
   }
 }
 

@@ -168,6 +168,10 @@ describe('opening a file', () => {
       ].map(of),
     ).toEqual(['full', 'full', 'read-only', 'read-only', 'locked', 'damaged']);
     expect(of('SQLITE_CONSTRAINT')).toBeUndefined();
+    const wrapped = new Error('Failed to run the query', {
+      cause: Object.assign(new Error(), { code: 'SQLITE_FULL' }),
+    });
+    expect(databaseFault(wrapped, 'x.sqlite')?.code).toBe('full');
   });
 });
 

@@ -2,7 +2,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { Notice } from '../api/contract';
 import { backupIfDue, scheduleOf } from './backup';
-import { factOf, openDatabase } from './database';
+import { databaseFault, factOf, openDatabase } from './database';
 import { makeSummaries, purgeOld } from './designs';
 import { forgetDocuments } from './documents';
 import { respond } from './respond';
@@ -33,11 +33,13 @@ const PURGE_MS = 6 * 3_600_000;
 const MOST_EMPTY = 0.25;
 const LARGE_PAGES = 2500;
 
-function open(): Db | null {
+/** Runs a part of the start; the sentence goes to the server when it fails. */
+function attempt<T>(run: () => T): T | null {
   try {
-    return openDatabase(file);
+    return run();
   } catch (error) {
-    tell({ kind: 'fault', sentence: error instanceof Error ? error.message : String(error) });
+    const sentence = databaseFault(error, file)?.message ?? (error instanceof Error ? error.message : String(error));
+    tell({ kind: 'fault', sentence });
     return null;
   }
 }
@@ -116,5 +118,5 @@ function serve(db: Db): void {
   });
 }
 
-const db = open();
-if (db) serve(db);
+const db = attempt(() => openDatabase(file));
+if (db) attempt(() => serve(db));
