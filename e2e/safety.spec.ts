@@ -65,6 +65,10 @@ test('twelve windows of one browser all save, and see each other', async ({ brow
   }
   for (const [i, page] of pages.entries()) {
     await page.bringToFront();
+    // Two windows that change the same thing at once would be a conflict.
+    await expect(page.getByRole('combobox', { name: 'Bridge priority' })).toContainText(
+      i === 0 ? '32768' : String(4096 * i),
+    );
     await pick(page, 'Bridge priority', String(4096 * (i + 1)));
     await saved(page);
   }
