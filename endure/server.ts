@@ -2,12 +2,25 @@
 import { spawn } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 
 export const ROOT = process.env.KNOT_PATH_ROOT ?? process.cwd();
-const PORT = 4390;
 const START_MS = 30_000;
+
+/** A port that no program has now. */
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
+}
 
 export const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -18,13 +31,16 @@ export function folderOf(name: string): { dir: string; remove: () => void } {
 
 export interface Server {
   readonly base: string;
+  readonly port: number;
   readonly pid: number;
   readonly child: ChildProcess;
   /** Ends it at once, as a power cut would. */
   readonly kill: () => Promise<void>;
 }
 
-export async function startServer(file: string, port = PORT, env: Record<string, string> = {}): Promise<Server> {
+/** Starts a server on a free port, or again on one that windows know. */
+export async function startServer(file: string, env: Record<string, string> = {}, again?: number): Promise<Server> {
+  const port = again ?? (await freePort());
   const child = spawn(process.execPath, [path.join(ROOT, 'scripts', 'start.mjs')], {
     cwd: ROOT,
     stdio: 'ignore',
@@ -53,6 +69,7 @@ export async function startServer(file: string, port = PORT, env: Record<string,
   const ended = new Promise<void>((resolve) => child.on('exit', () => resolve()));
   return {
     base,
+    port,
     pid: child.pid!,
     child,
     kill: async () => {

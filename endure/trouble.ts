@@ -141,7 +141,7 @@ export async function streams(count: number): Promise<Row> {
 
 export async function attempts(count: number): Promise<Row> {
   const { dir, remove } = folderOf('attempts');
-  const server = await startServer(path.join(dir, 'db.sqlite'), 4391, { KNOT_PATH_PASSWORD: 'tide table' });
+  const server = await startServer(path.join(dir, 'db.sqlite'), { KNOT_PATH_PASSWORD: 'tide table' });
   const statuses = new Map<number, number>();
   for (let i = 0; i < count; i++) {
     const { status } = await call(server.base, 'POST', '/api/sign-in', { password: `guess ${i}` });

@@ -39,7 +39,7 @@ export async function dyingServer(rounds: number): Promise<Row> {
     await server.kill();
     await Promise.all([change(one), change(two)]);
     made += 4;
-    server = await startServer(file);
+    server = await startServer(file, {}, server.port);
     const until = performance.now() + 40_000;
     for (;;) {
       const words = await Promise.all([one, two].map((p) => state(p).textContent()));

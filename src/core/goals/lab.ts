@@ -2,7 +2,7 @@
 import { bundleById, portById, scopeAt, setBridgePriority, setField, setPortCost, setPortPriority } from '../design';
 import type { Edit } from '../design';
 import { portIdentifier } from '../standard';
-import { solveCist, solveInstance, solveTree } from '../trees';
+import { countsInside, solveCist, solveInstance, solveTree, stepCost } from '../trees';
 import type { CistOutcome, CistProblem, SolvedDesign, SolvedTree, TreeOutcome, TreeProblem } from '../trees';
 import type { Case } from './holds';
 
@@ -35,7 +35,7 @@ export class Lab {
       } else if (field === 'portPriority') {
         if (next.portId === problem.portId) next.portId = problem.portId.slice();
         next.portId[index] = portIdentifier(value, topology.portNumber[index]!);
-      } else if (this.inside(index)) {
+      } else if (countsInside(this.of, index)) {
         const before = (problem as CistProblem).internalCost;
         if (next.internalCost === before) next.internalCost = before.slice();
         next.internalCost[index] = value;
@@ -55,16 +55,9 @@ export class Lab {
     return solveTree(topology, problem);
   }
 
-  /** Whether the CIST counts the internal cost of a port. */
-  private inside(port: number): boolean {
-    const { topology, outcome } = this.of;
-    const own = outcome.cist?.region[topology.portBridge[port]!] ?? -1;
-    return own >= 0 && outcome.cist!.lanRegion[topology.portLan[port]!] === own;
-  }
-
   /** Cost that a port adds in this tree as a case has it. */
   cost({ problem }: Case, port: number): number {
-    return this.inside(port) ? (problem as CistProblem).internalCost[port]! : problem.portCost[port]!;
+    return stepCost({ topology: this.of.topology, outcome: this.of.outcome, problem }, port);
   }
 
   /** The edits that make a move for this tree alone. */
@@ -82,7 +75,7 @@ export class Lab {
     const scope = scopeAt(design, s, this.of.tree);
     if (field === 'portPriority') return setPortPriority(kind, element, scope, value);
     // At the edge of a region the external cost counts, which no instance has a say in.
-    if (scope !== 'all' && 'instances' in scope && scope.instances[0] === 0 && !this.inside(index))
+    if (scope !== 'all' && 'instances' in scope && scope.instances[0] === 0 && !countsInside(this.of, index))
       return [setField(kind, id, 'cost', value)];
     return setPortCost(kind, element, scope, value);
   }

@@ -1,7 +1,7 @@
 /** Settings worth trying for a condition that does not hold: each option is one move, or a few that belong together. */
 import { orderPriorities } from '../steering';
 import { BRIDGE_PRIORITY, COST_RANGE, PORT_PRIORITY, splitPortId } from '../standard';
-import { ROLE } from '../trees';
+import { forwardsRole, ROLE } from '../trees';
 import { farPort, wayBetween } from './holds';
 import type { Case } from './holds';
 import type { Lab, Move } from './lab';
@@ -223,8 +223,7 @@ function routesFor(of: Case, want: Extract<Want, { kind: 'path' }>, most: number
   return found;
 }
 
-const passes = ({ outcome }: Case, port: number) =>
-  outcome.role[port] === ROLE.root || outcome.role[port] === ROLE.designated;
+const passes = ({ outcome }: Case, port: number) => forwardsRole(outcome.role[port]);
 
 /** How many steps of the best route are not open yet; 0 when one is. */
 export function stepsMissing(of: Case, want: Extract<Want, { kind: 'path' }>): number {

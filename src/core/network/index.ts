@@ -1,3 +1,4 @@
 export * from './link-state';
 export * from './lacp-ends';
 export * from './bundle-rate';
+export * from './mixture';

@@ -19,7 +19,7 @@ import type { Bundle, Design, Mode, Port, Switch, TreeKey } from '../design';
 import { configurationOctets } from '../frames';
 import type { BridgeSettings, PortSettings } from '../machines/mst';
 import { mstConfigOf, regionOf } from '../regions';
-import { bundleCostRate } from '../network';
+import { bundleCostRate, isMixed, mixtureOf } from '../network';
 import type { InstanceMap } from '../regions';
 import {
   MAX_HOPS,
@@ -125,8 +125,7 @@ function processesOf(
 
 export function planOf(drawn: Design, representative: ReadonlyMap<number, number>): NetworkPlan {
   const design = actingDesign(drawn);
-  const modes = design.switches.map((s) => modeOf(design, s));
-  const mixed = modes.some(isPerVlan) && !modes.every(isPerVlan);
+  const mixed = isMixed(mixtureOf(design));
   const nodes = design.switches.map((s): NodePlan => {
     const elements = [...bundlesOf(design, s.id), ...portsOf(design, s.id)];
     return {

@@ -1,7 +1,8 @@
 /** VLANs whose trees and frames go alike in all designs of a script: one of them is run and looked at for all. */
 import { actingDesign } from '../bundles';
-import { bundleAt, bundlesOf, isPerVlan, linkAt, modeOf, portById, portsOf, segmentAt, vlansAt } from '../design';
+import { bundleAt, bundlesOf, linkAt, modeOf, portById, portsOf, segmentAt, vlansAt } from '../design';
 import type { Bundle, Design, Port, Switch } from '../design';
+import { isMixed, mixtureOf } from '../network';
 import { mstConfigOf } from '../regions';
 import type { InstanceMap } from '../regions';
 import { vlanMembership } from '../standard';
@@ -68,11 +69,11 @@ function signatures(design: Design, watched: readonly string[]): (vlan: number) 
   }
   const carried = [...between].map(vlanMembership);
   const anywhere = [...present.values()].map((own) => own.map(vlanMembership));
-  const modes = design.switches.map((s) => isPerVlan(modeOf(design, s)));
-  const perVlan = modes.some(Boolean);
+  const mixture = mixtureOf(design);
+  const { perVlan } = mixture;
   const settings = perVlan ? ownSettings(design) : new Map<number, string>();
   const untagged = perVlan ? untaggedOtherwise(design) : new Map<number, string>();
-  const mixed = perVlan && !modes.every(Boolean);
+  const mixed = isMixed(mixture);
   return (vlan) =>
     [
       carried.map((set) => set[vlan]).join(''),

@@ -7,6 +7,7 @@ export { heldIn, heldPorts, heldVlanWords } from './untagged';
 export { regionCount, treeOnSwitch } from './many';
 export {
   boundaryPorts,
+  countsInside,
   portsInRegion,
   remainingHops,
   solveCist,

@@ -1,6 +1,7 @@
 /** Which spanning trees a design runs. */
-import { isPerVlan, modeOf } from '../design';
-import type { Design, Mode, TreeKey } from '../design';
+import { modeOf } from '../design';
+import type { Design, TreeKey } from '../design';
+import { isMixed, mixtureOf } from '../network';
 import { mstConfigOf, mstSwitches } from '../regions';
 import type { InstanceMap } from '../regions';
 import { COMMON_TREE, instanceTreeId, vlanTreeId } from '../standard';
@@ -16,27 +17,6 @@ export interface Tree extends TreeKey {
   readonly instance: number | null;
   readonly name: string;
 }
-
-/** What kinds of protocol meet in a design. */
-export interface Mixture {
-  readonly perVlan: boolean;
-  readonly mst: boolean;
-  /** One tree of all VLANs by STP or RSTP. */
-  readonly single: boolean;
-}
-
-export function mixtureOf(design: Design): Mixture {
-  const modes = new Set<Mode>(design.switches.map((s) => modeOf(design, s)));
-  if (modes.size === 0) modes.add(design.mode);
-  return {
-    perVlan: [...modes].some(isPerVlan),
-    mst: modes.has('mstp'),
-    single: modes.has('rstp') || modes.has('stp'),
-  };
-}
-
-/** Whether switches with a tree per VLAN and switches without meet. */
-export const isMixed = ({ perVlan, mst, single }: Mixture): boolean => perVlan && (mst || single);
 
 /** MSTID of each VLAN by the map that most MST switches have; a draw goes to the one met first. */
 export function prevailingMap(design: Design): InstanceMap {

@@ -146,10 +146,16 @@ export function stepCost(
   { topology, problem, outcome }: Pick<SolvedTree, 'topology' | 'problem' | 'outcome'>,
   port: number,
 ): number {
+  return countsInside({ topology, outcome }, port)
+    ? (problem as CistProblem).internalCost[port]!
+    : problem.portCost[port]!;
+}
+
+/** Whether the CIST counts the internal cost of a port: its LAN lies inside the region of its bridge (802.1Q clause 13.9). */
+export function countsInside({ topology, outcome }: Pick<SolvedTree, 'topology' | 'outcome'>, port: number): boolean {
   const own = outcome.cist?.region[topology.portBridge[port]!] ?? -1;
   const lan = topology.portLan[port]!;
-  const inside = own >= 0 && (lan < 0 || outcome.cist!.lanRegion[lan] === own);
-  return inside ? (problem as CistProblem).internalCost[port]! : problem.portCost[port]!;
+  return own >= 0 && (lan < 0 || outcome.cist!.lanRegion[lan] === own);
 }
 
 /**

@@ -5,7 +5,8 @@
 import { isPerVlan, modeOf, priorityInForce } from '../design';
 import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
 import { mstConfigOf } from '../regions';
-import { isMixed, mixtureOf, treesOf } from './list';
+import { isMixed, mixtureOf } from '../network';
+import { treesOf } from './list';
 import type { Tree } from './list';
 import type { Topology } from './topology';
 import { heldIn } from './untagged';

@@ -2,7 +2,7 @@
 import type { Design } from '../design';
 import { adjustCosts } from './adjust';
 import { Reuse, costIsIdle, sameNumbers, sameStructure } from './reuse';
-import { isMixed, mixtureOf } from './list';
+import { isMixed, mixtureOf } from '../network';
 import type { Tree } from './list';
 import { solveMany } from './many';
 import { classesOf } from './problem';
