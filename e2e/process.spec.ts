@@ -3,6 +3,8 @@ import { expect } from '@playwright/test';
 import { spawn, spawnSync } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import { test } from './support';
 
@@ -11,8 +13,15 @@ const folder = () => {
   mkdirSync(dir, { recursive: true });
   return dir;
 };
-/** A port of its own for each test. */
-const freePort = () => 4300 + (Number.parseInt(test.info().testId.slice(-4), 16) % 600);
+/** A port that no program has now. */
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer();
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
 
 interface Started {
   child: ChildProcess;
@@ -39,7 +48,7 @@ const answers = (base: string) =>
   );
 
 async function server(env: Record<string, string> = {}, command = process.execPath, args = ['scripts/start.mjs']) {
-  const port = String(freePort());
+  const port = String(await freePort());
   const started = run(command, args, { PORT: port, KNOT_PATH_DB: path.join(folder(), 'db.sqlite'), ...env });
   await expect.poll(() => answers(started.base), { timeout: 60_000 }).toBe(200);
   return started;
@@ -80,7 +89,7 @@ test('a second signal ends it at once', async () => {
 
 async function refusal(env: Record<string, string>): Promise<string> {
   const started = run(process.execPath, ['scripts/start.mjs'], {
-    PORT: String(freePort() + 1),
+    PORT: String(await freePort()),
     KNOT_PATH_DB: path.join(folder(), 'db.sqlite'),
     ...env,
   });
@@ -108,7 +117,7 @@ test('a port that is taken is named with who has it, and a file that is shared i
     /port \d+ is taken by a Knot Path server, version \d+\.\d+\.\d+, at http/,
   );
   const file = path.join(folder(), 'db.sqlite');
-  const second = run(process.execPath, ['scripts/start.mjs'], { PORT: String(freePort() + 2), KNOT_PATH_DB: file });
+  const second = run(process.execPath, ['scripts/start.mjs'], { PORT: String(await freePort()), KNOT_PATH_DB: file });
   await expect.poll(() => answers(second.base), { timeout: 60_000 }).toBe(200);
   expect(second.output()).toContain('Warning: the server at');
   // What one server stores, the other one tells its windows.
