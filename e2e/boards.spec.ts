@@ -73,6 +73,30 @@ test('a rank is dragged, trees are picked, a tier is pushed out and the trees ba
   await expect(draft(page)).toContainText('quay-a on rank 1 of 3 trees');
 });
 
+test('what is tried out stays when the answer to the change before it is lost', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'lost answer');
+  let lost = 0;
+  await page.route('**/steps', async (route) => {
+    if (route.request().method() !== 'POST' || lost > 0) return route.continue();
+    await route.fetch();
+    lost++;
+    await route.abort();
+  });
+  await openBoard(page, demo, 'roots');
+  await page.getByRole('button', { name: 'Balance', exact: true }).click();
+  await expect(draft(page)).toContainText('Balance 7 trees');
+  await page.keyboard.press('Enter');
+  await expect(draft(page)).toHaveCount(0);
+  await page
+    .getByRole('row', { name: /VLAN 160/ })
+    .getByRole('gridcell', { name: /^quay-a/ })
+    .press('1');
+  await expect(draft(page)).toContainText('quay-a on rank 1');
+  await saved(page);
+  expect(lost).toBe(1);
+  await expect(draft(page)).toContainText('quay-a on rank 1');
+});
+
 test('a cost is tried out while it is typed, and what would move is shown before it is made', async ({
   page,
   request,

@@ -1,5 +1,6 @@
 /** Whatever happens, and in whatever order: every change ends stored, kept for sending, refused, or in a conflict. */
 import fc from 'fast-check';
+import equal from 'fast-deep-equal';
 import { applyEdits, emptyDesign, setField } from '../../core/design';
 import type { Design, Edit } from '../../core/design';
 import { SessionServer } from '../../../tests/support/session-server';
@@ -61,6 +62,9 @@ class World {
     const before = w.state;
     const [state, effects] = reduce(before, event);
     w.state = state;
+    // What did not change is the same object: whatever is made from it, like a change that is tried out, stays.
+    if (equal(before.design, state.design) && before.design !== state.design)
+      throw new Error(`${event.type} replaced the design by an equal one`);
     // Edits that an undo took back before they were stored are not part of a conflict.
     for (const list of [before.queue, ...before.left.map((l) => l.entries)]) {
       const kept = new Set([...standing(list).map((e) => e.key), ...keysOf(keptOf(state))]);

@@ -1,4 +1,5 @@
 /** One turn of the session: the changes that an event makes to the state, and the effects that follow from them. */
+import equal from 'fast-deep-equal';
 import { replay } from './entry';
 import type { EditEntry } from './entry';
 import { keptOf } from './state';
@@ -70,6 +71,8 @@ export class Turn {
 
   end(before: State): Outcome {
     this.next();
+    // An equal design stays the same object, so that nothing made from it (a tree, a preview) is thrown away.
+    if (this.s.design !== before.design && equal(this.s.design, before.design)) this.set({ design: before.design });
     const { s } = this;
     const differs = (['queue', 'left', 'conflict', 'refused'] as const).some((k) => before[k] !== s[k]);
     // The revision is part of what is kept: it says which steps the queue was made on.

@@ -2,45 +2,33 @@
 /** A change that is tried out: solved beside the real one, applied or dropped as a whole. */
 import { useCallback, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { applyEdits, placeName } from '../../core/design';
+import { placeName } from '../../core/design';
 import type { Edit } from '../../core/design';
-import { movedBetween, solveDesign } from '../../core/trees';
-import type { SolvedDesign } from '../../core/trees';
 import type { Session } from '../session/session';
 import type { Bench, Draft } from './context';
-
-interface Held extends Draft {
-  /** The solution it was tried on: another change takes the ground away. */
-  readonly base: SolvedDesign;
-}
+import { draftOn, tryEdits } from './draft';
+import type { Held } from './draft';
 
 export type Trial = Pick<Bench, 'draft' | 'tryOut' | 'setDraftSide' | 'applyDraft' | 'dropDraft'>;
 
 export function useDraft(session: Session, edit: Bench['edit'], say: Bench['say']): Trial {
   const [held, setHeld] = useState<Held | null>(null);
   const solved = useStore(session.store, (s) => s.solved);
-  const draft = held && held.base === solved ? held : null;
+  const last = useStore(session.store, (s) => s.last);
+  const draft = useMemo(() => draftOn(held, solved, last), [held, solved, last]);
+  // The next change is compared with the network that this one was tried on last.
+  if (draft !== held) setHeld(draft);
   const tryOut = useCallback(
     (label: string, edits: readonly Edit[]) => {
       const base = session.store.getState().solved;
-      const applied = applyEdits(base.topology.design, edits);
-      if (!applied.ok) {
-        const [fault] = applied.faults;
-        say({
-          text: [placeName(base.topology.design, fault!.path), fault!.sentence].filter(Boolean).join(': '),
-          alarm: true,
-        });
-        setHeld(null);
-        return false;
-      }
-      if (edits.length === 0) {
-        setHeld(null);
-        say({ text: 'Nothing has to change: it is so already.' });
-        return false;
-      }
-      const after = solveDesign(applied.design, base);
-      setHeld({ label, edits, solved: after, moved: movedBetween(base, after), side: 'after', base });
-      return true;
+      const tried = tryEdits(base, label, edits);
+      if (!tried.ok) {
+        const { path, sentence } = tried.fault;
+        say({ text: [placeName(base.topology.design, path), sentence].filter(Boolean).join(': '), alarm: true });
+      } else if (edits.length === 0) say({ text: 'Nothing has to change: it is so already.' });
+      const made = tried.ok && edits.length > 0;
+      setHeld(made ? tried.held : null);
+      return made;
     },
     [session, say],
   );
