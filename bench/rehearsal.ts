@@ -1,7 +1,7 @@
 /** How fast networks are rehearsed: BPDUs a second on one core, simulated against real time, memory. */
 import { emptyDesign } from '../src/core/design';
 import type { Design, Script } from '../src/core/design';
-import { rehearse } from '../src/core/rehearsal';
+import { rehearse } from '../src/core/simulation';
 import { asMeant } from '../src/demo/brackwater';
 import type { Row } from './core';
 

@@ -1,7 +1,7 @@
 /** Writes docs/design.schema.json from the schema in the code; with --check, says whether it is up to date. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { designJsonSchema } from '../src/core/design/json-schema';
+import { designJsonSchema } from '../src/core/design';
 
 const file = path.join(import.meta.dirname, '..', 'docs', 'design.schema.json');
 const text = `${JSON.stringify(designJsonSchema(), null, 2)}\n`;

@@ -1,6 +1,6 @@
 /** Classic spanning tree over time against what kernel bridges did, and against theory. */
 import { readFileSync } from 'node:fs';
-import { rehearse } from '@/core/rehearsal';
+import { rehearse } from '@/core/simulation';
 import type { Design, Script } from '@/core/design';
 import { setField } from '@/core/design';
 import { designFrom } from './support/networks';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { negotiate } from '@/core/bundles';
-import type { MemberState, PlannedEnd } from '@/core/bundles';
-import { goesAlone, has, runToRest, startEnd, withBit } from '@/core/machines';
-import type { EndSettings, LacpEnd, LacpPort } from '@/core/machines';
+import { negotiate } from '@/core/network';
+import type { MemberState, PlannedEnd } from '@/core/network';
+import { goesAlone, has, runToRest, startEnd, withBit } from '@/core/protocols/lacp';
+import type { EndSettings, LacpEnd, LacpPort } from '@/core/protocols/lacp';
 
 const stateOf = (p: LacpPort): MemberState => {
   if (!p.portEnabled) return 'down';

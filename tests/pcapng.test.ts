@@ -3,7 +3,8 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pcapng, portWords, rehearse } from '@/core/rehearsal';
+import { pcapng, portWords } from '@/core/trace';
+import { rehearse } from '@/core/simulation';
 import type { Design } from '@/core/design';
 import { asMeant } from '@/demo/brackwater';
 

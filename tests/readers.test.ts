@@ -2,9 +2,9 @@
 import fc from 'fast-check';
 import { applyEdits, integrityFaults, readDesignText, scanJson } from '@/core/design';
 import type { Design } from '@/core/design';
-import { readBlock, rowsOfBlock, SWITCHES, writeRows } from '@/core/tables';
-import type { Table } from '@/core/tables';
-import { readPart, partOf, partText, pastePart } from '@/core/cabling';
+import { readBlock, rowsOfBlock, SWITCHES, writeRows } from '@/core/editing/tables';
+import type { Table } from '@/core/editing/tables';
+import { readPart, partOf, partText, pastePart } from '@/core/editing';
 import {
   exportCsv,
   exportGraphml,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { settleAll } from '@/core/machines/mst';
-import { advance, framesOf, roleNow, startRehearsal, traceOf } from '@/core/rehearsal';
+import { settleAll } from '@/core/protocols/mst';
+import { advance, roleNow, startRehearsal, traceOf } from '@/core/simulation';
+import { framesOf } from '@/core/trace';
 import { isPerVlan, modeOf, setField } from '@/core/design';
 import type { Design, Edit, Mode, Port, Script } from '@/core/design';
 import { vlanMembership } from '@/core/standard';

@@ -1,4 +1,4 @@
-import { bundleVerdicts, pairReport } from '../core/bundles';
+import { bundleVerdicts, pairReport } from '../core/network';
 import { bundleById, farEnd, hostById, linkAt, portById, portLabel, switchById } from '../core/design';
 import type { Design } from '../core/design';
 import { readDesignFile } from './files';

@@ -1,4 +1,4 @@
-import { configurationDigest, mstConfigOf, mstSwitches, regionMap } from '../core/regions';
+import { configurationDigest, mstConfigOf, mstSwitches, regionMap } from '../core/network';
 import { readDesignFile } from './files';
 
 /** Name, revision and configuration digest of every region and of every switch that runs MSTP. */

@@ -1,5 +1,5 @@
-import { checkNeighbours } from '../core/cabling';
-import type { Hearing } from '../core/cabling';
+import { checkNeighbours } from '../core/editing';
+import type { Hearing } from '../core/editing';
 import { formatTableFault, isNeighbourJson, readNeighbourCsv, readNeighbourJson } from '../core/formats';
 import { complain, readDesignFile, readText } from './files';
 

@@ -2,18 +2,10 @@ import { writeFile } from 'node:fs/promises';
 import { faultsOf, formatPath, scriptSchema } from '../core/design';
 import type { Design, Script } from '../core/design';
 import { checkGoals, goalSentence } from '../core/goals';
-import {
-  asItStands,
-  everNamed,
-  gapsOf,
-  loopEffect,
-  pcapng,
-  portWords,
-  rehearse,
-  storyOf,
-  vlansOfTree,
-} from '../core/rehearsal';
-import type { Trace } from '../core/rehearsal';
+import { asItStands, gapsOf, loopEffect, pcapng, portWords, storyOf, vlansOfTree } from '../core/trace';
+import { everNamed } from '../core/design';
+import { rehearse } from '../core/simulation';
+import type { Trace } from '../core/trace';
 import { solveDesign } from '../core/trees';
 import { complain, readDesignFile, readText } from './files';
 

@@ -2,7 +2,7 @@
 import type { Summary } from '../api/contract';
 import type { Design } from '../core/design';
 import { farEnd, portById } from '../core/design';
-import { treesOf } from '../core/trees';
+import { treesOf } from '../core/network';
 
 const WIDTH = 100;
 const HEIGHT = 60;

@@ -1,7 +1,8 @@
 /** A rehearsal in a worker: takes a design and a script, reports how far it is, answers with what happened; can be told to stop. */
 import type { Design, Script } from '../core/design';
-import { buffersOf, rehearsing } from '../core/rehearsal';
-import type { Trace } from '../core/rehearsal';
+import { buffersOf } from '../core/trace';
+import { rehearsing } from '../core/simulation';
+import type { Trace } from '../core/trace';
 
 export type RehearseRequest =
   { readonly kind: 'run'; readonly design: Design; readonly script: Script } | { readonly kind: 'stop' };

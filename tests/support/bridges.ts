@@ -1,8 +1,8 @@
 /** Bridges of the rapid protocol and of instances, and cables between them, for tests of their machines. */
-import { configurationOctets, decodeBpdu, encodeBpdu } from '@/core/frames';
-import type { Bpdu } from '@/core/frames';
-import { createBridge, hearBpdu, setPortsEnabled, tickBridge } from '@/core/machines/mst';
-import type { BridgeSettings, MstBridge, Port, PortSettings, TreePort } from '@/core/machines/mst';
+import { configurationOctets, decodeBpdu, encodeBpdu } from '@/core/protocols/frames';
+import type { Bpdu } from '@/core/protocols/frames';
+import { createBridge, hearBpdu, setPortsEnabled, tickBridge } from '@/core/protocols/mst';
+import type { BridgeSettings, MstBridge, Port, PortSettings, TreePort } from '@/core/protocols/mst';
 
 export const TIMERS = { helloTime: 2, maxAge: 20, forwardDelay: 15, holdCount: 6, maxHops: 20 };
 export const settings = (mac: number, priority = 32768, more: Partial<BridgeSettings> = {}): BridgeSettings => ({

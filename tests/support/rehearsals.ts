@@ -1,7 +1,7 @@
 /** Rehearsals for tests: a design, how long, and what happens. */
 import type { Design, ScriptEvent } from '@/core/design';
-import { rehearse } from '@/core/rehearsal';
-import type { Trace } from '@/core/rehearsal';
+import { rehearse } from '@/core/simulation';
+import type { Trace } from '@/core/trace';
 
 /** Events as they are written in a script, but for their ids. `probes`: whether pairs of hosts talk. */
 export function runOf(design: Design, until: number, events: readonly object[], probes = false): Trace {

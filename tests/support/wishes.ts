@@ -3,7 +3,7 @@ import { emptyDesign } from '@/core/design';
 import type { Design, Goal } from '@/core/design';
 import { numberToMac } from '@/core/standard';
 import { cutsOf, rootsOf, solveDesign, ROLE } from '@/core/trees';
-import { successor, wayBetween } from '@/core/goals/holds';
+import { successor, wayBetween } from '@/core/goals';
 
 /** A small generator of its own (mulberry32), so that a case is told by its seed. */
 export function random(seed: number): () => number {

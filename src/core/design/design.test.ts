@@ -1,26 +1,16 @@
 import fc from 'fast-check';
 import { asCabled } from '../../demo/brackwater';
 import { networks } from '../../../tests/support/networks';
-import {
-  addElement,
-  advance,
-  applyEdits,
-  editsCollide,
-  emptyDesign,
-  formatPath,
-  historyOf,
-  integrityFaults,
-  priorityInForce,
-  readDesign,
-  readDesignText,
-  removeLink,
-  removePort,
-  removeSwitch,
-  setBridgePriority,
-  setField,
-  setPortCost,
-} from '.';
-import type { Design, Edit } from '.';
+import { addElement, applyEdits, editsCollide, setField } from './edits';
+import { advance, historyOf } from './history';
+import { emptyDesign } from './schema';
+import { formatPath } from './fault';
+import { integrityFaults } from './rules/integrity';
+import { priorityInForce, setBridgePriority, setPortCost } from './settings';
+import { readDesign, readDesignText } from './read';
+import { removeLink, removePort, removeSwitch } from './removal';
+import type { Design } from './schema';
+import type { Edit } from './edits';
 
 const demo = asCabled();
 const first = (edits: Edit[], design: Design = demo) => {

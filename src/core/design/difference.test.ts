@@ -2,8 +2,10 @@ import fc from 'fast-check';
 import { networks } from '../../../tests/support/networks';
 import { mstNetworks } from '../../../tests/support/mst-networks';
 import { asCabled, asMeant } from '../../demo/brackwater';
-import { applyEdits, differenceBetween, editWords } from '.';
-import type { Design } from '.';
+import { applyEdits } from './edits';
+import { differenceBetween } from './difference';
+import { editWords } from './edit-words';
+import type { Design } from './schema';
 
 const sorted = (design: Design) =>
   Object.fromEntries(

@@ -5,9 +5,9 @@
 import { z } from 'zod';
 import type { Fault } from './fault';
 import { faultsOf } from './fault';
-import { integrityFaults } from './integrity';
+import { integrityFaults } from './rules/integrity';
 import { VALUE_LIMITS, jsonFault, limitedJson } from './json-limits';
-import type { Touch } from './rule';
+import type { Touch } from './rules/rule';
 import { COLLECTIONS, KINDS, designSchema } from './schema';
 import type { AnyElement, Design, ElementOf, Kind } from './schema';
 import { clipped, wording } from './wording';

@@ -1,17 +1,97 @@
-export * from './schema';
-export * from './script-schema';
-export * from './rehearsal-rules';
-export * from './fault';
-export * from './look-ups';
-export * from './integrity';
-export * from './json-limits';
-export * from './edits';
-export * from './removal';
-export * from './difference';
-export * from './edit-words';
-export * from './history';
-export * from './settings';
-export * from './json-text';
-export * from './read';
-export * from './untagged-words';
-export { clipped, wording, NAME_LENGTH, SHEET_EDGE } from './wording';
+/** What other rooms use of design. */
+export { addMember, bundleLinks, joinable, makePair, parallelLinks, removeMember, splitBundles } from './bundling';
+export type { BundleEdits } from './bundling';
+export { cableEdit, designsOver, editsOf, everNamed } from './designs-over-script';
+export { differenceBetween } from './difference';
+export { differenceWords, editWords } from './edit-words';
+export { addElement, applyEdits, editSchema, editsCollide, setField } from './edits';
+export type { Edit } from './edits';
+export { faultsOf, formatPath } from './fault';
+export type { Fault } from './fault';
+export { NO_HISTORY, advance, historyOf, topsAfter } from './history';
+export type { History, HistoryEntry, StackTops } from './history';
+export { DOCUMENT_LIMITS, jsonFault } from './json-limits';
+export { designJsonSchema } from './json-schema';
+export { jsonTextFault, scanJson } from './json-text';
+export {
+  bundleAt,
+  bundleById,
+  bundlesOf,
+  endOwner,
+  farEnd,
+  groupBy,
+  hostById,
+  linkAt,
+  linkById,
+  linkSpeed,
+  linkTypeOf,
+  linksOfHost,
+  pairOf,
+  placeName,
+  portById,
+  portLabel,
+  portsOf,
+  segmentAt,
+  segmentById,
+  switchById,
+  vlansAt,
+} from './look-ups';
+export { readDesign, readDesignText } from './read';
+export { dissolvePair, removeAll, removeSwitch } from './removal';
+export type { Removable } from './removal';
+export { integrityFaults } from './rules/integrity';
+export { timersFit, timersOf } from './rules/script';
+export type { TimersInForce } from './rules/script';
+export {
+  COLLECTIONS,
+  DESIGN_FORMAT,
+  DESIGN_VERSION,
+  HASH_FIELDS,
+  LINK_TYPES,
+  MODES,
+  TIERS,
+  bundleSchema,
+  emptyDesign,
+  hostSchema,
+  isPerVlan,
+  linkSchema,
+  modeOf,
+  pairSchema,
+  portSchema,
+  regionSchema,
+  segmentSchema,
+  switchSchema,
+  vlanSchema,
+} from './schema';
+export type {
+  Bundle,
+  Demand,
+  Design,
+  Goal,
+  Host,
+  Kind,
+  Link,
+  LinkEnd,
+  Mode,
+  PlaceRef,
+  Port,
+  Region,
+  Segment,
+  Switch,
+  SwitchPair,
+  Vlan,
+} from './schema';
+export { eventSchema, scriptSchema } from './script-schema';
+export type { Probe, Script, ScriptEvent } from './script-schema';
+export {
+  costInForce,
+  portPriorityInForce,
+  priorityInForce,
+  scopeAt,
+  setBridgePriority,
+  setPortCost,
+  setPortPriority,
+} from './settings';
+export type { InForce, Scope, TreeKey } from './settings';
+export { untaggedWords } from './untagged-words';
+export { NAME_LENGTH, SHEET_EDGE, clipped, wording } from './wording';

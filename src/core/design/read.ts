@@ -1,7 +1,7 @@
 /** Reading a design that comes from outside: a file, a request, an older release. */
 import type { Fault } from './fault';
 import { faultsOf } from './fault';
-import { integrityFaults } from './integrity';
+import { integrityFaults } from './rules/integrity';
 import { DOCUMENT_LIMITS, jsonFault } from './json-limits';
 import { jsonTextFault } from './json-text';
 import type { Design } from './schema';

@@ -1,7 +1,11 @@
 import * as fc from 'fast-check';
 import { asMeant, asPair } from '../../demo/brackwater';
-import { applyEdits, integrityFaults, removeAll, removeHost, removePort, removeSwitch } from '.';
-import type { Design, Edit, Removable } from '.';
+import { applyEdits } from './edits';
+import { integrityFaults } from './rules/integrity';
+import { removeAll, removeHost, removePort, removeSwitch } from './removal';
+import type { Design } from './schema';
+import type { Edit } from './edits';
+import type { Removable } from './removal';
 
 const applied = (design: Design, edits: readonly Edit[]): Design => {
   const result = applyEdits(design, edits);

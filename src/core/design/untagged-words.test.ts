@@ -1,6 +1,6 @@
 import { asMeant } from '../../demo/brackwater';
-import { untaggedWords } from '.';
-import type { Design } from '.';
+import { untaggedWords } from './untagged-words';
+import type { Design } from './schema';
 
 const natives = (of: Record<string, number>): Design => {
   const design = asMeant();

@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { networks } from '../../../tests/support/networks';
 import { asCabled } from '../../demo/brackwater';
 import { roleAt, solveDesign } from '../trees';
-import { exportCsv, formatTableFault, importCsv, solutionOf } from '.';
+import { exportCsv } from './csv-export';
+import { formatTableFault } from './table';
+import { importCsv } from './csv-import';
+import { solutionOf } from './solution';
 
 const S = 'switch,mac,priority\nnorth,00:00:5e:00:53:01,4096\nsouth,00-00-5E-00-53-02,\n';
 const L = 'a_switch,a_port,b_switch,b_port,speed_mbps\nnorth,p1,south,p1,1000\n';

@@ -3,7 +3,9 @@ import { networks } from '../../../tests/support/networks';
 import { asCabled, asMeant } from '../../demo/brackwater';
 import { emptyDesign } from '../design';
 import type { Design } from '../design';
-import { exportGraphml, exportTopology, readGraphml } from '.';
+import { exportGraphml } from './graphml-export';
+import { exportTopology } from './topology';
+import { readGraphml } from './graphml';
 
 const read = (text: string) => readGraphml('net.graphml', text);
 const again = (design: Design) => {

@@ -1,6 +1,6 @@
 /** Reading GraphML: our own, field by field, and nodes and edges of graphs that other programs wrote. */
 import { XMLParser } from 'fast-xml-parser';
-import { Macs, Names, Wiring } from '../cabling';
+import { Macs, Names, Wiring } from '../editing';
 import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, emptyDesign, readDesign } from '../design';
 import type { Design, Kind, Port } from '../design';
 import { OF_GRAPH } from './graphml-export';

@@ -1,12 +1,15 @@
-export * from './table';
-export * from './csv-import';
-export * from './csv-export';
-export * from './solution';
-export * from './neighbours';
-export * from './graphml';
+/** What other rooms use of formats. */
+export { exportCsv } from './csv-export';
+export { importCsv } from './csv-import';
+export { exportFormat } from './export';
 export { exportGraphml } from './graphml-export';
-export * from './topology';
-export * from './intake';
+export { readGraphml } from './graphml';
+export { intakeAsDesign, intakeInto } from './intake';
+export type { Intake, TakenFile } from './intake';
+export { isNeighbourJson, readNeighbourCsv, readNeighbourJson } from './neighbours';
 export { FILE_KINDS } from './recognise';
-export type { FileKind, SourceFile } from './recognise';
-export * from './export';
+export type { SourceFile } from './recognise';
+export { solutionOf } from './solution';
+export type { SolutionTree } from './solution';
+export { formatTableFault, guarded, readTable, unguarded } from './table';
+export type { TableFault } from './table';

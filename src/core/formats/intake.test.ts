@@ -1,6 +1,8 @@
 import { asCabled } from '../../demo/brackwater';
 import { applyEdits, emptyDesign } from '../design';
-import { exportCsv, exportGraphml, intakeAsDesign, intakeInto } from '.';
+import { exportCsv } from './csv-export';
+import { exportGraphml } from './graphml-export';
+import { intakeAsDesign, intakeInto } from './intake';
 
 const demo = asCabled();
 let n = 0;

@@ -1,10 +1,10 @@
 /** Files of any kind that can be read, recognised by what is in them: what comes in, which rows do not and why. */
 import { applyEdits, emptyDesign } from '../design';
 import type { Design, Edit } from '../design';
-import { applyWhatFits, partOf, pastePart } from '../cabling';
-import type { Hearing, NewId } from '../cabling';
-import { LINKS, SWITCHES, VLANS, writeRows } from '../tables';
-import type { RowText, Table } from '../tables';
+import { applyWhatFits, partOf, pastePart } from '../editing';
+import type { Hearing, NewId } from '../editing';
+import { LINKS, SWITCHES, VLANS, writeRows } from '../editing/tables';
+import type { RowText, Table } from '../editing/tables';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
 import { importCsv } from './csv-import';
 import { readOne } from './recognise';

@@ -1,5 +1,5 @@
 /** Reading what switches say of their neighbours: JSON as `lldpcli -f json0` or `-f json` prints it, one file a switch; or a plain CSV. */
-import type { Hearing } from '../cabling';
+import type { Hearing } from '../editing';
 import { readTable } from './table';
 import type { TableFault } from './table';
 

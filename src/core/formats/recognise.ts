@@ -1,7 +1,7 @@
 /** What a file is, by what is in it and not by its name. */
 import { jsonTextFault, readDesign, wording } from '../design';
 import type { Design } from '../design';
-import type { Hearing } from '../cabling';
+import type { Hearing } from '../editing';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
 import { readGraphml } from './graphml';
 import { NEIGHBOUR_COLUMNS, isNeighbourJson, readNeighbourCsv, readNeighbourJson } from './neighbours';

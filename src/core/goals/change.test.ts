@@ -3,8 +3,9 @@ import { asCabled, asMeant } from '../../demo/brackwater';
 import { applyEdits, setField } from '../design';
 import type { Edit } from '../design';
 import { solveDesign } from '../trees';
-import { checkGoals, goalChange, goalChangeWords } from '.';
-import type { CheckedGoal, GoalState } from '.';
+import { checkGoals } from './check';
+import { goalChange, goalChangeWords } from './change';
+import type { CheckedGoal, GoalState } from './check';
 
 const checked = (...states: GoalState[]): CheckedGoal[] =>
   states.map((state, i) => ({

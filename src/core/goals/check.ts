@@ -1,11 +1,11 @@
 /** Goals against a solved design: met, broken or void, each with its reason. */
 import type { Goal } from '../design';
-import { loadsOf, percentOut } from '../steering';
-import type { Loads } from '../steering';
+import { loadsOf, percentOut } from '../analysis';
+import type { Loads } from '../analysis';
 import type { SolvedDesign } from '../trees';
-import { breach } from './holds';
+import { breach } from './evaluation';
 import { endWords, treeWords } from './words';
-import { wantsOf } from './wants';
+import { wantsOf } from './conditions';
 
 export type GoalState = 'met' | 'broken' | 'void';
 

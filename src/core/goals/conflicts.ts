@@ -2,10 +2,10 @@
 import type { Goal } from '../design';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import type { CheckedGoal } from './check';
-import { breach } from './holds';
-import { Lab } from './lab';
+import { breach } from './evaluation';
+import { Lab } from './trial';
 import { QUICK, searchTree } from './search';
-import type { Want } from './wants';
+import type { Want } from './conditions';
 import { goalSentence, treeWords } from './words';
 
 export interface Contradiction {

@@ -4,7 +4,9 @@ import { solveNaively } from '../../../tests/support/naive';
 import { applyEdits, removeAll } from '../design';
 import type { Design, Goal } from '../design';
 import { solveDesign } from '../trees';
-import { checkGoals, goalSentence, propose } from '.';
+import { checkGoals } from './check';
+import { goalSentence } from './words';
+import { propose } from './propose';
 
 const withGoals = (design: Design, ...goals: Goal[]): Design => ({ ...design, goals });
 const states = (design: Design) => checkGoals(solveDesign(design)).map((c) => c.state);

@@ -1,7 +1,8 @@
-export * from './check';
-export { goalChange, goalChangeWords, type GoalChange } from './change';
-export { wantsOf, treesOfGoal, type Want } from './wants';
-export { breach, wayBetween } from './holds';
-export * from './words';
-export { propose, prove, type Progress, type Proposal, type Proposals } from './propose';
-export type { Contradiction } from './conflicts';
+/** What other rooms use of goals. */
+export { goalChange, goalChangeWords } from './change';
+export { checkGoals } from './check';
+export type { CheckedGoal } from './check';
+export { successor, wayBetween } from './evaluation';
+export { propose } from './propose';
+export type { Progress, Proposal, Proposals } from './propose';
+export { endWords, goalSentence } from './words';

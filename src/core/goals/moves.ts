@@ -1,11 +1,11 @@
 /** Settings worth trying for a condition that does not hold: each option is one move, or a few that belong together. */
-import { orderPriorities } from '../steering';
+import { orderPriorities } from '../analysis';
 import { BRIDGE_PRIORITY, COST_RANGE, PORT_PRIORITY, splitPortId } from '../standard';
 import { forwardsRole, ROLE } from '../trees';
-import { farPort, wayBetween } from './holds';
-import type { Case } from './holds';
-import type { Lab, Move } from './lab';
-import type { Want } from './wants';
+import { farPort, wayBetween } from './evaluation';
+import type { Case } from './evaluation';
+import type { Lab, Move } from './trial';
+import type { Want } from './conditions';
 
 export type Option = readonly Move[];
 

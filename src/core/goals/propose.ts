@@ -8,14 +8,14 @@ import { movedBetween, solveDesign } from '../trees';
 import type { MovedTree, SolvedDesign, SolvedTree } from '../trees';
 import { checkGoals } from './check';
 import type { CheckedGoal } from './check';
-import { commonEdits } from './common';
+import { commonEdits } from './shared-settings';
 import { contradictions } from './conflicts';
 import type { Contradiction } from './conflicts';
 import { relieve } from './relieve';
 import { THOROUGH, searchTree } from './search';
 import type { TreeAnswer } from './search';
-import { wantsOf } from './wants';
-import type { Want } from './wants';
+import { wantsOf } from './conditions';
+import type { Want } from './conditions';
 
 export interface Proposal {
   readonly edits: readonly Edit[];

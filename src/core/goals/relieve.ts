@@ -1,12 +1,12 @@
 /** Goals about load: trees are led away from links that carry too much, one setting after the other. */
 import { applyEdits } from '../design';
 import type { Edit } from '../design';
-import { loadsOf } from '../steering';
+import { loadsOf } from '../analysis';
 import { solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
 import { checkGoals, overloads } from './check';
-import { farPort } from './holds';
-import { Lab } from './lab';
+import { farPort } from './evaluation';
+import { Lab } from './trial';
 import { optionsFor } from './moves';
 
 const MOST_STEPS = 10;

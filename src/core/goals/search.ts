@@ -1,12 +1,12 @@
 /** The fewest settings of one tree that make all conditions on it hold: a best-first search over settings worth trying. */
 import { COST_RANGE } from '../standard';
 import type { SolvedDesign, SolvedTree } from '../trees';
-import { breach } from './holds';
-import type { Case } from './holds';
-import { Lab, moveKey } from './lab';
-import type { Move } from './lab';
+import { breach } from './evaluation';
+import type { Case } from './evaluation';
+import { Lab, moveKey } from './trial';
+import type { Move } from './trial';
 import { optionsFor, stepsMissing } from './moves';
-import type { Want } from './wants';
+import type { Want } from './conditions';
 
 /** Settings for one tree that meet its conditions, fewest first. */
 export interface TreeAnswer {

@@ -2,7 +2,8 @@
 import { bundleById, hostById, linkAt, farEnd, portById, portLabel, switchById } from '../design';
 import type { Design, Goal, PlaceRef } from '../design';
 import { formatVlanRanges, COMMON_TREE } from '../standard';
-import type { SolvedDesign, Tree } from '../trees';
+import type { SolvedDesign } from '../trees';
+import type { Tree } from '../network';
 
 /** `VLANs 110, 120-130`, `instance 2`, `the CIST`. */
 export function treeWords(trees: readonly Tree[]): string {

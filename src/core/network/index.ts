@@ -1,4 +1,20 @@
-export * from './link-state';
-export * from './lacp-ends';
-export * from './bundle-rate';
-export * from './mixture';
+/** What other rooms use of network. */
+export { bundleCostRate } from './bundle-rate';
+export { bundleRate, formedBundles, heldMembers } from './bundles/formed';
+export { negotiate } from './bundles/negotiation';
+export type { MemberState, PlannedEnd } from './bundles/negotiation';
+export { pairReport } from './bundles/pair-report';
+export { actingDesign, actingThrough, isPeerPort, sharedWith } from './bundles/pairs';
+export type { PairState } from './bundles/pairs';
+export { bundleVerdicts, planned, verdictOf } from './bundles/verdict';
+export type { BundleVerdict, MemberVerdict } from './bundles/verdict';
+export { bundleLacpEnd, hostLacpEnd } from './lacp-ends';
+export { isHalfDuplex, rateAt } from './link-state';
+export { isMixed, mixtureOf } from './mixed-modes';
+export { compareConfigs, differenceSentences } from './regions/compare';
+export { configurationDigest, mstConfigOf, mstSwitches, regionMap, regionOf } from './regions/config';
+export type { InstanceMap } from './regions/config';
+export { moveVlans, moveVlansAt, removeInstance } from './regions/edit';
+export { systemIdExtension, treesOf } from './tree-list';
+export type { Tree } from './tree-list';
+export { leadsToSwitch, vlanClasses } from './vlan-classes';

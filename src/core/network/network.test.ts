@@ -1,7 +1,9 @@
 import { asCabled, asMeant } from '../../demo/brackwater';
 import { applyEdits, setField } from '../design';
 import { LACP_PRIORITY, macToNumber, speedsByUse } from '../standard';
-import { bundleCostRate, bundleLacpEnd, hostLacpEnd, portIsUp } from '.';
+import { bundleCostRate } from './bundle-rate';
+import { bundleLacpEnd, hostLacpEnd } from './lacp-ends';
+import { portIsUp } from './link-state';
 
 const demo = asMeant();
 const [bundle] = demo.bundles;

@@ -1,7 +1,39 @@
-export * from './mac';
-export * from './constants';
-export * from './cost';
-export * from './vectors';
-export * from './tree-id';
-export * from './speeds';
-export * from './vlan-set';
+/** What other rooms use of standard. */
+export {
+  ACTIVE_MEMBERS,
+  BRIDGE_PRIORITIES,
+  BRIDGE_PRIORITY,
+  COMMON_SPEEDS,
+  INSTANCE_ID,
+  LACP_KEY,
+  LACP_PRIORITY,
+  MAX_HOPS,
+  MOST_INSTANCES,
+  PAIR_DOMAIN,
+  PAIR_PORT_OFFSET,
+  PORT_NUMBER,
+  PORT_PRIORITIES,
+  PORT_PRIORITY,
+  REGION_NAME_OCTETS,
+  REVISION,
+  TIMERS,
+  VLAN_ID,
+  nearestLegal,
+} from './constants';
+export { COST_RANGE, defaultPathCost } from './cost';
+export type { CostScale } from './cost';
+export { timersForDiameter } from './diameter-timers';
+export { canonicalMac, isIndividualMac, macToNumber, numberToMac } from './mac';
+export { speedsByUse } from './speeds';
+export { COMMON_TREE, instanceTreeId, parseTreeId, vlanOfTreeId, vlanTreeId } from './tree-id';
+export {
+  compareBridgeId,
+  comparePriorityVector,
+  decidingPart,
+  formatBridgeId,
+  formatPortId,
+  portIdentifier,
+  splitPortId,
+} from './vectors';
+export type { BridgeId, PriorityVector, VectorPart } from './vectors';
+export { formatVlanRanges, parseVlanRanges, vlanMembership } from './vlan-set';

@@ -1,28 +1,19 @@
 import fc from 'fast-check';
+import { BRIDGE_PRIORITY, nearestLegal } from './constants';
+import { canonicalMac, isIndividualMac, macToNumber, numberToMac } from './mac';
 import {
-  BRIDGE_PRIORITY,
-  canonicalMac,
   compareBridgeId,
   comparePriorityVector,
   decidingPart,
-  defaultPathCost,
   formatBridgeId,
   formatPortId,
-  formatVlanRanges,
-  instanceTreeId,
-  isIndividualMac,
-  macToNumber,
-  nearestLegal,
-  numberToMac,
-  parseVlanRanges,
   portIdentifier,
   splitPortId,
-  vlanMembership,
-  parseTreeId,
-  vlanOfTreeId,
-  vlanTreeId,
-} from '.';
-import type { PriorityVector } from '.';
+} from './vectors';
+import { defaultPathCost } from './cost';
+import { formatVlanRanges, parseVlanRanges, vlanMembership } from './vlan-set';
+import { instanceTreeId, parseTreeId, vlanOfTreeId, vlanTreeId } from './tree-id';
+import type { PriorityVector } from './vectors';
 
 describe('port path cost by speed', () => {
   test.each([

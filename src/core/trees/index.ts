@@ -1,24 +1,19 @@
-export * from './list';
-export * from './topology';
-export { classesOf, type CistProblem, type TreeClass, type TreeProblem } from './problem';
-export { solveTree, forwardsRole, ROLE, ROLES, type Role, type TreeOutcome } from './solve';
-export * from './state';
-export { heldIn, heldPorts, heldVlanWords } from './untagged';
+/** What other rooms use of trees. */
+export { TreeReader, explainPort, explainSwitch, explainTree, isAccidentalRoot, nextRoot } from './ledger';
+export type { Candidate, Contest, Ledger, LedgerPart } from './ledger';
+export { inTree, makeRootEdits } from './make-root';
 export { regionCount, treeOnSwitch } from './many';
-export {
-  boundaryPorts,
-  countsInside,
-  portsInRegion,
-  remainingHops,
-  solveCist,
-  solveInstance,
-  stepCost,
-  type CistOutcome,
-  type CistPart,
-} from './mst';
-export * from './ledger';
+export { movedBetween } from './moved';
+export type { MovedPort, MovedTree } from './moved';
+export { boundaryPorts, countsInside, remainingHops, solveCist, solveInstance, stepCost } from './mst';
+export type { CistOutcome } from './mst';
+export { NO_ANSWERS, checkPrediction, sheetLinks } from './prediction';
+export type { EndAnswer, Marks, Prediction } from './prediction';
+export type { CistProblem, TreeProblem } from './problem';
 export { grouped } from './sentences';
-export * from './path';
-export * from './moved';
-export * from './make-root';
-export * from './prediction';
+export { ROLE, ROLES, forwardsRole, solveTree } from './solve';
+export type { Role, TreeOutcome } from './solve';
+export { cutsOf, roleAt, rootsOf, settledState, solveDesign } from './state';
+export type { PortState, SolvedDesign, SolvedTree } from './state';
+export type { Topology } from './topology';
+export { heldIn } from './untagged';

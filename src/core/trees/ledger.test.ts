@@ -3,18 +3,10 @@ import { designFrom, networks } from '../../../tests/support/networks';
 import type { BridgeSpec, LanSpec } from '../../../tests/support/networks';
 import { applyEdits, setField } from '../design';
 import { asCabled } from '../../demo/brackwater';
-import {
-  explainPort,
-  explainSwitch,
-  explainTree,
-  isAccidentalRoot,
-  makeRootEdits,
-  movedBetween,
-  nextRoot,
-  roleAt,
-  rootsOf,
-  solveDesign,
-} from '.';
+import { explainPort, explainSwitch, explainTree, isAccidentalRoot, nextRoot } from './ledger';
+import { makeRootEdits } from './make-root';
+import { movedBetween } from './moved';
+import { roleAt, rootsOf, solveDesign } from './state';
 
 const mac = (n: number) => `00:00:5e:00:53:${n.toString(16).padStart(2, '0')}`;
 const bridge = (id: string, n: number, priority = 32768): BridgeSpec => ({ id, mac: mac(n), priority });

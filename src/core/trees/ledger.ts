@@ -4,7 +4,7 @@
  */
 import { comparePriorityVector, compareBridgeId, decidingPart } from '../standard';
 import type { BridgeId, PriorityVector, VectorPart } from '../standard';
-import { systemIdExtension } from './list';
+import { systemIdExtension } from '../network';
 import { regionCount, treeOnSwitch } from './many';
 import { actingName } from './topology';
 import type { CistProblem } from './problem';

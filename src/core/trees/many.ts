@@ -1,9 +1,9 @@
 /** Designs with MST instances, or with several kinds of protocol: the CIST first, since the others lean on it. */
 import { vlanMembership, instanceTreeId, vlanTreeId } from '../standard';
 import { isPerVlan, modeOf } from '../design';
-import { mstConfigOf } from '../regions';
-import { treesOf } from './list';
-import type { Tree } from './list';
+import { mstConfigOf } from '../network';
+import { treesOf } from '../network';
+import type { Tree } from '../network';
 import { joinedLans, overJoinedLans } from './mixed';
 import { portsInRegion, solveCist, solveInstance } from './mst';
 import type { CistOutcome } from './mst';

@@ -4,7 +4,9 @@ import { designFrom, networks } from '../../../tests/support/networks';
 import type { EndSpec } from '../../../tests/support/networks';
 import { solveNaively } from '../../../tests/support/naive';
 import type { Design } from '../design';
-import { explainPort, findPath, roleAt, solveDesign } from '.';
+import { explainPort } from './ledger';
+import { findPath } from '../analysis';
+import { roleAt, solveDesign } from './state';
 
 const end = (bridge: string, port: number, more: Partial<EndSpec> = {}): EndSpec => ({
   bridge,

@@ -5,10 +5,12 @@ import { solveMstNaively } from '../../../tests/support/naive-mst';
 import { designFrom } from '../../../tests/support/networks';
 import { applyEdits, setField } from '../design';
 import type { Design } from '../design';
-import { mstConfigOf } from '../regions';
+import { mstConfigOf } from '../network';
 import { formatBridgeId } from '../standard';
-import { TreeReader, boundaryPorts, explainPort, explainSwitch, roleAt, settledState, solveDesign } from '.';
-import type { SolvedDesign, SolvedTree } from '.';
+import { TreeReader, explainPort, explainSwitch } from './ledger';
+import { boundaryPorts } from './mst';
+import { roleAt, settledState, solveDesign } from './state';
+import type { SolvedDesign, SolvedTree } from './state';
 
 const RUNS = 2000;
 

@@ -6,7 +6,7 @@
  * region the internal one does. So the first bridge that settles on a LAN is designated there and the LAN is of its
  * region, and whatever could improve a bridge has been offered before the bridge settles.
  */
-import { regionOf } from '../regions';
+import { regionOf } from '../network';
 import { MAX_HOPS } from '../standard';
 import type { CistProblem, TreeProblem } from './problem';
 import { ROLE, claimLans, rankBridges, rolesOf, solveTree } from './solve';

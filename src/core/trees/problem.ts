@@ -4,10 +4,10 @@
  */
 import { isPerVlan, modeOf, priorityInForce } from '../design';
 import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
-import { mstConfigOf } from '../regions';
+import { mstConfigOf } from '../network';
 import { isMixed, mixtureOf } from '../network';
-import { treesOf } from './list';
-import type { Tree } from './list';
+import { treesOf } from '../network';
+import type { Tree } from '../network';
 import type { Topology } from './topology';
 import { heldIn } from './untagged';
 

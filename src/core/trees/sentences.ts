@@ -1,5 +1,5 @@
 /** The one plain sentence of each ledger. Costs are written with thin groups of three digits, as on the chart. */
-import { isPeerPort, verdictOf } from '../bundles';
+import { isPeerPort, verdictOf } from '../network';
 import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById, untaggedWords } from '../design';
 import type { Port } from '../design';
 import { numberToMac } from '../standard';

@@ -4,7 +4,8 @@ import { designFrom, networks } from '../../../tests/support/networks';
 import { solveNaively } from '../../../tests/support/naive';
 import { isPerVlan } from '../design';
 import type { Design } from '../design';
-import { roleAt, settledState, solveDesign, TreeReader } from '.';
+import { roleAt, settledState, solveDesign } from './state';
+import { TreeReader } from './ledger';
 
 const RUNS = 3000;
 

@@ -3,8 +3,8 @@ import { networks } from '../../../tests/support/networks';
 import { campus } from '../../demo/campus';
 import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
-import { solveDesign } from '.';
-import type { SolvedDesign } from '.';
+import { solveDesign } from './state';
+import type { SolvedDesign } from './state';
 import { vlanMembership } from '../standard';
 
 const readable = (solved: SolvedDesign) =>

@@ -3,7 +3,7 @@ import type { Design } from '../design';
 import { adjustCosts } from './adjust';
 import { Reuse, costIsIdle, sameNumbers, sameStructure } from './reuse';
 import { isMixed, mixtureOf } from '../network';
-import type { Tree } from './list';
+import type { Tree } from '../network';
 import { solveMany } from './many';
 import { classesOf } from './problem';
 import type { TreeProblem } from './problem';

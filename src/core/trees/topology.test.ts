@@ -2,7 +2,10 @@ import { asCabled, asMeant } from '../../demo/brackwater';
 import { campus } from '../../demo/campus';
 import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
-import { classesOf, cutsOf, roleAt, solveDesign, topologyOf, treesOf } from '.';
+import { classesOf } from './problem';
+import { cutsOf, roleAt, solveDesign } from './state';
+import { topologyOf } from './topology';
+import { treesOf } from '../network';
 
 const changed = (design: Design, ...edits: Edit[]) => {
   const applied = applyEdits(design, edits);

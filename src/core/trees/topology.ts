@@ -4,7 +4,7 @@
  */
 import type { Bundle, Design, Port } from '../design';
 import { bundleById, farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
-import { actingDesign, actingThrough, bundleRate, formedBundles, heldMembers, sharedWith } from '../bundles';
+import { actingDesign, actingThrough, bundleRate, formedBundles, heldMembers, sharedWith } from '../network';
 import { PORT_PRIORITY, defaultPathCost, macToNumber, portIdentifier } from '../standard';
 
 /** What stands behind a logical port. */

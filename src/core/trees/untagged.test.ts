@@ -3,7 +3,9 @@ import { networks } from '../../../tests/support/networks';
 import { emptyDesign } from '../design';
 import { vlanMembership } from '../standard';
 import type { Design, Mode } from '../design';
-import { explainPort, heldPorts, roleAt, solveDesign } from '.';
+import { explainPort } from './ledger';
+import { heldPorts } from './untagged';
+import { roleAt, solveDesign } from './state';
 
 /** Two switches with two cables; what is untagged at either end of the first, and what they carry. */
 export function twoCables(

@@ -1,7 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { addMember, joinable, removeMember, splitBundles, verdictOf } from '../../core/bundles';
+import { addMember, joinable, removeMember, splitBundles } from '../../core/design';
+import { verdictOf } from '../../core/network';
 import { linkById, portById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
 import { useBench, useSession } from '../shell/context';

@@ -1,7 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
-import { bundleLinks, pairReport, parallelLinks } from '../../core/bundles';
+import { bundleLinks, parallelLinks } from '../../core/design';
+import { pairReport } from '../../core/network';
 import { switchById } from '../../core/design';
 import { newId } from '../cabling/useCabling';
 import { useBench, useSession } from '../shell/context';

@@ -11,8 +11,9 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from '../../core/bundles';
-import type { BundleVerdict, HashField } from '../../core/bundles';
+import { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from '../../core/analysis';
+import type { BundleVerdict } from '../../core/network';
+import type { HashField } from '../../core/analysis';
 import { HASH_FIELDS, linkAt, linkSpeed, portById, setField, switchById } from '../../core/design';
 import type { Bundle } from '../../core/design';
 import { grouped } from '../../core/trees';

@@ -2,8 +2,8 @@
 import { useMemo } from 'react';
 import { groupBy, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
-import { memberChanges, treeCapacity } from '../../core/steering';
-import type { MemberChange } from '../../core/steering';
+import { memberChanges, treeCapacity } from '../../core/analysis';
+import type { MemberChange } from '../../core/analysis';
 import { grouped, roleAt } from '../../core/trees';
 import type { MovedTree, Role } from '../../core/trees';
 import { useSession } from '../shell/context';

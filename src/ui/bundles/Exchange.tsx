@@ -1,13 +1,13 @@
 'use client';
 import { useMemo } from 'react';
-import { actingDesign, planned, sharedWith } from '../../core/bundles';
-import type { BundleVerdict } from '../../core/bundles';
+import { actingDesign, planned, sharedWith } from '../../core/network';
+import type { BundleVerdict } from '../../core/network';
 import { bundleById, farEnd, linkAt, portById, switchById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
-import { stateWords } from '../../core/frames';
-import type { LacpInfo } from '../../core/frames';
-import { runToRest, startEnd } from '../../core/machines';
-import type { LacpPort } from '../../core/machines';
+import { stateWords } from '../../core/protocols/frames';
+import type { LacpInfo } from '../../core/protocols/frames';
+import { runToRest, startEnd } from '../../core/protocols/lacp';
+import type { LacpPort } from '../../core/protocols/lacp';
 import { numberToMac } from '../../core/standard';
 import { useSession } from '../shell/context';
 

@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { makePair } from '../../core/bundles';
+import { makePair } from '../../core/design';
 import { pairOf } from '../../core/design';
 import { newId } from '../cabling/useCabling';
 import { useSession } from '../shell/context';

@@ -1,5 +1,5 @@
 'use client';
-import type { MemberVerdict } from '../../core/bundles';
+import type { MemberVerdict } from '../../core/network';
 import { farEnd, hostById, linkAt, linkSpeed, portById, portLabel, setField, switchById } from '../../core/design';
 import type { Bundle, Port } from '../../core/design';
 import { speedLabel } from '../chart/ends';

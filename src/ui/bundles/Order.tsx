@@ -2,8 +2,8 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import type { Bundle } from '../../core/design';
-import { bundleOrder } from '../../core/steering';
-import type { WorkStep } from '../../core/steering';
+import { bundleOrder } from '../../core/analysis';
+import type { WorkStep } from '../../core/analysis';
 import { useBench, useSession } from '../shell/context';
 
 const asText = (steps: readonly WorkStep[]) =>

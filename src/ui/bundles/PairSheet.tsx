@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
-import { pairReport } from '../../core/bundles';
-import type { PairState } from '../../core/bundles';
+import { pairReport } from '../../core/network';
+import type { PairState } from '../../core/network';
 import { bundleAt, dissolvePair, linkSpeed, portById, setField, switchById } from '../../core/design';
 import type { Design, Link, SwitchPair } from '../../core/design';
 import { speedLabel } from '../chart/ends';

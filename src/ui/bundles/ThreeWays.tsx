@@ -2,8 +2,8 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { threeWays } from '../../core/steering';
-import type { Way } from '../../core/steering';
+import { threeWays } from '../../core/analysis';
+import type { Way } from '../../core/analysis';
 import { grouped } from '../../core/trees';
 import { newId } from '../cabling/useCabling';
 import { useBench, useSession } from '../shell/context';

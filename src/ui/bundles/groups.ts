@@ -1,6 +1,6 @@
 /** Bundles as the stage lists them: both ends together, each of one switch or of both switches of a pair. */
-import { bundleVerdicts, sharedWith } from '../../core/bundles';
-import type { BundleVerdict } from '../../core/bundles';
+import { bundleVerdicts, sharedWith } from '../../core/network';
+import type { BundleVerdict } from '../../core/network';
 import { bundleById, hostById, switchById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
 

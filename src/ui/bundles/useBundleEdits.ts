@@ -1,5 +1,5 @@
 'use client';
-import type { BundleEdits } from '../../core/bundles';
+import type { BundleEdits } from '../../core/design';
 import { useBench } from '../shell/context';
 
 /** Makes an edit that may be refused for a reason, and says the reason. */

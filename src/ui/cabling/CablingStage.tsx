@@ -1,8 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
-import type { Chosen } from '../../core/cabling';
-import { partText, readPart } from '../../core/cabling';
+import type { Chosen } from '../../core/editing';
+import { partText, readPart } from '../../core/editing';
 import type { Intake, SourceFile } from '../../core/formats';
 import { readFiles, useFileDrop } from '../designs/files';
 import { useBench } from '../shell/context';

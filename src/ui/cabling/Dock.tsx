@@ -2,8 +2,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { bundleById, linkAt, linkById, linksOfHost, portsOf, removeAll } from '../../core/design';
 import type { Design } from '../../core/design';
-import { TABLES, tableById, writeRows } from '../../core/tables';
-import type { CellRefusal, RowText, Table, TableId } from '../../core/tables';
+import { TABLES, tableById, writeRows } from '../../core/editing/tables';
+import type { CellRefusal, RowText, Table, TableId } from '../../core/editing/tables';
 import { DataTable } from '../table/DataTable';
 import type { TableHandle } from '../table/DataTable';
 import type { Ref } from '../session/view';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import type { Chosen } from '../../core/cabling';
+import type { Chosen } from '../../core/editing';
 import { applyEdits } from '../../core/design';
 import { renameAction, thingName } from './actions';
 import type { Cabling } from './useCabling';

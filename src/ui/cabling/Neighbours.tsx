@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import type { Finding } from '../../core/cabling';
+import type { Finding } from '../../core/editing';
 import { linkAt, portsOf } from '../../core/design';
 import type { Ref } from '../session/view';
 import type { Cabling } from './useCabling';

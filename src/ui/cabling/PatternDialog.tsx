@@ -7,11 +7,11 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
-import { PATTERNS, drawPattern, planOf } from '../../core/cabling';
-import type { PatternId } from '../../core/cabling';
+import { PATTERNS, drawPattern, planOf } from '../../core/editing';
+import type { PatternId } from '../../core/editing';
 import { NAME_LENGTH, wording } from '../../core/design';
 import { parseVlanRanges } from '../../core/standard';
-import { speedCell } from '../../core/tables';
+import { speedCell } from '../../core/editing/tables';
 import { newId } from './useCabling';
 import type { Cabling } from './useCabling';
 

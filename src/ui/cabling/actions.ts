@@ -21,8 +21,8 @@ import {
   partOf,
   pastePart,
   portsOnWires,
-} from '../../core/cabling';
-import type { CableEnd, Chosen, NewId, Part } from '../../core/cabling';
+} from '../../core/editing';
+import type { CableEnd, Chosen, NewId, Part } from '../../core/editing';
 import type { Ref } from '../session/view';
 import type { Point } from '../chart/geometry';
 import type { Action } from '../shell/actions';

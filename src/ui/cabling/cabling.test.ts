@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { asCabled } from '../../demo/brackwater';
 import { campus } from '../../demo/campus';
 import { networks } from '../../../tests/support/networks';
-import { presence } from '../../core/cabling';
+import { presence } from '../../core/editing';
 import { applyEdits, emptyDesign, setField } from '../../core/design';
 import type { Design } from '../../core/design';
 import { arrangeAsCabled } from '../chart/arrange';

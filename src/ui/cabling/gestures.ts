@@ -3,7 +3,7 @@ import type { ChartHandle } from '../chart/Chart';
 import { layOut, placesOf } from '../chart/cabling-scene';
 import type { Looks, Places } from '../chart/cabling-scene';
 import type { Point } from '../chart/geometry';
-import type { Chosen } from '../../core/cabling';
+import type { Chosen } from '../../core/editing';
 import type { Ref } from '../session/view';
 import { isThing } from './actions';
 import { snapped } from './snap';

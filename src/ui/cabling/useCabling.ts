@@ -1,8 +1,8 @@
 'use client';
 import { nanoid } from 'nanoid';
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { presence } from '../../core/cabling';
-import type { Chosen, NewId } from '../../core/cabling';
+import { presence } from '../../core/editing';
+import type { Chosen, NewId } from '../../core/editing';
 import type { Design, Switch } from '../../core/design';
 import { arrangeAsCabled } from '../chart/arrange';
 import type { ChartHandle } from '../chart/Chart';

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import type { Chosen } from '../../core/cabling';
+import type { Chosen } from '../../core/editing';
 import type { Point } from '../chart/geometry';
 import { useBench } from '../shell/context';
 import type { Command } from '../shell/useCommands';

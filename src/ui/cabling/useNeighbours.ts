@@ -1,8 +1,8 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { acceptFinding, checkNeighbours } from '../../core/cabling';
-import type { Finding, Hearing } from '../../core/cabling';
+import { acceptFinding, checkNeighbours } from '../../core/editing';
+import type { Finding, Hearing } from '../../core/editing';
 import type { Design, Edit } from '../../core/design';
 import { applyEdits } from '../../core/design';
 import type { Marks } from '../chart/cabling-scene';

@@ -1,8 +1,8 @@
 /** The chart of the cabling itself: every cable as one wire, ports by name, no tree; or one VLAN laid over it. */
 import { endOwner, farEnd, linkAt, linkSpeed, portById, segmentAt, switchById } from '../../core/design';
 import type { Design, Host, Link, LinkEnd, Segment, Switch } from '../../core/design';
-import { disagreement } from '../../core/cabling';
-import type { Presence } from '../../core/cabling';
+import { disagreement } from '../../core/editing';
+import type { Presence } from '../../core/editing';
 import { PLATE } from './geometry';
 import type { Point } from './geometry';
 import { attachPegs } from './pegs';

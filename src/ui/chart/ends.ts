@@ -1,5 +1,5 @@
 /** What a chart draws between and beside switches: the ends of its wires, and where hosts and shared segments stand. */
-import { bundleVerdicts, isPeerPort, sharedWith } from '../../core/bundles';
+import { bundleVerdicts, isPeerPort, sharedWith } from '../../core/network';
 import type { Bundle, Design, Link } from '../../core/design';
 import { linkSpeed, portById } from '../../core/design';
 import type { Topology } from '../../core/trees';

@@ -1,6 +1,6 @@
 /** MST regions as the chart shows them: which one a switch is in, and the ports where regions meet. */
 import { modeOf } from '../../core/design';
-import { mstConfigOf } from '../../core/regions';
+import { mstConfigOf } from '../../core/network';
 import { boundaryPorts } from '../../core/trees';
 import type { SolvedDesign } from '../../core/trees';
 import type { PlateItem } from './scene';

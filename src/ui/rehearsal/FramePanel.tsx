@@ -3,8 +3,8 @@ import { vlanTreeId } from '../../core/standard';
 import { useState } from 'react';
 import { groupBy } from '../../core/design';
 import type { Design } from '../../core/design';
-import { fieldsOf, firstFrom, frameAt, markAt, portWords, stepFrame, treesWords } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { fieldsOf, firstFrom, frameAt, markAt, portWords, stepFrame, treesWords } from '../../core/trace';
+import type { Trace } from '../../core/trace';
 import { FrameWhy } from './FrameWhy';
 
 const KIND = {

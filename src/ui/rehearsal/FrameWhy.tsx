@@ -2,8 +2,8 @@
 import { useMemo } from 'react';
 import { modeOf, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
-import { cameOf, lasting, portWords, whyHeard } from '../../core/rehearsal';
-import type { FrameRecord, FrameWhy as Why, Hearing, Trace } from '../../core/rehearsal';
+import { cameOf, lasting, portWords, whyHeard } from '../../core/trace';
+import type { FrameRecord, FrameWhy as Why, Hearing, Trace } from '../../core/trace';
 import { LedgerTable } from '../trees/panels/LedgerTable';
 
 interface Props {

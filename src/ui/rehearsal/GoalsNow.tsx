@@ -3,8 +3,9 @@ import { useDeferredValue, useMemo } from 'react';
 import { checkGoals, goalChange, goalChangeWords, goalSentence } from '../../core/goals';
 import type { CheckedGoal } from '../../core/goals';
 import type { Script } from '../../core/design';
-import { asItStands, carriedOut, eventWords } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { asItStands, carriedOut } from '../../core/trace';
+import { eventWords } from '../../core/simulation';
+import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import { useSession } from '../shell/context';
 

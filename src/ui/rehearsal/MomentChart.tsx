@@ -2,8 +2,9 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { bundleById, portById, switchById } from '../../core/design';
 import type { Script } from '../../core/design';
-import { designsOver, firstFrom, markAt, portAt, portWords, spanAt } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { designsOver } from '../../core/design';
+import { firstFrom, markAt, portAt, portWords, spanAt } from '../../core/trace';
+import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import type { SolvedDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';

@@ -1,8 +1,8 @@
 'use client';
 import { useMemo } from 'react';
 import type { Design } from '../../core/design';
-import { standingOut } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { standingOut } from '../../core/trace';
+import type { Trace } from '../../core/trace';
 
 /** What is wrong at the moment: ports that a guard holds, and for how long yet; frames that go round, and what that does. */
 export function Now({ design, trace, at }: { design: Design; trace: Trace; at: number }) {

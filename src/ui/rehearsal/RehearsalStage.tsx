@@ -2,8 +2,8 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { setField } from '../../core/design';
 import type { Probe } from '../../core/design';
-import { everNamed } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { everNamed } from '../../core/design';
+import type { Trace } from '../../core/trace';
 import { TreeStrip } from '../trees/TreeStrip';
 import { treeInView, useBench, useSession } from '../shell/context';
 import type { Command } from '../shell/useCommands';

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { memo } from 'react';
 import { setField } from '../../core/design';
 import type { Probe, Script, ScriptEvent } from '../../core/design';
-import { eventWords, missingIn } from '../../core/rehearsal';
+import { eventWords, missingIn } from '../../core/simulation';
 import { Field } from '../trees/boards/Field';
 import { treeInView, useBench, useSession } from '../shell/context';
 import { EventFigures } from './EventFigures';

@@ -1,8 +1,8 @@
 'use client';
 import { memo, useEffect, useMemo, useRef } from 'react';
 import type { Design, Script } from '../../core/design';
-import { storyOf } from '../../core/rehearsal';
-import type { Line, Trace } from '../../core/rehearsal';
+import { storyOf } from '../../core/trace';
+import type { Line, Trace } from '../../core/trace';
 import { GoalsNow } from './GoalsNow';
 import { Now } from './Now';
 

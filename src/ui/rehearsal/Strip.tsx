@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Design, Script } from '../../core/design';
-import { carriesVlan } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { carriesVlan } from '../../core/trace';
+import type { Trace } from '../../core/trace';
 import { laneTree, vlanOf } from './moment';
 import { Lanes, layoutOf } from './StripLanes';
 import { LEFT, MARKS, TICK_ROW, Ticks } from './StripParts';

@@ -2,8 +2,8 @@
 import { memo, useMemo } from 'react';
 import type { Design } from '../../core/design';
 import { hostById } from '../../core/design';
-import { gapsOf, lasting, portWords, treesWords, vlansWords } from '../../core/rehearsal';
-import type { ContactLane, LoopSpan, PortLane, PortSpan, Trace } from '../../core/rehearsal';
+import { gapsOf, lasting, portWords, treesWords, vlansWords } from '../../core/trace';
+import type { ContactLane, LoopSpan, PortLane, PortSpan, Trace } from '../../core/trace';
 import { ROW, Span } from './StripParts';
 import type { Window } from './StripParts';
 import { RootLane, rootRows } from './StripMarks';

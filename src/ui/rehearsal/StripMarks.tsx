@@ -1,7 +1,7 @@
 'use client';
 import { switchById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
-import type { RootSpan, Trace } from '../../core/rehearsal';
+import type { RootSpan, Trace } from '../../core/trace';
 
 /** Where a stretch of time is drawn, as far as it is shown. */
 export type Clip = (from: number, to: number) => [number, number] | null;

@@ -1,7 +1,7 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { firstFrom, markAt, stepFrame } from '../../core/rehearsal';
-import type { FrameLog, Mark, PortSpan, Trace } from '../../core/rehearsal';
+import { firstFrom, markAt, stepFrame } from '../../core/trace';
+import type { FrameLog, Mark, PortSpan, Trace } from '../../core/trace';
 import type { Role } from '../../core/trees';
 import { RoleSign } from '../chart/Peg';
 import { vlanOf } from './moment';

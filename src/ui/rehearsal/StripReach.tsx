@@ -1,7 +1,7 @@
 'use client';
 import type { Design } from '../../core/design';
-import { lasting, switchList } from '../../core/rehearsal';
-import type { ReachSpan, Trace } from '../../core/rehearsal';
+import { lasting, switchList } from '../../core/trace';
+import type { ReachSpan, Trace } from '../../core/trace';
 import type { Clip } from './StripMarks';
 
 export interface ReachRow {

@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { hostById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
-import type { Trace } from '../../core/rehearsal';
+import type { Trace } from '../../core/trace';
 import { saveLanes, savePcapng, saveStory } from './download';
 import type { Run } from './useRun';
 

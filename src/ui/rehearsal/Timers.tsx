@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { setField, timersFit } from '../../core/design';
-import { timersForDiameter } from '../../core/rehearsal';
+import { timersForDiameter } from '../../core/standard';
 import { TIMERS } from '../../core/standard';
 import { Field } from '../trees/boards/Field';
 import { useBench, useSession } from '../shell/context';

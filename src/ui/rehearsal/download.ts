@@ -1,7 +1,7 @@
 /** A run to take home: frames as pcapng, lanes and events as CSV. */
 import type { Design } from '../../core/design';
-import { gapsOf, pcapng, portWords, storyOf } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { gapsOf, pcapng, portWords, storyOf } from '../../core/trace';
+import type { Trace } from '../../core/trace';
 
 export function save(name: string, parts: BlobPart[], type: string): void {
   const link = document.createElement('a');

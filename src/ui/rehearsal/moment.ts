@@ -1,8 +1,8 @@
 /** The chart of a tree as it stood at a moment of a rehearsal. */
 import type { Design } from '../../core/design';
 import { bundleById, portById } from '../../core/design';
-import { carriesVlan, spanAt } from '../../core/rehearsal';
-import type { PortSpan, Trace } from '../../core/rehearsal';
+import { carriesVlan, spanAt } from '../../core/trace';
+import type { PortSpan, Trace } from '../../core/trace';
 import type { Scene, WireItem } from '../chart/scene';
 import { vlanOfTreeId, vlanTreeId } from '../../core/standard';
 import type { Role } from '../../core/trees';

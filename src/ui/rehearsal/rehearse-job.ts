@@ -1,6 +1,6 @@
 /** A rehearsal in a worker of its own, which can be stopped. */
 import type { Design, Script } from '../../core/design';
-import type { Trace } from '../../core/rehearsal';
+import type { Trace } from '../../core/trace';
 import type { RehearseMessage, RehearseRequest } from '../../workers/rehearse';
 
 export interface RehearseJob {

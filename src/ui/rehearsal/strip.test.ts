@@ -1,6 +1,8 @@
 import { asMeant } from '../../demo/brackwater';
-import { designsOver, everNamed, portWords, rehearse } from '../../core/rehearsal';
-import type { Trace } from '../../core/rehearsal';
+import { designsOver, everNamed } from '../../core/design';
+import { portWords } from '../../core/trace';
+import { rehearse } from '../../core/simulation';
+import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled } from '../chart/arrange';
 import { buildScene } from '../chart/scene';

@@ -1,7 +1,7 @@
 import { asMeant } from '../../demo/brackwater';
 import { applyEdits, eventSchema } from '../../core/design';
 import type { Edit, ScriptEvent } from '../../core/design';
-import { eventWords } from '../../core/rehearsal';
+import { eventWords } from '../../core/simulation';
 import type { Ref } from '../session/view';
 import { suggestions } from './suggestions';
 

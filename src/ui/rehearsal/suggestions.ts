@@ -1,9 +1,9 @@
 /** What a script can do to the things that are selected. */
-import { bundleLinks } from '../../core/bundles';
+import { bundleLinks } from '../../core/design';
 import { bundleById, farEnd, linkAt, linkById, portById, scopeAt, setField, switchById } from '../../core/design';
 import type { Bundle, Design, Edit, ScriptEvent } from '../../core/design';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
-import type { Tree } from '../../core/trees';
+import type { Tree } from '../../core/network';
 import type { Ref } from '../session/view';
 import { costAction, priorityAction } from '../shell/actions';
 import type { Action } from '../shell/actions';

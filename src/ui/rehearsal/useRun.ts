@@ -1,7 +1,7 @@
 'use client';
 import { useCallback, useEffect, useState } from 'react';
 import type { Design, Script } from '../../core/design';
-import type { Trace } from '../../core/rehearsal';
+import type { Trace } from '../../core/trace';
 import { startRehearsing } from './rehearse-job';
 import type { RehearseJob } from './rehearse-job';
 

@@ -1,7 +1,7 @@
 'use client';
 import { useColorScheme } from '@mui/material/styles';
 import { useLayoutEffect, useMemo } from 'react';
-import { bundleLinks } from '../../core/bundles';
+import { bundleLinks } from '../../core/design';
 import { linkAt } from '../../core/design';
 import { newId } from '../cabling/useCabling';
 import type { Session } from '../session/session';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useId, useRef, useState } from 'react';
-import type { Column } from '../../core/tables';
+import type { Column } from '../../core/editing/tables';
 
 interface Props {
   readonly column: Pick<Column<never>, 'title' | 'choices'>;

@@ -1,4 +1,4 @@
-import type { Table } from '../../core/tables';
+import type { Table } from '../../core/editing/tables';
 import type { Sorting } from './order';
 
 interface Props {

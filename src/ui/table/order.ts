@@ -1,6 +1,6 @@
 /** Which rows of a table are shown, and in which order. */
 import type { Design } from '../../core/design';
-import type { Table } from '../../core/tables';
+import type { Table } from '../../core/editing/tables';
 
 export interface Sorting {
   readonly column: string;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { asCabled } from '../../demo/brackwater';
-import { tableById } from '../../core/tables';
+import { tableById } from '../../core/editing/tables';
 import { filterRows, sortRows } from './order';
 import { corners, inRange, single, stepped, within } from './range';
 

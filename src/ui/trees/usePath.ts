@@ -1,8 +1,8 @@
 'use client';
 import { useMemo } from 'react';
 import { hostById } from '../../core/design';
-import { findPath } from '../../core/trees';
-import type { PathAnswer, Place } from '../../core/trees';
+import { findPath } from '../../core/analysis';
+import type { PathAnswer, Place } from '../../core/analysis';
 import type { Ref } from '../session/view';
 import { useBench, useSession, useTree } from '../shell/context';
 

@@ -3,8 +3,8 @@ import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { switchById } from '../../../core/design';
 import { formatVlanRanges } from '../../../core/standard';
-import { advices } from '../../../core/steering';
-import type { Advice } from '../../../core/steering';
+import { advices } from '../../../core/analysis';
+import type { Advice } from '../../../core/analysis';
 import { useBench, useSession } from '../../shell/context';
 
 const key = (a: Advice) => `${a.kind} ${a.instances.length}`;

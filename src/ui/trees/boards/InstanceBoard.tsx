@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import type { Edit } from '../../../core/design';
-import { mstSwitches } from '../../../core/regions';
+import { mstSwitches } from '../../../core/network';
 import { useBench, useSession } from '../../shell/context';
 import { Advisor } from './Advisor';
 import { RegionMap } from './RegionMap';

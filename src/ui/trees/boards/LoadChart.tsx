@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { Weave } from '../../../core/steering';
+import type { Weave } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
 import { linkWords } from './WeaveBoard';
 

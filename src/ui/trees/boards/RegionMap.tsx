@@ -14,7 +14,7 @@ import {
   mstSwitches,
   regionMap,
   removeInstance,
-} from '../../../core/regions';
+} from '../../../core/network';
 import { INSTANCE_ID, formatVlanRanges, parseVlanRanges, instanceTreeId } from '../../../core/standard';
 import { useBench, useSession } from '../../shell/context';
 import { Field } from './Field';

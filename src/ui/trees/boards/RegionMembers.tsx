@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo, useState } from 'react';
 import { modeOf, setField } from '../../../core/design';
-import { compareConfigs, differenceSentences, mstConfigOf, mstSwitches, regionOf } from '../../../core/regions';
+import { compareConfigs, differenceSentences, mstConfigOf, mstSwitches, regionOf } from '../../../core/network';
 import { boundaryPorts } from '../../../core/trees';
 import { endWords } from '../../../core/goals';
 import { useBench, useSession } from '../../shell/context';

@@ -1,9 +1,9 @@
 'use client';
 import { useRef, useState } from 'react';
 import { removeAll } from '../../../core/design';
-import { DEMANDS, writeRows } from '../../../core/tables';
-import type { RowText, Table } from '../../../core/tables';
-import type { Loads } from '../../../core/steering';
+import { DEMANDS, writeRows } from '../../../core/editing/tables';
+import type { RowText, Table } from '../../../core/editing/tables';
+import type { Loads } from '../../../core/analysis';
 import { newId } from '../../cabling/useCabling';
 import { useBench, useSession } from '../../shell/context';
 import { DataTable } from '../../table/DataTable';

@@ -1,6 +1,6 @@
 /** The weave drawn on a canvas: thousands of cells, each filled, notched, half or empty. */
-import { CELL } from '../../../core/steering';
-import type { Weave } from '../../../core/steering';
+import { CELL } from '../../../core/analysis';
+import type { Weave } from '../../../core/analysis';
 
 export interface WeaveLayout {
   readonly cell: number;

@@ -1,5 +1,5 @@
 'use client';
-import { verdictOf } from '../../../core/bundles';
+import { verdictOf } from '../../../core/network';
 import { portById } from '../../../core/design';
 import type { Bundle, Design } from '../../../core/design';
 import { useBench } from '../../shell/context';

@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import { formatBridgeId, formatPortId, numberToMac } from '../../../core/standard';
 import type { VectorPart } from '../../../core/standard';
-import { grouped, systemIdExtension } from '../../../core/trees';
+import { grouped } from '../../../core/trees';
+import { systemIdExtension } from '../../../core/network';
 import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
 import { useSession, useTree } from '../../shell/context';
 import { LedgerTable } from './LedgerTable';

@@ -1,8 +1,9 @@
 'use client';
 import { hostById, switchById } from '../../../core/design';
-import { pathCapacity } from '../../../core/steering';
-import { grouped, pathFaultSentence } from '../../../core/trees';
-import type { Hop } from '../../../core/trees';
+import { pathCapacity } from '../../../core/analysis';
+import { grouped } from '../../../core/trees';
+import { pathFaultSentence } from '../../../core/analysis';
+import type { Hop } from '../../../core/analysis';
 import { useBench, useSession, useTree } from '../../shell/context';
 import type { PlaceRef, ShownPath } from '../usePath';
 import { PlacePicker } from './PlacePicker';

@@ -1,0 +1,56 @@
+/** Which way imports point: each room imports only from those before it in these lists, and files form no circle. */
+const CORE = [
+  'standard',
+  'design',
+  'network',
+  'trees',
+  'protocols',
+  'trace',
+  'simulation',
+  'analysis',
+  'goals',
+  'editing',
+  'formats',
+];
+const SRC = ['core', 'api', 'demo', 'workers', 'server', 'ui', 'app', 'cli'];
+const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal'];
+const UI = ['theme', 'controls', 'table', 'chart', 'session', 'designs', `(${STAGES.join('|')})`, 'workspace'];
+
+const downwards = (folder, rooms) =>
+  rooms.slice(0, -1).map((room, i) => ({
+    name: `${folder}: ${room} imports from nothing above it`,
+    severity: 'error',
+    from: { path: `^${folder}/${room}/` },
+    to: { path: `^${folder}/(${rooms.slice(i + 1).join('|')})/` },
+  }));
+
+export default {
+  forbidden: [
+    { name: 'no circles', severity: 'error', from: {}, to: { circular: true } },
+    ...downwards('src', SRC),
+    ...downwards('src/core', CORE),
+    ...downwards('src/ui', UI),
+    {
+      name: 'a stage knows no other stage',
+      severity: 'error',
+      from: { path: `^src/ui/(${STAGES.join('|')})/` },
+      to: { path: `^src/ui/(${STAGES.join('|')})/`, pathNot: '^src/ui/$1/' },
+    },
+    {
+      name: 'the core runs anywhere: of packages it has few',
+      severity: 'error',
+      from: { path: '^src/core/' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: 'node_modules/(zod|papaparse|fast-xml-parser|fflate|@noble/hashes|elkjs|@types/papaparse)/',
+      },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.test\\.tsx?$' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    skipAnalysisNotInRules: true,
+  },
+};

@@ -1,0 +1,57 @@
+/** How much passes: over a path, in a whole tree, and with one member of a bundle lost. */
+import { formedBundles } from '../network';
+import { linkAt, linkSpeed } from '../design';
+import type { Design } from '../design';
+import { forwardsRole } from '../trees';
+import type { Path } from './path';
+import type { SolvedDesign, SolvedTree } from '../trees';
+
+export interface Capacity {
+  /** Mb/s of the narrowest place; Infinity where no link is passed. */
+  readonly rate: number;
+  /** Logical port at the narrowest place; −1 without one. */
+  readonly port: number;
+  /** The same when each bundle has lost its fastest member; a single cable stays as it is, since it has no member. */
+  readonly memberLost: number;
+  readonly memberLostPort: number;
+}
+
+/** Mb/s of the active members of every formed bundle, by bundle id. */
+function memberRates(design: Design): ReadonlyMap<string, readonly number[]> {
+  return new Map(
+    [...formedBundles(design)].map(([id, { active }]) => [
+      id,
+      active.map((m) => linkSpeed(design, linkAt(design, m)!)),
+    ]),
+  );
+}
+
+/** The narrowest of some ports. */
+function narrowest({ topology }: SolvedDesign, ports: Iterable<number>): Capacity {
+  const members = memberRates(topology.design);
+  let found: Capacity = { rate: Infinity, port: -1, memberLost: Infinity, memberLostPort: -1 };
+  for (const port of ports) {
+    const { element, kind, rate } = topology.ports[port]!;
+    const speeds = kind === 'bundle' ? (members.get(element.id) ?? []) : [];
+    const sum = speeds.reduce((a, b) => a + b, 0);
+    const now = speeds.length > 0 ? sum : rate;
+    const less = speeds.length > 0 ? sum - Math.max(...speeds) : rate;
+    if (now < found.rate) found = { ...found, rate: now, port };
+    if (less < found.memberLost) found = { ...found, memberLost: less, memberLostPort: port };
+  }
+  return found;
+}
+
+/** Capacity of a path: of the links it passes, its hosts' own cables included. */
+export const pathCapacity = (solved: SolvedDesign, path: Path): Capacity => narrowest(solved, path.ports);
+
+/** Capacity of a tree: of the links between switches that it keeps open. */
+export function treeCapacity(solved: SolvedDesign, of: SolvedTree): Capacity {
+  const { portLan, lanStart } = solved.topology;
+  const { role } = of.outcome;
+  const open = [...role.keys()].filter((p) => {
+    const lan = portLan[p]!;
+    return lan >= 0 && lanStart[lan + 1]! - lanStart[lan]! > 1 && forwardsRole(role[p]);
+  });
+  return narrowest(solved, open);
+}

@@ -1,0 +1,23 @@
+/** What other rooms use of analysis. */
+export { orderPriorities } from './bridge-priorities';
+export { bundleOrder } from './bundle-steps';
+export type { WorkStep } from './bundle-steps';
+export { pathCapacity, treeCapacity } from './capacity';
+export { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from './distribution';
+export type { HashField } from './distribution';
+export { advices, advise } from './grouping';
+export type { Advice } from './grouping';
+export { CELL, CELL_WORDS, weaveOf } from './link-use';
+export type { Weave, WeaveRow } from './link-use';
+export { loadsOf, percentOut } from './load';
+export type { Loads } from './load';
+export { memberChanges } from './member-change';
+export type { MemberChange } from './member-change';
+export { threeWays } from './parallel-links';
+export type { Way } from './parallel-links';
+export { findPath, pathFaultSentence } from './path';
+export type { Hop, PathAnswer, Place } from './path';
+export { burdenOf, inMode } from './protocol-load';
+export type { Burden } from './protocol-load';
+export { balanceEdits, rankEdits, ranking, tierLastEdits } from './root-placement';
+export type { RankResult, Ranked } from './root-placement';

@@ -1,0 +1,174 @@
+/** The way frames take between two places in one tree: along forwarding ports only, so there is at most one. */
+import { hostById, switchById } from '../design';
+import { vlanMembership } from '../standard';
+import { treeOnSwitch } from '../trees';
+import { stepCost } from '../trees';
+import { ROLE, forwardsRole } from '../trees';
+import type { SolvedDesign, SolvedTree } from '../trees';
+
+/** A switch or a host, by id. */
+export type Place = { readonly switch: string } | { readonly host: string };
+
+export interface Hop {
+  readonly bridge: number;
+  /** Logical port in by which frames come; null at the first switch of a path that starts there. */
+  readonly inPort: number | null;
+  readonly outPort: number | null;
+  /** What the step into this switch costs in the tree: the cost of the end that is nearer to the leaves. */
+  readonly cost: number;
+}
+
+export type PathFault =
+  | { readonly kind: 'same-place' }
+  | { readonly kind: 'host-unplugged'; readonly host: string }
+  | { readonly kind: 'not-in-tree'; readonly bridge: number }
+  | { readonly kind: 'apart'; readonly from: number; readonly to: number }
+  | { readonly kind: 'vlan-missing'; readonly vlan: number; readonly port: number };
+
+export interface Path {
+  readonly hops: readonly Hop[];
+  readonly cost: number;
+  /** Logical ports in the order in which frames pass them. */
+  readonly ports: readonly number[];
+  /** The first place where a frame of the VLAN asked about is lost although the tree is open. */
+  readonly lostAt: PathFault | null;
+}
+
+export type PathAnswer = { ok: true; path: Path } | { ok: false; fault: PathFault };
+
+type RoleOfPort = (port: number) => number;
+
+/** The role of a port in the tree that a VLAN's frames follow on its switch; without a VLAN, in the tree asked about. */
+function rolesFor(solved: SolvedDesign, of: SolvedTree, vlan: number | null): RoleOfPort {
+  if (vlan === null || of.tree.instance === null) return (port) => of.outcome.role[port]!;
+  const { portBridge } = solved.topology;
+  return (port) => treeOnSwitch(solved, portBridge[port]!, vlan).outcome.role[port]!;
+}
+
+/** Where a place meets the network: its bridge, and for a host the switch port it is plugged into. */
+function attach(
+  solved: SolvedDesign,
+  roleOf: RoleOfPort,
+  place: Place,
+): { bridge: number; port: number | null } | PathFault {
+  const { design, bridgeIndex, portIndex, portBridge } = solved.topology;
+  if ('switch' in place) return { bridge: bridgeIndex.get(place.switch)!, port: null };
+  for (const link of design.links) {
+    const [host, port] =
+      'host' in link.a ? [link.a.host, link.b] : 'host' in link.b ? [link.b.host, link.a] : [null, null];
+    if (host !== place.host || !port || !('port' in port)) continue;
+    const index = portIndex.get(port.port)!;
+    if (forwardsRole(roleOf(index))) return { bridge: portBridge[index]!, port: index };
+  }
+  return { kind: 'host-unplugged', host: place.host };
+}
+
+const leadsUp = (role: number): boolean => role === ROLE.root || role === ROLE.master;
+
+/** Whether a switch has the tree, or for a VLAN the one its frames follow there. */
+function takesPart(solved: SolvedDesign, of: SolvedTree, bridge: number, vlan: number | null): boolean {
+  const on = vlan === null ? of : treeOnSwitch(solved, bridge, vlan);
+  return on.outcome.root[bridge]! >= 0;
+}
+
+/** Breadth first from one bridge over forwarding ports; the port pair by which each bridge was reached. */
+function reach(
+  solved: SolvedDesign,
+  roleOf: RoleOfPort,
+  from: number,
+): Map<number, { via: number; out: number; in: number }> {
+  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge } = solved.topology;
+  const reached = new Map<number, { via: number; out: number; in: number }>([[from, { via: -1, out: -1, in: -1 }]]);
+  for (const bridge of reached.keys())
+    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
+      const out = bridgePorts[i]!;
+      const lan = portLan[out]!;
+      if (lan < 0 || !forwardsRole(roleOf(out))) continue;
+      for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
+        const into = lanPorts[j]!;
+        const next = portBridge[into]!;
+        if (!reached.has(next) && forwardsRole(roleOf(into))) reached.set(next, { via: bridge, out, in: into });
+      }
+    }
+  return reached;
+}
+
+/** First port on the way that does not carry the VLAN; a tree for all VLANs stays open where a VLAN was pruned. */
+function firstLoss(solved: SolvedDesign, ports: readonly number[], vlan: number | null): PathFault | null {
+  if (vlan === null) return null;
+  const { portVlans, vlanSets } = solved.topology;
+  const port = ports.find((p) => !vlanMembership(vlanSets[portVlans[p]!]!)[vlan]);
+  return port === undefined ? null : { kind: 'vlan-missing', vlan, port };
+}
+
+/**
+ * The path between two places in a solved tree, with its cost. For a tree of all VLANs, `vlan` tells which VLAN's
+ * frames to follow; a link that the tree keeps open but the VLAN does not pass is reported in `lostAt`.
+ */
+export function findPath(
+  solved: SolvedDesign,
+  of: SolvedTree,
+  from: Place,
+  to: Place,
+  vlan: number | null,
+): PathAnswer {
+  const roleOf = rolesFor(solved, of, vlan);
+  const [start, end] = [attach(solved, roleOf, from), attach(solved, roleOf, to)];
+  if ('kind' in start) return { ok: false, fault: start };
+  if ('kind' in end) return { ok: false, fault: end };
+  if (JSON.stringify(from) === JSON.stringify(to)) return { ok: false, fault: { kind: 'same-place' } };
+  for (const place of [start, end])
+    if (!takesPart(solved, of, place.bridge, vlan))
+      return { ok: false, fault: { kind: 'not-in-tree', bridge: place.bridge } };
+  const reached = reach(solved, roleOf, start.bridge);
+  if (!reached.has(end.bridge)) return { ok: false, fault: { kind: 'apart', from: start.bridge, to: end.bridge } };
+
+  const hops: Hop[] = [];
+  let outPort = end.port;
+  for (let bridge = end.bridge; bridge >= 0;) {
+    const step = reached.get(bridge)!;
+    const counted = step.in < 0 ? -1 : leadsUp(roleOf(step.in)) ? step.in : step.out;
+    const inPort = step.in < 0 ? start.port : step.in;
+    // Between two designated ends no cost arises; on a shared segment both may be, with the root port a third one.
+    const cost = counted < 0 || !leadsUp(roleOf(counted)) ? 0 : stepCost(of, counted);
+    hops.unshift({ bridge, inPort, outPort, cost: segmentCost(of, roleOf, step, cost) });
+    outPort = step.out < 0 ? null : step.out;
+    bridge = step.via;
+  }
+  const ports = hops.flatMap((h) => [h.inPort, h.outPort].filter((p): p is number => p !== null));
+  return {
+    ok: true,
+    path: {
+      hops,
+      cost: hops.reduce((sum, h) => sum + h.cost, 0),
+      ports,
+      lostAt: firstLoss(solved, ports, vlan ?? of.tree.vlan),
+    },
+  };
+}
+
+/** Over a shared segment frames may pass from one root port to another without touching the designated bridge. */
+function segmentCost(of: SolvedTree, roleOf: RoleOfPort, step: { out: number; in: number }, cost: number): number {
+  if (step.in < 0 || !leadsUp(roleOf(step.in)) || !leadsUp(roleOf(step.out))) return cost;
+  return stepCost(of, step.in) + stepCost(of, step.out);
+}
+
+/** One sentence about a path that does not exist or loses its frames. */
+export function pathFaultSentence(solved: SolvedDesign, fault: PathFault): string {
+  const { design } = solved.topology;
+  const name = (bridge: number) => design.switches[bridge]!.name;
+  switch (fault.kind) {
+    case 'same-place':
+      return 'Both ends are the same place: choose two different ones.';
+    case 'host-unplugged':
+      return `${hostById(design, fault.host)?.name ?? fault.host} has no working port in this tree.`;
+    case 'not-in-tree':
+      return `${name(fault.bridge)} has no part in this tree: it is off, or none of its ports carries the VLAN.`;
+    case 'apart':
+      return `No path: ${name(fault.from)} and ${name(fault.to)} are in parts of the tree that do not reach each other.`;
+    case 'vlan-missing': {
+      const { element } = solved.topology.ports[fault.port]!;
+      return `Frames of VLAN ${fault.vlan} are lost at port ${element.name} of ${switchById(design, element.switch)?.name}: the tree is open there, but the port does not carry the VLAN.`;
+    }
+  }
+}

@@ -1,0 +1,50 @@
+/** Rules about timers and scripts. */
+import { TIMERS } from '../../standard';
+import type { Fault } from '../fault';
+import type { Rule, RuleEntry } from './rule';
+import type { Switch } from '../schema';
+import { wording } from '../wording';
+
+export interface TimersInForce {
+  readonly helloTime: number;
+  readonly maxAge: number;
+  readonly forwardDelay: number;
+}
+
+/** Timers of a switch in seconds, in force in its tree while it is root. */
+export const timersOf = (s: Pick<Switch, 'helloTime' | 'maxAge' | 'forwardDelay'>): TimersInForce => ({
+  helloTime: s.helloTime ?? TIMERS.helloTime.default,
+  maxAge: s.maxAge ?? TIMERS.maxAge.default,
+  forwardDelay: s.forwardDelay ?? TIMERS.forwardDelay.default,
+});
+
+/** Whether timers go together: 2 × (delay − 1) ≥ age ≥ 2 × (hello + 1) (802.1D-2004 17.14). */
+export const timersFit = ({ helloTime, maxAge, forwardDelay }: TimersInForce): boolean =>
+  2 * (forwardDelay - 1) >= maxAge && maxAge >= 2 * (helloTime + 1);
+
+const timers: Rule = ({ switches }) =>
+  switches.flatMap((s, i): Fault[] => {
+    const t = timersOf(s);
+    const sentence = wording.timersTogether(s.name, t.helloTime, t.maxAge, t.forwardDelay);
+    return timersFit(t) ? [] : [{ code: 'timers', path: ['switches', i, 'maxAge'], sentence }];
+  });
+
+const events: Rule = ({ scripts }) =>
+  scripts.flatMap((script, i) =>
+    script.events.flatMap((event, j): Fault[] =>
+      event.at <= script.until
+        ? []
+        : [
+            {
+              code: 'event-beyond',
+              path: ['scripts', i, 'events', j, 'at'],
+              sentence: wording.eventBeyond(script.name, event.at, script.until),
+            },
+          ],
+    ),
+  );
+
+export const rehearsalRules: readonly RuleEntry[] = [
+  { after: ['switch.*', 'switch.helloTime', 'switch.maxAge', 'switch.forwardDelay'], rule: timers },
+  { after: ['script.*', 'script.events', 'script.until'], rule: events },
+];

@@ -1,0 +1,10 @@
+/** What other rooms use of editing/tables. */
+export { speedCell } from './column';
+export type { Column, Table, TableId } from './column';
+export { DEMANDS } from './demands';
+export { LINKS } from './links';
+export { VLANS } from './others';
+export { readBlock, rowsOfBlock, writeBlock, writeRows } from './paste';
+export type { CellRefusal, RowText } from './paste';
+export { SWITCHES } from './switches';
+export { TABLES, tableById } from './tables';

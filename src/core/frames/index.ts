@@ -1,4 +1,0 @@
-export * from './fields';
-export * from './lacpdu';
-export * from './bpdu';
-export * from './envelope';

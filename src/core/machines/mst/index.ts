@@ -1,4 +1,0 @@
-export * from './bridge';
-export { hearAgain } from './repeated';
-export type * from './settings';
-export type * from './variables';

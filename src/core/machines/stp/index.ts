@@ -1,2 +1,0 @@
-export * from './bridge';
-export type * from './variables';

@@ -1,0 +1,206 @@
+/** What the two switches of a pair must have alike, and whether they do. */
+import { linkById, modeOf, pairOf, portById, switchById } from '../../design';
+import type { Bundle, Design, Switch, SwitchPair } from '../../design';
+import { LACP_PRIORITY, vlanMembership } from '../../standard';
+import { portIsUp } from '../link-state';
+import { pairState, sharedWith } from './pairs';
+import type { PairState } from './pairs';
+import { bundleVerdicts } from './verdict';
+
+export interface PairCheck {
+  readonly what: string;
+  /** As it is at the first and at the second switch; empty where there is one answer for both. */
+  readonly first: string;
+  readonly second: string;
+  readonly ok: boolean;
+  /** Why it matters, where it is wrong. */
+  readonly sentence: string;
+}
+
+export interface PairReport {
+  readonly pair: SwitchPair;
+  readonly state: PairState;
+  readonly sentence: string;
+  readonly checks: readonly PairCheck[];
+}
+
+const SENTENCE: Record<PairState, (first: string, second: string) => string> = {
+  one: (a, b) => `${a} and ${b} act as one: one bridge and one LACP system with the identity of ${a}, the primary.`,
+  alone: (a, b) => `One of ${a} and ${b} is off; the other carries all that is left.`,
+  'primary-only': (a, b) =>
+    `The peer link is lost, and the keepalive says that both live: ${b} has taken its shared bundles down, and ${a} carries alone.`,
+  split: (a, b) =>
+    `Peer link and keepalive are lost: ${a} and ${b} each take themselves for the one that is left. Frames go round or are lost, and nobody notices.`,
+  off: () => 'Both are off.',
+};
+
+/** `32768; 4096 for VLAN 110, 120` */
+function tableWords(all: string, what: string, table: Record<string, number> | undefined): string {
+  const byValue = new Map<number, string[]>();
+  for (const [key, value] of Object.entries(table ?? {})) byValue.set(value, [...(byValue.get(value) ?? []), key]);
+  const parts = [...byValue].map(([value, keys]) => `${value} for ${what} ${keys.join(', ')}`);
+  return [all, ...parts].filter(Boolean).join('; ');
+}
+
+const settingWords = (
+  all: string,
+  vlan: Record<string, number> | undefined,
+  instance: Record<string, number> | undefined,
+): string => [tableWords(all, 'VLAN', vlan), tableWords('', 'instance', instance)].filter(Boolean).join('; ');
+
+const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => string; why: string }[] = [
+  {
+    what: 'spanning tree',
+    of: (s, design) => modeOf(design, s),
+    why: 'When the primary goes, the other would speak another protocol.',
+  },
+  {
+    what: 'bridge priority',
+    of: (s) => settingWords(String(s.priority ?? 32768), s.vlanPriority, s.instancePriority),
+    why: 'When the primary goes, the roots would move.',
+  },
+  { what: 'MST region', of: (s) => s.region ?? 'the first', why: 'When the primary goes, the region would break.' },
+  {
+    what: 'cost scale',
+    of: (s, design) => s.costScale ?? design.costScale,
+    why: 'The same port would cost otherwise when the primary goes.',
+  },
+  {
+    what: 'LACP system priority',
+    of: (s) => String(s.lacpPriority ?? LACP_PRIORITY.default),
+    why: 'Partners would see another system, and form their bundles anew.',
+  },
+];
+
+const BUNDLE_SETTINGS: readonly { what: string; of: (b: Bundle) => string }[] = [
+  { what: 'kind', of: (b) => b.kind },
+  { what: 'negotiation', of: (b) => b.activity ?? 'active' },
+  { what: 'timeout', of: (b) => b.timeout ?? 'long' },
+  { what: 'key', of: (b) => String(b.key ?? 'by number') },
+  { what: 'VLANs', of: (b) => b.vlans ?? 'all' },
+  { what: 'native VLAN', of: (b) => String(b.native ?? 'none') },
+  {
+    what: 'cost',
+    of: (b) =>
+      settingWords(
+        [b.cost ?? 'by speed', ...(b.internalCost === undefined ? [] : [`${b.internalCost} inside`])].join(', '),
+        b.vlanCost,
+        b.instanceCost,
+      ),
+  },
+  {
+    what: 'port priority',
+    of: (b) => settingWords(String(b.priority ?? 128), b.vlanPriority, b.instancePriority),
+  },
+  { what: 'edge', of: (b) => (b.edge ? 'yes' : 'no') },
+  { what: 'least active', of: (b) => String(b.minActive ?? 1) },
+  { what: 'most active', of: (b) => String(b.maxActive ?? 8) },
+];
+
+const working = (design: Design, ids: readonly string[]): number =>
+  ids.filter((id) => {
+    const link = linkById(design, id);
+    return link && 'port' in link.a && portIsUp(design, link.a.port);
+  }).length;
+
+/** VLANs that shared bundles carry and no peer link does. */
+function missingOnPeer(design: Design, pair: SwitchPair, bundles: readonly Bundle[]): number[] {
+  const peers = pair.peer.flatMap((id) => {
+    const link = linkById(design, id);
+    return link && 'port' in link.a && 'port' in link.b ? [[link.a.port, link.b.port]] : [];
+  });
+  const carried = peers.map(([a, b]) => {
+    const [x, y] = [a, b].map((id) => vlanMembership(portById(design, id!)?.vlans ?? 'all'));
+    return (v: number) => x![v] === 1 && y![v] === 1;
+  });
+  const sets = bundles.map((b) => vlanMembership(b.vlans ?? 'all'));
+  return design.vlans
+    .map((v) => v.number)
+    .filter((v) => sets.some((set) => set[v]) && !carried.some((carries) => carries(v)));
+}
+
+function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
+  const [first, second] = pair.switches;
+  const verdicts = new Map(bundleVerdicts(design).map((v) => [v.bundle, v]));
+  return design.bundles.flatMap((b): PairCheck[] => {
+    if (b.shared === undefined || !pair.switches.includes(b.switch)) return [];
+    const other = sharedWith(design, b);
+    const what = `bundle ${b.shared}`;
+    if (!other) {
+      const here = b.switch === first;
+      return [
+        {
+          what,
+          first: here ? b.name : 'none',
+          second: here ? 'none' : b.name,
+          ok: false,
+          sentence: 'One switch alone has it: nothing is left of it when that one goes.',
+        },
+      ];
+    }
+    if (b.switch === second) return [];
+    const unlike = BUNDLE_SETTINGS.filter(({ of }) => of(b) !== of(other)).map((s): PairCheck => ({
+      what: `${what}, ${s.what}`,
+      first: s.of(b),
+      second: s.of(other),
+      ok: false,
+      sentence: 'Both switches must have the same: the partner takes them for one end.',
+    }));
+    const active = [b, other].map((end) => verdicts.get(end.id)!.members.filter((m) => m.state === 'active').length);
+    const carrying: PairCheck = {
+      what: `${what}, members that carry`,
+      first: String(active[0]),
+      second: String(active[1]),
+      ok: active.every((n) => n > 0),
+      sentence: active.every((n) => n > 0)
+        ? ''
+        : 'It hangs on one of the two switches: losing that one loses the bundle.',
+    };
+    return [...unlike, carrying];
+  });
+}
+
+/** How a pair stands, and everything that both must have alike. */
+export function pairReport(design: Design, pair: SwitchPair): PairReport {
+  const [a, b] = pair.switches.map((id) => switchById(design, id)!) as [Switch, Switch];
+  const state = pairState(design, pair);
+  const up = working(design, pair.peer);
+  const keepalive = pair.keepalive === undefined ? -1 : working(design, [pair.keepalive]);
+  const inside = pair.keepalive !== undefined && pair.peer.includes(pair.keepalive);
+  const shared = design.bundles.filter((x) => x.shared !== undefined && pairOf(design, x.switch) === pair);
+  const missing = missingOnPeer(design, pair, shared);
+  const checks: PairCheck[] = [
+    {
+      what: 'peer link',
+      first: `${up} of ${pair.peer.length} up`,
+      second: '',
+      ok: up > 1,
+      sentence: up > 1 ? '' : up === 1 ? 'A single cable joins the two: double it.' : 'No cable joins the two.',
+    },
+    {
+      what: 'keepalive',
+      first: keepalive < 0 ? 'none' : keepalive === 1 ? 'up' : 'down',
+      second: '',
+      ok: keepalive === 1 && !inside,
+      sentence: inside
+        ? 'It runs over the peer link itself, and is lost together with it: give it a cable of its own.'
+        : keepalive === 1
+          ? ''
+          : 'If the peer link is lost, each takes itself for the one that is left.',
+    },
+    {
+      what: 'VLANs over the peer link',
+      first: missing.length === 0 ? 'all of the shared bundles' : `without ${missing.join(', ')}`,
+      second: '',
+      ok: missing.length === 0,
+      sentence:
+        missing.length === 0 ? '' : 'Frames that come in at one switch and leave by the other are lost in them.',
+    },
+    ...SETTINGS.map(({ what, of, why }): PairCheck => {
+      const [x, y] = [of(a, design), of(b, design)];
+      return { what, first: x, second: y, ok: x === y, sentence: x === y ? '' : why };
+    }),
+    ...sharedChecks(design, pair),
+  ];
+  return { pair, state, sentence: SENTENCE[state](a.name, b.name), checks };
+}

@@ -1,0 +1,281 @@
+/** What becomes of every bundle of a design: whether it forms, what each member does, and why. */
+import { bundleAt, bundleById, farEnd, hostById, linkAt, switchById } from '../../design';
+import type { Bundle, Design, Host } from '../../design';
+import { bundleLacpEnd, hostLacpEnd } from '../lacp-ends';
+import { portIsUp } from '../link-state';
+import type { LacpEndSettings } from '../lacp-ends';
+import { actingDesign, isPeerPort, sharedWith } from './pairs';
+import { negotiate, somebodyStarts } from './negotiation';
+import type { MemberState, PlannedEnd } from './negotiation';
+
+export interface MemberVerdict {
+  readonly port: string;
+  readonly state: MemberState;
+  /** Leads somewhere else than the other members do. */
+  readonly miscabled: boolean;
+  readonly sentence: string;
+}
+
+export type Outcome =
+  /** Both ends act as one port. */
+  | 'forms'
+  /** The ends agree, but fewer members carry than one of them asks for, or none is up. */
+  | 'too-few'
+  /** Two ends that only answer. */
+  | 'never'
+  /** One end forwards on every member without the other knowing: spanning tree does not see it. */
+  | 'one-sided'
+  /** The other end has no bundle there, or one of another kind: members go alone or stay down. */
+  | 'unanswered';
+
+export interface BundleVerdict {
+  readonly bundle: string;
+  /** The bundle or the host that most working members lead to. */
+  readonly partner: { readonly kind: 'bundle' | 'host'; readonly id: string } | null;
+  readonly outcome: Outcome;
+  readonly sentence: string;
+  readonly members: readonly MemberVerdict[];
+}
+
+type Partner = { readonly kind: 'bundle'; readonly bundle: Bundle } | { readonly kind: 'host'; readonly host: Host };
+
+/** Where a member's cable ends: in a bundle, at a host, at a single port, or nowhere. */
+function partnerAt(design: Design, port: string): Partner | null {
+  const link = linkAt(design, port);
+  if (!link) return null;
+  const far = farEnd(link, port);
+  if ('host' in far) {
+    const host = hostById(design, far.host);
+    return host ? { kind: 'host', host } : null;
+  }
+  const bundle = bundleAt(design, far.port);
+  return bundle ? { kind: 'bundle', bundle } : null;
+}
+
+const idOf = (p: Partner): string => (p.kind === 'bundle' ? p.bundle.id : p.host.id);
+
+/** The partner that most working members lead to; a draw goes to the one met first. */
+function mainPartner(design: Design, bundle: Bundle): Partner | null {
+  const votes = new Map<string, { partner: Partner; count: number }>();
+  for (const member of bundle.members) {
+    const partner = partnerAt(design, member);
+    if (!partner || (partner.kind === 'bundle' && partner.bundle.id === bundle.id)) continue;
+    const weight = portIsUp(design, member) ? 1000 : 1;
+    const vote = votes.get(idOf(partner));
+    if (vote) vote.count += weight;
+    else votes.set(idOf(partner), { partner, count: weight });
+  }
+  return [...votes.values()].sort((a, b) => b.count - a.count)[0]?.partner ?? null;
+}
+
+const plannedFrom = ({ ports, ...settings }: LacpEndSettings): PlannedEnd => ({ ...settings, members: ports });
+
+/** An end with the given members, as the negotiation sees it. */
+export const planned = (design: Design, bundle: Bundle, members: readonly string[]): PlannedEnd =>
+  plannedFrom(bundleLacpEnd(design, bundle, members));
+
+/** A host's cards as the other end. */
+const plannedHost = (design: Design, host: Host, members: readonly string[]): PlannedEnd =>
+  plannedFrom(hostLacpEnd(design, host, members));
+
+const STATE_WORDS: Record<MemberState, string> = {
+  active: 'Carries as a part of the bundle.',
+  standby:
+    'Waits as standby: as many as may be active are, in the order of the end that decides, or fewer are ready than are needed.',
+  individual: 'Goes alone: it stands as a single port, and spanning tree decides on it.',
+  suspended: 'Passes nothing: it cannot join, and may not go alone.',
+  down: 'Down: its cable has no working far end.',
+};
+
+/** Members of a static end: all that are up and of the speed that most have. */
+function staticStates(end: PlannedEnd): MemberState[] {
+  const willing = {
+    ...end,
+    minActive: 1,
+    maxActive: end.members.length || 1,
+    individual: false,
+    activity: 'active' as const,
+  };
+  return negotiate(willing, willing)[0];
+}
+
+interface Judged {
+  readonly outcome: Outcome;
+  readonly states: readonly MemberState[];
+  readonly sentence: string;
+}
+
+const farKind = (partner: Partner | null): 'lacp' | 'static' | 'own' | null =>
+  partner === null
+    ? null
+    : partner.kind === 'bundle'
+      ? partner.bundle.kind
+      : partner.host.bond === undefined
+        ? null
+        : partner.host.bond === 'static'
+          ? 'static'
+          : 'lacp';
+
+const alone = (end: PlannedEnd): MemberState[] =>
+  end.members.map((m) => (!m.up ? 'down' : end.individual ? 'individual' : 'suspended'));
+
+/** Every combination of kinds, and for those that negotiate what comes of it. */
+function judge(design: Design, bundle: Bundle, partner: Partner | null, members: readonly string[]): Judged {
+  const near = planned(design, bundle, members);
+  const far = farKind(partner);
+  const name =
+    partner === null
+      ? 'the far end'
+      : partner.kind === 'bundle'
+        ? (switchById(design, partner.bundle.switch)?.name ?? '')
+        : partner.host.name;
+  const silent = near.individual ? 'its members go on as single ports' : 'its members stay down';
+  if (bundle.kind === 'static') {
+    const states = staticStates(near);
+    if (far === 'static')
+      return enough(
+        states,
+        near.minActive,
+        `Both ends are static: every member that is up carries. Nothing checks that the other end means the same.`,
+        bundle.members.length,
+      );
+    return {
+      outcome: 'one-sided',
+      states,
+      sentence: `This end forwards on every member without asking, and ${name} ${far === null ? 'has no bundle there' : 'waits for a negotiation that never comes'}: frames go round or are lost, and spanning tree does not see it.`,
+    };
+  }
+  if (far === 'static')
+    return {
+      outcome: 'one-sided',
+      states: alone(near),
+      sentence: `${name} forwards on every member without asking, and this end hears nobody: ${silent}. Frames go round or are lost, and spanning tree does not see it.`,
+    };
+  if (far === null || far !== bundle.kind)
+    return {
+      outcome: 'unanswered',
+      states: alone(near),
+      sentence:
+        far === null
+          ? `Nobody answers: ${name} has no bundle there, so ${silent}.`
+          : `${name} negotiates in another way: neither end hears the other, so ${silent}.`,
+    };
+  const other =
+    partner!.kind === 'bundle'
+      ? planned(
+          design,
+          partner!.bundle,
+          members.map((id) => (farEnd(linkAt(design, id)!, id) as { port: string }).port),
+        )
+      : plannedHost(design, (partner as { host: Host }).host, members);
+  const [states] = negotiate(near, other);
+  if (!somebodyStarts(near, other))
+    return {
+      outcome: 'never',
+      states,
+      sentence: `Both ends only answer, so nobody starts and the bundle never comes up: ${silent}. Make one end active.`,
+    };
+  const order = near.systemPriority - other.systemPriority || near.system - other.system;
+  const waits = states.includes('standby') ? ` ${order <= 0 ? 'This end' : name} decides who waits.` : '';
+  return enough(states, Math.max(near.minActive, other.minActive), `The ends agree.${waits}`, bundle.members.length);
+}
+
+/** Whether as many members carry as are asked for; `total` counts all members, those without a cable included. */
+function enough(states: readonly MemberState[], needed: number, sentence: string, total: number): Judged {
+  const active = states.filter((s) => s === 'active').length;
+  const alone = active === 1 && total > 1 ? ': a single cable, so nothing is doubled' : '';
+  if (active >= needed && active > 0)
+    return { outcome: 'forms', states, sentence: `${sentence} ${active} of ${total} members carry${alone}.` };
+  return {
+    outcome: 'too-few',
+    states: states.map((s) => (s === 'active' ? 'standby' : s)),
+    sentence:
+      active === 0
+        ? 'No member carries: none is up and fit to join.'
+        : `${active} of ${total} members could carry and ${needed} are needed: the bundle is down.`,
+  };
+}
+
+/** The verdict on one bundle. */
+export function verdictOn(design: Design, bundle: Bundle): BundleVerdict {
+  const partner = mainPartner(design, bundle);
+  const belongs = (member: string) => {
+    const found = partnerAt(design, member);
+    return partner === null
+      ? found === null && linkAt(design, member) !== undefined
+      : found !== null && idOf(found) === idOf(partner);
+  };
+  const joined = bundle.members.filter(belongs);
+  const judged = judge(design, bundle, partner, joined);
+  const members = bundle.members.map((port): MemberVerdict => {
+    const at = joined.indexOf(port);
+    if (at >= 0)
+      return { port, state: judged.states[at]!, miscabled: false, sentence: STATE_WORDS[judged.states[at]!] };
+    const up = portIsUp(design, port);
+    if (!up)
+      return {
+        port,
+        state: 'down',
+        miscabled: false,
+        sentence: linkAt(design, port) ? STATE_WORDS.down : 'Down: nothing is plugged in.',
+      };
+    const found = partnerAt(design, port);
+    const where =
+      found === null
+        ? 'a single port'
+        : found.kind === 'bundle'
+          ? `bundle ${found.bundle.name} of ${switchById(design, found.bundle.switch)?.name}`
+          : found.host.name;
+    const heard = found !== null && farKind(found) === bundle.kind && bundle.kind !== 'static';
+    const state: MemberState =
+      bundle.kind === 'static'
+        ? 'active'
+        : heard
+          ? 'suspended'
+          : (bundle.individual ?? true)
+            ? 'individual'
+            : 'suspended';
+    return {
+      port,
+      state,
+      miscabled: true,
+      sentence: `Miscabled: it leads to ${where}, not where the others go. ${STATE_WORDS[state]}`,
+    };
+  });
+  return {
+    bundle: bundle.id,
+    partner: partner === null ? null : { kind: partner.kind, id: idOf(partner) },
+    outcome: judged.outcome,
+    sentence: judged.sentence,
+    members,
+  };
+}
+
+/** The verdict of a folded end, as one of the two bundles that make it up has it. */
+function partOf(whole: BundleVerdict, bundle: Bundle): BundleVerdict {
+  return { ...whole, bundle: bundle.id, members: whole.members.filter((m) => bundle.members.includes(m.port)) };
+}
+
+function judgeAll(design: Design): readonly BundleVerdict[] {
+  const acting = actingDesign(design);
+  if (acting === design) return design.bundles.map((b) => verdictOn(design, b));
+  const of = new Map(bundleVerdicts(acting).map((v) => [v.bundle, v]));
+  return design.bundles.map((b) => {
+    // A peer link is inside what others take for one switch: its bundle is judged as the two see it.
+    if (b.members.length > 0 && b.members.every((m) => isPeerPort(design, m))) return verdictOn(design, b);
+    const whole = of.get(b.id) ?? of.get(sharedWith(design, b)?.id ?? '');
+    return whole ? partOf(whole, b) : verdictOn(design, b);
+  });
+}
+
+const known = new WeakMap<Design, readonly BundleVerdict[]>();
+
+/** The verdict on every bundle of a design, in its order; remembered as long as the design lives. */
+export function bundleVerdicts(design: Design): readonly BundleVerdict[] {
+  let verdicts = known.get(design);
+  if (!verdicts) known.set(design, (verdicts = judgeAll(design)));
+  return verdicts;
+}
+
+export const verdictOf = (design: Design, id: string): BundleVerdict | undefined =>
+  bundleById(design, id) ? bundleVerdicts(design).find((v) => v.bundle === id) : undefined;

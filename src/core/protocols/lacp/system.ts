@@ -1,0 +1,172 @@
+/** One end of a bundle as a whole: its ports, driven by frames and by time. Returns what to send and sends nothing. */
+import { LACP_STATE, decodeLacpdu, encodeLacpdu } from '../frames';
+import type { LacpInfo, Lacpdu } from '../frames';
+import { speedsByUse } from '../../standard';
+import { churnStep } from './churn';
+import { hasWaited, muxStep } from './mux';
+import { periodicStep } from './periodic';
+import { NO_PARTNER, NO_TIMERS, sameParty } from './port';
+import type { LacpPort } from './port';
+import { receiveStep } from './receive';
+import { selection } from './selection';
+import type { BundleSettings } from './selection';
+
+export interface EndPort {
+  readonly number: number;
+  /** LACP port priority. */
+  readonly priority: number;
+  /** Mb/s that the link runs at. */
+  readonly speed: number;
+  readonly half: boolean;
+  readonly up: boolean;
+}
+
+export interface EndSettings extends BundleSettings {
+  readonly system: number;
+  readonly systemPriority: number;
+  readonly key: number;
+  readonly activity: 'active' | 'passive';
+  readonly timeout: 'short' | 'long';
+  readonly ports: readonly EndPort[];
+}
+
+export interface LacpEnd {
+  readonly settings: EndSettings;
+  readonly ports: readonly LacpPort[];
+}
+
+/**
+ * Operational key of a port: members of unlike speed get keys of their own, so that they never join (clause 6.3.5).
+ * The speed that most members have keeps the key of the bundle; a draw goes to the faster one.
+ */
+export function operationalKey({ key, ports }: Pick<EndSettings, 'key' | 'ports'>, speed: number): number {
+  const speeds = speedsByUse(
+    ports,
+    (p) => p.speed,
+    (p) => p.up && !p.half,
+  );
+  return ((key + speeds.indexOf(speed) * 4096 - 1) % 65535) + 1;
+}
+
+function actorOf(settings: EndSettings, port: EndPort): LacpInfo {
+  const { system, systemPriority, activity, timeout } = settings;
+  return {
+    systemPriority,
+    system,
+    key: operationalKey(settings, port.speed),
+    portPriority: port.priority,
+    port: port.number,
+    state:
+      (activity === 'active' ? LACP_STATE.activity : 0) |
+      (timeout === 'short' ? LACP_STATE.timeout : 0) |
+      // A link in half duplex goes alone (clause 6.1.3.2).
+      (port.half ? 0 : LACP_STATE.aggregation),
+  };
+}
+
+const newPort = (settings: EndSettings, port: EndPort): LacpPort => ({
+  number: port.number,
+  portEnabled: port.up,
+  lacpEnabled: true,
+  actor: actorOf(settings, port),
+  partner: NO_PARTNER,
+  partnerAdmin: NO_PARTNER,
+  selected: 'UNSELECTED',
+  ready: false,
+  ntt: false,
+  receive: 'INITIALIZE',
+  periodic: 'NO_PERIODIC',
+  mux: 'DETACHED',
+  actorChurn: 'CHURN_MONITOR',
+  partnerChurn: 'CHURN_MONITOR',
+  timers: NO_TIMERS,
+});
+
+/** An end as it starts: nothing heard, nothing sent. */
+export const startEnd = (settings: EndSettings): LacpEnd => ({
+  settings,
+  ports: settings.ports.map((port) => newPort(settings, port)),
+});
+
+/** What a port says of itself whatever it has heard. */
+const OWN_BITS = LACP_STATE.activity | LACP_STATE.timeout;
+
+/** An end that is set otherwise, or has other members: ports that say of themselves what they said go on as they stand. */
+export function changeEnd(end: LacpEnd, settings: EndSettings): LacpEnd {
+  const known = new Map(end.ports.map((p) => [p.number, p]));
+  const ports = settings.ports.map((port) => {
+    const [was, is] = [known.get(port.number), newPort(settings, port)];
+    const same = was && sameParty(was.actor, is.actor) && ((was.actor.state ^ is.actor.state) & OWN_BITS) === 0;
+    return same ? was : is;
+  });
+  return { settings, ports };
+}
+
+const MOST_STEPS = 1000;
+const TRANSMITS = (p: LacpPort): boolean => p.ntt && p.portEnabled && p.lacpEnabled && p.periodic !== 'NO_PERIODIC';
+
+/** Runs all machines of an end until nothing moves, in the order of the standard: receive, selection, mux, periodic, churn. */
+function settle(end: LacpEnd, now: number): LacpEnd {
+  let ports = end.ports;
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const wanted = selection(ports, end.settings);
+    const ready = ports.filter((p) => p.mux === 'WAITING' && p.selected === 'SELECTED').every((p) => hasWaited(p, now));
+    let moved = false;
+    ports = ports.map((p) => {
+      const received = receiveStep(p, now, null);
+      if (received) {
+        moved = true;
+        return received;
+      }
+      const selected = wanted.get(p.number)!;
+      if (selected !== p.selected) {
+        moved = true;
+        return { ...p, selected };
+      }
+      const offered = p.mux === 'WAITING' && p.selected === 'SELECTED' && ready && !p.ready ? { ...p, ready: true } : p;
+      const next = muxStep(offered, now) ?? periodicStep(offered, now) ?? churnStep(offered, now);
+      if (next || offered !== p) moved = true;
+      return next ?? offered;
+    });
+    if (!moved) return { ...end, ports };
+  }
+  throw new Error('settle: the machines of an end do not come to rest');
+}
+
+/** A LACPDU to send, as octets, by the number of the port it leaves. */
+export interface Sent {
+  readonly port: number;
+  readonly octets: Uint8Array;
+}
+
+export interface Moved {
+  readonly end: LacpEnd;
+  readonly sent: readonly Sent[];
+}
+
+function transmit(end: LacpEnd): Moved {
+  const sent: Sent[] = [];
+  const ports = end.ports.map((p) => {
+    if (!TRANSMITS(p)) return p.ntt && p.periodic === 'NO_PERIODIC' ? { ...p, ntt: false } : p;
+    sent.push({ port: p.number, octets: encodeLacpdu({ actor: p.actor, partner: p.partner, collectorMaxDelay: 0 }) });
+    return { ...p, ntt: false };
+  });
+  return { end: { ...end, ports }, sent };
+}
+
+/** Lets time pass up to `now`, in microseconds. */
+export const tick = (end: LacpEnd, now: number): Moved => transmit(settle(end, now));
+
+/** Takes a frame in at a port; octets that are no LACPDU are ignored. */
+export function hear(end: LacpEnd, port: number, octets: Uint8Array, now: number): Moved {
+  const pdu: Lacpdu | null = decodeLacpdu(octets);
+  if (!pdu) return { end, sent: [] };
+  const ports = end.ports.map((p) => (p.number === port && p.portEnabled ? (receiveStep(p, now, pdu) ?? p) : p));
+  return transmit(settle({ ...end, ports }, now));
+}
+
+/** The moment after `now` at which the next timer of an end runs out; null when none runs. */
+export function nextTimer({ ports }: LacpEnd, now: number): number | null {
+  const all = ports.flatMap((p) => Object.values(p.timers).filter((t): t is number => t !== null && t > now));
+  return all.length === 0 ? null : Math.min(...all);
+}

@@ -1,3 +1,0 @@
-export * from './config';
-export * from './compare';
-export * from './edit';

@@ -1,0 +1,161 @@
+/** Builds the running network from a plan, and looks at light, bundles and ports whenever something about them changed. */
+import { hostById, portById } from '../design';
+import type { Design } from '../design';
+import { goOn, hearAt, light, memberOf, memberStanding } from './bundle-exchange';
+import { addLags, addPhysical } from './physical';
+import { hasCarrier } from './carrier';
+import { contactSoon, isBundle, setUp } from './switch';
+import { findWays } from './transmit';
+import { findTakers } from './receiver';
+import type { NetworkPlan } from './plan';
+import { addNode, changeIfDifferent } from './processes';
+import { EventQueue } from './scheduler';
+import { Recorder } from '../trace';
+import type { BridgePort, Lag, World } from './network-state';
+
+/** A generator of even chances from a seed (mulberry32). */
+export function chance(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** Looks at light, bundles and ports anew until nothing moves. */
+export function refresh(w: World): void {
+  for (const port of w.plan.design.ports) {
+    const physical = w.physical.get(port.id)!;
+    physical.carrier = hasCarrier(w, port) && physical.own.shutUntil === null;
+  }
+  for (const lag of [...w.lags.values(), ...w.hostLags.values()]) light(w, lag);
+  attach(w);
+}
+
+/** Which member carries for which bundle, and which ports are up because of it. */
+export function attach(w: World): void {
+  findWays(w);
+  w.changed.add(-1);
+  contactSoon(w);
+  for (const lag of w.lags.values()) {
+    const active: string[] = [];
+    for (const id of lag.members) {
+      const physical = w.physical.get(id)!;
+      const standing = memberStanding(w, lag, id);
+      physical.attached = standing === 'active' ? lag.port : null;
+      physical.held = standing === 'held';
+      if (standing === 'active') active.push(id);
+    }
+    const bp = lag.port;
+    if (!bp) continue;
+    const enough = active.length >= Math.max(1, lag.bundle?.minActive ?? 1);
+    const now = enough ? active : [];
+    if (!enough) for (const id of active) Object.assign(w.physical.get(id)!, { attached: null, held: true });
+    if (bp.active.join('\n') !== now.join('\n')) {
+      bp.active = now;
+      contactSoon(w);
+      w.record.happened({ kind: 'bundle', at: w.now, bundle: bp.id, active: now.length, of: lag.members.length });
+      for (const process of bp.node.processes) if (process.members[bp.number]) changeIfDifferent(w, process, bp);
+    }
+  }
+  // Down first, so that a member is never two ports at once.
+  const wanted = (bp: BridgePort): boolean => {
+    if (!bp.node.on || bp.shutUntil !== null) return false;
+    if (isBundle(bp.element)) return bp.active.length > 0;
+    const physical = w.physical.get(bp.id);
+    return physical !== undefined && physical.carrier && !physical.held && !physical.attached;
+  };
+  for (const bp of w.bridgePorts.values()) if (!isBundle(bp.element) && bp.active[0] !== bp.id) bp.active = [bp.id];
+  for (const up of [false, true])
+    for (const node of w.nodes.values())
+      setUp(
+        w,
+        node,
+        [...node.ports.values()].filter((bp) => bp.up !== up && wanted(bp) === up),
+        up,
+      );
+  findTakers(w);
+}
+
+function hearLacp(w: World, to: string, from: string, octets: Uint8Array, index: number): void {
+  const { design } = w.plan;
+  if (to === 'host') {
+    const link = design.links.find((l) => [l.a, l.b].some((e) => 'port' in e && e.port === from));
+    const host = link && [link.a, link.b].find((e) => 'host' in e);
+    const lag = host && 'host' in host && hostById(design, host.host) ? w.hostLags.get(host.host) : undefined;
+    if (lag) hearAt(w, lag, from, octets);
+    return;
+  }
+  const lag = w.physical.get(to)?.lag;
+  const sender = from === 'host' ? null : w.physical.get(from)?.lag;
+  // Another kind of negotiation is not understood.
+  const understood = lag?.end && (sender ? sender.bundle?.kind : 'lacp') === lag.bundle?.kind;
+  if (!lag || !understood || !portById(design, to)) return w.record.heard(index, to, w.now, 'ignored');
+  const before = standings(w, lag);
+  const { mux } = memberOf(w, lag, to);
+  hearAt(w, lag, to, octets);
+  const now = memberOf(w, lag, to);
+  w.record.heard(index, to, w.now, `${now.receive} ${now.selected} ${mux} ${now.mux}`);
+  if (before !== standings(w, lag)) attach(w);
+}
+
+/** What the members of a bundle do, in one word to compare. */
+const standings = (w: World, lag: Lag): string => lag.members.map((id) => memberStanding(w, lag, id)).join(' ');
+
+export interface WorldOptions {
+  readonly seed: number;
+  readonly linkDelay: number;
+  readonly processingDelay: number;
+  /** Microseconds within which switches begin to count seconds. */
+  readonly helloSpread: number;
+  /** Microseconds before the start at which the network is switched on. */
+  readonly warmUp: number;
+}
+
+/** The network as it is switched on, everything still down. */
+export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOptions): World {
+  const w: World = {
+    now: -options.warmUp,
+    drawn,
+    plan,
+    queue: new EventQueue(),
+    nodes: new Map(),
+    bridgePorts: new Map(),
+    physical: new Map(),
+    lags: new Map(),
+    hostLags: new Map(),
+    deaf: new Map(),
+    mute: new Map(),
+    loops: new Set(),
+    intruders: new Map(),
+    linkDelay: options.linkDelay,
+    processingDelay: options.processingDelay,
+    helloSpread: options.helloSpread,
+    random: chance(options.seed),
+    record: new Recorder(),
+    contactDue: false,
+    changed: new Set([-1]),
+    looping: false,
+    rootsOf: new Map(),
+    lans: null,
+    handled: 0,
+    bpdus: 0,
+    refresh: () => refresh(w),
+    hearLacp: (to, from, octets, index) => hearLacp(w, to, from, octets, index),
+  };
+  for (const node of plan.nodes) addNode(w, node);
+  addLags(w);
+  addPhysical(w);
+  refresh(w);
+  return w;
+}
+
+/** A bundle's timer ran out. */
+export function wakeLag(w: World, lag: Lag): void {
+  if (lag.wakeAt > w.now || !lag.end || (lag.bundle && w.lags.get(lag.bundle.id) !== lag)) return;
+  const before = standings(w, lag);
+  goOn(w, lag);
+  if (before !== standings(w, lag)) attach(w);
+}

@@ -1,0 +1,3 @@
+/** What other rooms use of simulation. */
+export { advance, rehearse, rehearsing, roleNow, startRehearsal, traceOf } from './run';
+export { eventWords, missingIn } from './script';

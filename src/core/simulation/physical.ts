@@ -1,0 +1,77 @@
+/** What is under the bridge ports: physical ports and the ends of bundles. */
+import { bundleAt, linksOfHost } from '../design';
+import { changeEnd } from '../protocols/lacp';
+import { bundleLacpEnd, hostLacpEnd } from '../network';
+import { darkEnd, startLag } from './bundle-exchange';
+import type { Way, World } from './network-state';
+
+const NO_WAY: Way = { ends: [], link: null, end: 'a' };
+
+/** Ends of bundles at switches and hosts; those that were there go on, as far as they are set as before. */
+export function addLags(w: World): void {
+  const { design } = w.plan;
+  const before = new Map(w.lags);
+  w.lags.clear();
+  for (const bundle of design.bundles) {
+    const settings = darkEnd(bundleLacpEnd(design, bundle));
+    const what = {
+      bundle,
+      port: w.bridgePorts.get(bundle.id) ?? null,
+      members: bundle.members,
+      individual: settings.individual,
+    };
+    const old = before.get(bundle.id);
+    if (!old?.end || old.bundle?.kind !== bundle.kind) {
+      w.lags.set(bundle.id, { ...what, end: bundle.kind === 'static' ? null : startLag(settings), wakeAt: Infinity });
+      continue;
+    }
+    const lag = Object.assign(old, what);
+    w.lags.set(bundle.id, lag);
+    if (JSON.stringify(withoutLight(old.end.settings)) === JSON.stringify(withoutLight(settings))) continue;
+    lag.end = changeEnd(old.end, settings);
+    // What goes on may be chosen otherwise among other members.
+    lag.wakeAt = w.now;
+    w.queue.push(w.now, { kind: 'lacp', lag });
+  }
+  for (const host of design.hosts) {
+    if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostLags.has(host.id)) continue;
+    const ports = linksOfHost(design, host.id).flatMap((l) => [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])));
+    w.hostLags.set(host.id, {
+      bundle: null,
+      port: null,
+      members: ports,
+      individual: true,
+      end: startLag(darkEnd(hostLacpEnd(design, host, ports))),
+      wakeAt: Infinity,
+    });
+  }
+}
+
+const withoutLight = (s: { ports: readonly { up: boolean }[] }) => ({
+  ...s,
+  ports: s.ports.map((p) => ({ ...p, up: false })),
+});
+
+/** Physical ports, each with the bundle it is configured into. */
+export function addPhysical(w: World): void {
+  const { design } = w.plan;
+  const gone = new Set(w.physical.keys());
+  for (const port of design.ports) {
+    const bundle = bundleAt(design, port.id);
+    const own = w.bridgePorts.get(port.id)!;
+    const now = {
+      node: own.node,
+      number: port.number,
+      own,
+      lag: bundle ? (w.lags.get(bundle.id) ?? null) : null,
+      attached: null,
+      held: false,
+    };
+    const old = w.physical.get(port.id);
+    gone.delete(port.id);
+    // The same port as before: what was worked out about it is compared with how it stands now.
+    if (old) Object.assign(old, now);
+    else w.physical.set(port.id, { id: port.id, ...now, carrier: false, way: NO_WAY, takes: null });
+  }
+  for (const id of gone) w.physical.delete(id);
+}

@@ -1,0 +1,90 @@
+/** What a switch does with a control frame that arrives: for one of its processes, passed on as data, or a port shut. */
+import type { Envelope } from '../protocols/frames';
+import { hearAgain, hearBpdu } from '../protocols/mst';
+import { hear } from './engines';
+import { hearStray } from './inconsistent-ports';
+import { drain, isInconsistent, noteHeard, passes } from './switch';
+import { transmit } from './transmit';
+import { addressTo, processFor } from './receiver';
+import type { Frame } from './frame';
+import type { BridgePort, Copy, World } from './network-state';
+import { SECOND } from './network-state';
+
+/** A BPDU that the switch does not understand, or that it should not: on through all open ports of the VLAN. */
+function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: number): void {
+  const vlan = env.named ?? env.vlan ?? 1;
+  if (!passes(w, into, vlan)) return;
+  for (const bp of into.node.ports.values())
+    if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], frame, index);
+}
+
+/** Shuts a port on which a BPDU was heard although none should be (BPDU guard). */
+function shut(w: World, bp: BridgePort): void {
+  const recovery = bp.node.plan.switch.guardRecovery;
+  bp.shutUntil = recovery === undefined ? Infinity : w.now + recovery * SECOND;
+  w.record.happened({
+    kind: 'guard',
+    at: w.now,
+    port: bp.id,
+    guard: 'bpdu',
+    until: recovery === undefined ? null : bp.shutUntil,
+  });
+  if (recovery !== undefined) w.queue.push(bp.shutUntil, { kind: 'recover', port: bp.id });
+  w.refresh();
+}
+
+/** A control frame arrives. */
+export function arrive(w: World, copy: Copy, frame: Frame, index: number): void {
+  const taker = copy.physical?.takes;
+  if (taker && copy.taker !== taker) addressTo(w, copy, taker, frame);
+  const { process, bridge } = copy;
+  if (taker && copy.strays) return hearStray(w, taker.bp, copy, frame, index);
+  if (taker && process && taker.bp.inconsistent && isInconsistent(taker.bp, process))
+    return w.record.heard(index, copy.to, w.now, 'inconsistent');
+  if (!taker || !process) return receive(w, copy.to, frame, index, copy.from);
+  const { payload } = frame;
+  const arrival = { index, to: copy.to };
+  const again = bridge && hearAgain(bridge, copy.index, payload);
+  if (again) {
+    for (const effect of again.effects) if (effect.kind === 'heard') noteHeard(w, effect, arrival);
+    return;
+  }
+  hear(process.engine, taker.bp.number, payload, w.now);
+  drain(w, process, arrival);
+}
+
+/** Looks at a frame in whole. */
+function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
+  if (to === 'host') return w.hearLacp(to, from, frame.payload, index);
+  if (to === 'intruder') {
+    const intruder = w.intruders.get(from);
+    if (!intruder) return;
+    const env = frame.opened;
+    if (env.kind === 'bpdu' || env.kind === 'vlan-bpdu') hearBpdu(intruder.bridge, 1, env.payload);
+    intruder.bridge.effects.length = 0;
+    return;
+  }
+  const physical = w.physical.get(to);
+  if (!physical || !physical.carrier || !physical.node.on) return;
+  const env = frame.opened;
+  if (env.kind === 'lacpdu') return w.hearLacp(to, from, env.payload, index);
+  if (physical.held) return;
+  const bp = physical.attached ?? physical.own;
+  if (!bp.up || bp.element.bpduFilter) return;
+  if (bp.element.bpduGuard) {
+    w.record.heard(index, to, w.now, 'guarded');
+    return shut(w, bp);
+  }
+  const { node } = bp;
+  const process = node.treeOff ? null : processFor(w, bp, env);
+  if (!process) {
+    // Only BPDUs of single VLANs, and those that reach a switch without spanning tree, travel as data.
+    if (env.kind === 'vlan-bpdu' ? node.treeOff || node.processes[0]?.plan.vlan === null : node.treeOff)
+      passOn(w, bp, env, frame, index);
+    else if (env.named === 1) w.record.heard(index, to, w.now, 'again');
+    return;
+  }
+  if (!process.members[bp.number]) return;
+  hear(process.engine, bp.number, env.payload, w.now);
+  drain(w, process, { index, to });
+}

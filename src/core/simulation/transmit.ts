@@ -1,0 +1,118 @@
+/** Frames on cables: which way they go from a port, and BPDUs that leave. */
+import { farEnd, linkAt } from '../design';
+import { inVlan } from '../protocols/frames';
+import { BpduFrame, PlainFrame } from './frame';
+import type { Frame } from './frame';
+import { reaches } from './carrier';
+import { accessVlan } from './receiver';
+import type { BridgePort, Copy, Outlet, Process, Way, World } from './network-state';
+
+/** Works out anew which way frames go from each port; those that go as before keep their way. */
+export function findWays(w: World): void {
+  w.lans = null;
+  for (const physical of w.physical.values()) {
+    const way = wayFrom(w, physical.id);
+    const { ends, link, end } = physical.way;
+    if (way.link !== link || way.end !== end || way.ends.join('\n') !== ends.join('\n')) physical.way = way;
+  }
+}
+
+function wayFrom(w: World, from: string): Way {
+  const link = linkAt(w.plan.design, from);
+  const far = link && farEnd(link, from);
+  const host = far !== undefined && 'host' in far && w.hostLags.has(far.host);
+  return {
+    ends: [...(w.intruders.has(from) ? ['intruder'] : []), ...reaches(w, from), ...(host ? ['host'] : [])],
+    link: link?.id ?? null,
+    end: link && 'port' in link.a && link.a.port === from ? 'a' : 'b',
+  };
+}
+
+const copyTo = (w: World, from: string, to: string): Copy => ({
+  from,
+  to,
+  physical: w.physical.get(to) ?? null,
+  taker: null,
+  process: null,
+  strays: null,
+  bridge: null,
+  index: 0,
+});
+
+/** Sends copies of a frame by a way; what leaves a muted end is lost. */
+function send(w: World, { link, end }: Way, copies: readonly Copy[], frame: Frame, index: number): void {
+  if (w.mute.size > 0 && link !== null && w.mute.get(link) === end) return;
+  const at = w.now + w.linkDelay + w.processingDelay;
+  for (let i = 0; i < copies.length; i++) w.queue.append(at, { kind: 'frame', copy: copies[i]!, frame, index });
+}
+
+/** Sends a frame out of a physical port. */
+export function transmit(w: World, from: string, frame: Frame, index: number): void {
+  const { way } = w.physical.get(from)!;
+  const copies = way.ends.map((to) => copyTo(w, from, to));
+  send(w, way, copies, frame, index);
+}
+
+/** A frame that comes from outside of the switches: from a host or an intruder. */
+export function deliver(w: World, from: string, to: string, octets: Uint8Array, index: number): void {
+  const copy = copyTo(w, from, to);
+  w.queue.append(w.now + w.linkDelay + w.processingDelay, {
+    kind: 'frame',
+    copy,
+    frame: new PlainFrame(octets),
+    index,
+  });
+}
+
+/** Sends a BPDU of a process out of a port of its switch. */
+export function sendBpdu(w: World, process: Process, number: number, bpdu: Uint8Array): void {
+  w.bpdus++;
+  const { node, outlets } = process;
+  let outlet = outlets[number];
+  const bp = outlet?.bp ?? node.ports.get(number)!;
+  const out = bp.active[0];
+  if (out === undefined || bp.element.bpduFilter || node.treeOff) return;
+  if (!outlet || !leadsOn(outlet, out)) outlets[number] = outlet = newOutlet(w, process, bp, out);
+  const frame = frameOf(process, outlet, bpdu);
+  send(w, outlet.way, outlet.copies, frame, w.record.frame(w.now, frame));
+  if (!outlet.again) return;
+  w.bpdus++;
+  const again = frame.ofVlanOne(bp.element.native !== 1);
+  send(w, outlet.way, outlet.again, again, w.record.frame(w.now, again));
+}
+
+/** Whether BPDUs still leave by an outlet as they did. */
+const leadsOn = ({ bp, element, physical, way }: Outlet, out: string): boolean =>
+  physical.way === way && physical.id === out && bp.element === element;
+
+function newOutlet(w: World, { plan: { vlan } }: Process, bp: BridgePort, out: string): Outlet {
+  const physical = w.physical.get(out)!;
+  const { way, id } = physical;
+  const copies = () => way.ends.map((to) => copyTo(w, id, to));
+  const again = vlan === 1 && accessVlan(bp) === 0 ? copies() : null;
+  return { bp, element: bp.element, physical, way, copies: copies(), again, last: null, earlier: null };
+}
+
+/** The frame of a BPDU: the one that was sent before where it says the same. */
+function frameOf(process: Process, outlet: Outlet, bpdu: Uint8Array): BpduFrame {
+  const { last, earlier } = outlet;
+  if (last?.bpdu === bpdu) return last;
+  outlet.earlier = last;
+  return (outlet.last = earlier?.bpdu === bpdu ? earlier : wrapped(process, outlet, bpdu));
+}
+
+function wrapped({ plan: { vlan }, node }: Process, { bp, physical }: Outlet, bpdu: Uint8Array): BpduFrame {
+  const access = accessVlan(bp);
+  const plain = vlan === null || vlan === 1 || access > 0;
+  // The tree may be run for the VLAN of the port by another one that cannot differ.
+  const payload = vlan !== null && access > 0 && access !== vlan ? inVlan(bpdu, vlan, access) : bpdu;
+  return new BpduFrame(
+    physical.id,
+    node.plan.mac,
+    bpdu,
+    payload,
+    vlan,
+    plain ? null : vlan,
+    bp.element.native !== vlan,
+  );
+}
