@@ -14,7 +14,7 @@ const CORE = [
 ];
 const SRC = ['core', 'api', 'demo', 'workers', 'server', 'ui', 'app', 'cli'];
 const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal'];
-const UI = ['theme', 'controls', 'table', 'chart', 'session', 'designs', `(${STAGES.join('|')})`, 'workspace'];
+const UI = ['theme', 'session', 'chart', 'table', 'controls', 'designs', `(${STAGES.join('|')})`, 'workspace'];
 
 const downwards = (folder, rooms) =>
   rooms.slice(0, -1).map((room, i) => ({

@@ -2,7 +2,7 @@ import { VERSION } from '@/api/version';
 import type { DeletedDesign, DesignRow } from '@/api/contract';
 import { ask, hasSession, withPage } from '@/server/ask';
 import { DesignList } from '@/ui/designs/DesignList';
-import { Trouble } from '@/ui/shell/Trouble';
+import { Trouble } from '@/ui/controls/Trouble';
 
 export const dynamic = 'force-dynamic';
 

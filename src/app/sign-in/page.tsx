@@ -1,4 +1,4 @@
-import { SignIn } from '@/ui/shell/SignIn';
+import { SignIn } from '@/ui/workspace/SignIn';
 
 export const dynamic = 'force-dynamic';
 

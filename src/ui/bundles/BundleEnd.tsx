@@ -1,9 +1,9 @@
 'use client';
 import { setField, switchById } from '../../core/design';
 import type { Bundle } from '../../core/design';
-import { Field } from '../trees/boards/Field';
-import { Choice } from '../trees/panels/DesignSettings';
-import { useBench, useSession } from '../shell/context';
+import { Field } from '../controls/Field';
+import { Choice } from '../controls/DesignSettings';
+import { useBench, useSession } from '../session/context';
 
 const KINDS = { lacp: 'LACP', static: 'static, no negotiation', own: "a maker's own negotiation" };
 

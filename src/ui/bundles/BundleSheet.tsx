@@ -5,7 +5,7 @@ import { addMember, joinable, removeMember, splitBundles } from '../../core/desi
 import { verdictOf } from '../../core/network';
 import { linkById, portById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
-import { useBench, useSession } from '../shell/context';
+import { useBench, useSession } from '../session/context';
 import { BundleEnd } from './BundleEnd';
 import { Distribution } from './Distribution';
 import { Effects } from './Effects';

@@ -17,7 +17,7 @@ import type { HashField } from '../../core/analysis';
 import { HASH_FIELDS, linkAt, linkSpeed, portById, setField, switchById } from '../../core/design';
 import type { Bundle } from '../../core/design';
 import { grouped } from '../../core/trees';
-import { useBench, useSession } from '../shell/context';
+import { useBench, useSession } from '../session/context';
 
 const SIZES = [2, 3, 4, 5, 6, 7, 8];
 

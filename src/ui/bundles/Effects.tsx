@@ -6,8 +6,8 @@ import { memberChanges, treeCapacity } from '../../core/analysis';
 import type { MemberChange } from '../../core/analysis';
 import { grouped, roleAt } from '../../core/trees';
 import type { MovedTree, Role } from '../../core/trees';
-import { useSession } from '../shell/context';
-import { RoleMark, roleWords } from '../trees/panels/RoleMark';
+import { useSession } from '../session/context';
+import { RoleMark, roleWords } from '../controls/RoleMark';
 import type { BundleGroup } from './groups';
 
 const WORDS = { lost: 'one member lost', added: 'one member more' } as const;

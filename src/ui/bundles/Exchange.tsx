@@ -9,7 +9,7 @@ import type { LacpInfo } from '../../core/protocols/frames';
 import { runToRest, startEnd } from '../../core/protocols/lacp';
 import type { LacpPort } from '../../core/protocols/lacp';
 import { numberToMac } from '../../core/standard';
-import { useSession } from '../shell/context';
+import { useSession } from '../session/context';
 
 /** Both ends brought to rest by the machines of LACP, over the cables that join them; by port id. */
 function settled(design: Design, near: Bundle, far: Bundle, joined: readonly string[]): ReadonlyMap<string, LacpPort> {

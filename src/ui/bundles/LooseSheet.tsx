@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { switchById } from '../../core/design';
-import { useSession } from '../shell/context';
+import { useSession } from '../session/context';
 import { ThreeWays } from './ThreeWays';
 
 interface Props {

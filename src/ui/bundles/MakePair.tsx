@@ -3,8 +3,8 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { makePair } from '../../core/design';
 import { pairOf } from '../../core/design';
-import { newId } from '../cabling/useCabling';
-import { useSession } from '../shell/context';
+import { newId } from '../session/new-id';
+import { useSession } from '../session/context';
 import { useBundleEdits } from './useBundleEdits';
 
 /** Two switches to be presented to all others as one. */

@@ -3,8 +3,8 @@ import type { MemberVerdict } from '../../core/network';
 import { farEnd, hostById, linkAt, linkSpeed, portById, portLabel, setField, switchById } from '../../core/design';
 import type { Bundle, Port } from '../../core/design';
 import { speedLabel } from '../chart/ends';
-import { Field } from '../trees/boards/Field';
-import { useBench, useSession } from '../shell/context';
+import { Field } from '../controls/Field';
+import { useBench, useSession } from '../session/context';
 import { Exchange } from './Exchange';
 import type { BundleGroup } from './groups';
 

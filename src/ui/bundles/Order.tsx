@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import type { Bundle } from '../../core/design';
 import { bundleOrder } from '../../core/analysis';
 import type { WorkStep } from '../../core/analysis';
-import { useBench, useSession } from '../shell/context';
+import { useBench, useSession } from '../session/context';
 
 const asText = (steps: readonly WorkStep[]) =>
   steps

@@ -5,9 +5,9 @@ import type { PairState } from '../../core/network';
 import { bundleAt, dissolvePair, linkSpeed, portById, setField, switchById } from '../../core/design';
 import type { Design, Link, SwitchPair } from '../../core/design';
 import { speedLabel } from '../chart/ends';
-import { Field } from '../trees/boards/Field';
-import { Choice } from '../trees/panels/DesignSettings';
-import { useBench, useSession } from '../shell/context';
+import { Field } from '../controls/Field';
+import { Choice } from '../controls/DesignSettings';
+import { useBench, useSession } from '../session/context';
 
 const STATE_WORD: Record<PairState, string> = {
   one: 'acts as one',

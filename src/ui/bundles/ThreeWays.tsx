@@ -5,8 +5,8 @@ import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAx
 import { threeWays } from '../../core/analysis';
 import type { Way } from '../../core/analysis';
 import { grouped } from '../../core/trees';
-import { newId } from '../cabling/useCabling';
-import { useBench, useSession } from '../shell/context';
+import { newId } from '../session/new-id';
+import { useBench, useSession } from '../session/context';
 
 const seconds = (n: number) => (n === 0 ? 'no timer waited for' : Number.isFinite(n) ? `${n} s` : 'never noticed');
 

@@ -1,6 +1,6 @@
 'use client';
 import type { BundleEdits } from '../../core/design';
-import { useBench } from '../shell/context';
+import { useBench } from '../session/context';
 
 /** Makes an edit that may be refused for a reason, and says the reason. */
 export function useBundleEdits(): (label: string, result: BundleEdits) => boolean {

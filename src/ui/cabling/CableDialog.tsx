@@ -12,7 +12,7 @@ import type { Chosen } from '../../core/editing';
 import { wording } from '../../core/design';
 import { speedCell } from '../../core/editing/tables';
 import { cableAction, thingName } from './actions';
-import { newId } from './useCabling';
+import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
 
 interface Far extends Chosen {

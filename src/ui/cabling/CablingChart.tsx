@@ -7,8 +7,8 @@ import { pluggedInto } from '../chart/cabling-scene';
 import { Chart } from '../chart/Chart';
 import type { Hands } from '../chart/Chart';
 import type { Ref } from '../session/view';
-import { useBench } from '../shell/context';
-import { vlanHue } from '../trees/hue';
+import { useBench } from '../session/context';
+import { vlanHue } from '../chart/hue';
 import {
   addHostAction,
   addSegmentAction,
@@ -22,7 +22,7 @@ import {
 } from './actions';
 import { Gestures } from './gestures';
 import { NameField } from './NameField';
-import { newId } from './useCabling';
+import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
 
 const NOTHING: ReadonlySet<string> = new Set();

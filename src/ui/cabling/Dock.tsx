@@ -7,9 +7,9 @@ import type { CellRefusal, RowText, Table, TableId } from '../../core/editing/ta
 import { DataTable } from '../table/DataTable';
 import type { TableHandle } from '../table/DataTable';
 import type { Ref } from '../session/view';
-import { useBench } from '../shell/context';
+import { useBench } from '../session/context';
 import { Neighbours } from './Neighbours';
-import { newId } from './useCabling';
+import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
 import type { NeighbourCheck } from './useNeighbours';
 

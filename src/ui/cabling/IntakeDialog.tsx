@@ -7,10 +7,10 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import type { Intake, SourceFile } from '../../core/formats';
 import type { Design } from '../../core/design';
-import { FileChoice } from '../designs/FileChoice';
-import { readFiles } from '../designs/files';
-import { IntakeList } from '../designs/IntakeList';
-import { useIntake } from '../designs/useIntake';
+import { FileChoice } from '../controls/FileChoice';
+import { readFiles } from '../controls/files';
+import { IntakeList } from '../controls/IntakeList';
+import { useIntake } from '../controls/useIntake';
 
 interface Props {
   readonly design: Design;

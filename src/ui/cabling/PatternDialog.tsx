@@ -12,7 +12,7 @@ import type { PatternId } from '../../core/editing';
 import { NAME_LENGTH, wording } from '../../core/design';
 import { parseVlanRanges } from '../../core/standard';
 import { speedCell } from '../../core/editing/tables';
-import { newId } from './useCabling';
+import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
 
 /** A pattern as a small drawing: switches as squares, cables as lines. */

@@ -2,7 +2,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
-import type { Command } from '../shell/useCommands';
+import type { Command } from '../session/commands';
 import type { Tool } from './gestures';
 import type { Cabling } from './useCabling';
 

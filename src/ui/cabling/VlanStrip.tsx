@@ -1,7 +1,7 @@
 'use client';
 import { vlanTreeId } from '../../core/standard';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { vlanHue } from '../trees/hue';
+import { vlanHue } from '../chart/hue';
 import type { Cabling } from './useCabling';
 
 const MOST = 60;

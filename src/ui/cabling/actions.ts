@@ -25,7 +25,7 @@ import {
 import type { CableEnd, Chosen, NewId, Part } from '../../core/editing';
 import type { Ref } from '../session/view';
 import type { Point } from '../chart/geometry';
-import type { Action } from '../shell/actions';
+import type { Action } from '../session/actions';
 
 export interface MakingAction extends Action {
   /** What came into being, to be selected. */

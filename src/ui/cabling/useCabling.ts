@@ -1,8 +1,7 @@
 'use client';
-import { nanoid } from 'nanoid';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { presence } from '../../core/editing';
-import type { Chosen, NewId } from '../../core/editing';
+import type { Chosen } from '../../core/editing';
 import type { Design, Switch } from '../../core/design';
 import { arrangeAsCabled } from '../chart/arrange';
 import type { ChartHandle } from '../chart/Chart';
@@ -10,17 +9,12 @@ import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
 import type { Marks } from '../chart/cabling-scene';
 import type { Point } from '../chart/geometry';
 import type { Ref } from '../session/view';
-import { isThere, useBench, useSession } from '../shell/context';
-import type { Action } from '../shell/actions';
+import { isThere, useBench, useSession } from '../session/context';
+import type { Action } from '../session/actions';
 import type { MakingAction } from './actions';
 import type { Tool } from './gestures';
 
 const AREA = { width: 1200, height: 420 };
-
-/** No two pages share the middle, no two things of a page the end: thousands of ids cost no randomness. */
-const page = nanoid(8);
-let made = 0;
-export const newId: NewId = (prefix) => `${prefix}-${page}-${(++made).toString(36)}`;
 
 /** What the parts of the cabling stage share. */
 export function useCabling() {

@@ -2,8 +2,8 @@
 import { useMemo } from 'react';
 import type { Chosen } from '../../core/editing';
 import type { Point } from '../chart/geometry';
-import { useBench } from '../shell/context';
-import type { Command } from '../shell/useCommands';
+import { useBench } from '../session/context';
+import type { Command } from '../session/commands';
 import {
   alignedPlaces,
   cableAction,
@@ -20,7 +20,7 @@ import {
 import { WAYS } from './arrange-job';
 import type { Way } from './arrange-job';
 import { toolByKey } from './Tools';
-import { newId } from './useCabling';
+import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
 
 interface Doings {

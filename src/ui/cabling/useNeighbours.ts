@@ -7,7 +7,7 @@ import type { Design, Edit } from '../../core/design';
 import { applyEdits } from '../../core/design';
 import type { Marks } from '../chart/cabling-scene';
 import { readStored, writeStored } from '../session/browser-store';
-import { newId } from './useCabling';
+import { newId } from '../session/new-id';
 
 export interface NeighbourCheck {
   readonly hearings: readonly Hearing[] | null;

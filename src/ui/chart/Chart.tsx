@@ -14,7 +14,7 @@ import {
 import type { KeyboardEvent, MouseEvent } from 'react';
 import { grouped } from '../../core/trees';
 import type { Ref } from '../session/view';
-import { FIT_EVENT } from '../shell/useCommands';
+import { FIT_EVENT } from '../session/commands';
 import { detailAt, EVERYWHERE, farScale, FEW, namesAt } from './detail';
 import { neighbour, refOf, sceneBox } from './finding';
 import { contains } from './geometry';

@@ -7,8 +7,6 @@ import type { Point } from './geometry';
 import { tidy } from './tidy';
 import type { TidyNode } from './tidy';
 
-export type Arrangement = 'cabling' | 'depth';
-
 export interface RulerMark {
   readonly cost: number;
   readonly y: number;

@@ -1,6 +1,6 @@
 'use client';
 import type { DeletedDesign } from '../session/types';
-import { Ago } from './Ago';
+import { Ago } from '../controls/Ago';
 
 interface Props {
   readonly deleted: readonly DeletedDesign[];

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { api } from '../session/api';
 import type { DesignRow } from '../session/types';
-import { Ago } from './Ago';
+import { Ago } from '../controls/Ago';
 import { Thumb } from './Thumb';
 
 interface Props {

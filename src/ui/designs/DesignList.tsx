@@ -11,14 +11,14 @@ import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
 import { listenToNotices } from '../session/notices';
 import type { DeletedDesign, DesignRow } from '../session/types';
-import { Mark } from '../shell/Mark';
-import { useNotice } from '../shell/Notice';
-import { ThemeChoice } from '../shell/ThemeChoice';
-import { readFiles, useFileDrop } from './files';
+import { Mark } from '../controls/Mark';
+import { useNotice } from '../controls/Notice';
+import { ThemeChoice } from '../controls/ThemeChoice';
+import { readFiles, useFileDrop } from '../controls/files';
 import { ImportDialog } from './ImportDialog';
 import { Deleted } from './Deleted';
 import { DesignItem } from './DesignItem';
-import { NameDialog } from './NameDialog';
+import { NameDialog } from '../controls/NameDialog';
 
 type Open =
   | { kind: 'new' }

@@ -10,10 +10,10 @@ import type { FormEvent } from 'react';
 import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
 import type { DesignHead } from '../session/types';
-import { FileChoice } from './FileChoice';
-import { readFiles } from './files';
-import { IntakeList } from './IntakeList';
-import { useIntake } from './useIntake';
+import { FileChoice } from '../controls/FileChoice';
+import { readFiles } from '../controls/files';
+import { IntakeList } from '../controls/IntakeList';
+import { useIntake } from '../controls/useIntake';
 
 interface Props {
   /** Files that were dropped on the page. */

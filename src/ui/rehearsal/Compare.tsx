@@ -7,7 +7,7 @@ import type { Design, Edit, Script, TimersInForce } from '../../core/design';
 import { gapsOf, lasting } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { TIMERS } from '../../core/standard';
-import { useBench, useSession } from '../shell/context';
+import { useBench, useSession } from '../session/context';
 import { startRehearsing } from './rehearse-job';
 import type { RehearseJob } from './rehearse-job';
 

@@ -2,7 +2,7 @@
 import { linkById, portLabel } from '../../core/design';
 import type { Design, Edit, ScriptEvent } from '../../core/design';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
-import { Field } from '../trees/boards/Field';
+import { Field } from '../controls/Field';
 
 interface Props {
   design: Design;

@@ -4,7 +4,7 @@ import { modeOf, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { cameOf, lasting, portWords, whyHeard } from '../../core/trace';
 import type { FrameRecord, FrameWhy as Why, Hearing, Trace } from '../../core/trace';
-import { LedgerTable } from '../trees/panels/LedgerTable';
+import { LedgerTable } from '../controls/LedgerTable';
 
 interface Props {
   design: Design;

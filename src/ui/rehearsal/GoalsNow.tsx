@@ -7,7 +7,7 @@ import { asItStands, carriedOut } from '../../core/trace';
 import { eventWords } from '../../core/simulation';
 import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
-import { useSession } from '../shell/context';
+import { useSession } from '../session/context';
 
 const NONE: readonly CheckedGoal[] = [];
 

@@ -13,8 +13,8 @@ import type { ChartHandle } from '../chart/Chart';
 import { buildScene } from '../chart/scene';
 import type { Scene } from '../chart/scene';
 import type { Ref } from '../session/view';
-import { treeInView, useBench, useSession } from '../shell/context';
-import { hueOf } from '../trees/hue';
+import { treeInView, useBench, useSession } from '../session/context';
+import { hueOf } from '../chart/hue';
 import { inTree, keepingScenes, laneTree, sceneAt, vlanOf } from './moment';
 
 const AREA = { width: 620, height: 330 };

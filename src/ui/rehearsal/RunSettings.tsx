@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { hostById } from '../../core/design';
 import type { Design, Probe, Script } from '../../core/design';
-import { Field } from '../trees/boards/Field';
+import { Field } from '../controls/Field';
 
 interface Props {
   design: Design;

@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { setField, timersFit } from '../../core/design';
 import { timersForDiameter } from '../../core/standard';
 import { TIMERS } from '../../core/standard';
-import { Field } from '../trees/boards/Field';
-import { useBench, useSession } from '../shell/context';
+import { Field } from '../controls/Field';
+import { useBench, useSession } from '../session/context';
 
 /** Which timers a network of some diameter needs, what they give, and setting them everywhere in one step. */
 export function Timers() {

@@ -5,8 +5,8 @@ import type { Bundle, Design, Edit, ScriptEvent } from '../../core/design';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
 import type { Tree } from '../../core/network';
 import type { Ref } from '../session/view';
-import { costAction, priorityAction } from '../shell/actions';
-import type { Action } from '../shell/actions';
+import { costAction, priorityAction } from '../session/actions';
+import type { Action } from '../session/actions';
 
 /** Something that can be put into a script; its time is given when it is. */
 type Offer = { readonly name: string; readonly event: Omit<ScriptEvent, 'id' | 'at'> };

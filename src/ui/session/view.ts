@@ -1,5 +1,7 @@
 /** What is looked at: tree, selection, arrangement. Kept in the address, so that a link opens the same view. */
-import type { Arrangement } from '../chart/arrange';
+
+/** Switches where they were put, or as far down as the tree in view costs them. */
+export type Arrangement = 'cabling' | 'depth';
 
 export type Ref = { readonly kind: 'switch' | 'host' | 'port' | 'bundle' | 'link' | 'segment'; readonly id: string };
 

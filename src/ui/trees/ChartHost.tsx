@@ -8,8 +8,8 @@ import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
 import { buildScene } from '../chart/scene';
 import type { Ref } from '../session/view';
-import { treeInView, useBench, useSession, useShown } from '../shell/context';
-import { hueOf } from './hue';
+import { treeInView, useBench, useSession, useShown } from '../session/context';
+import { hueOf } from '../chart/hue';
 import { usePath } from './usePath';
 
 /** Shape of the area that arrangements aim at. */

@@ -1,8 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
-import { treeInView, useBench, useSession } from '../shell/context';
-import type { Draft } from '../shell/context';
+import { treeInView, useBench, useSession } from '../session/context';
+import type { Draft } from '../session/draft';
 import { MovedWords } from './MovedBar';
 
 /** A change that is tried out: what it would move, the chart before and after it, apply or drop. */

@@ -4,7 +4,7 @@ import { bundleById, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import type { MovedTree } from '../../core/trees';
 import { ROLE_LETTER } from '../chart/Peg';
-import { useBench, useSession, useTree } from '../shell/context';
+import { useBench, useSession, useTree } from '../session/context';
 
 const MOST_PORTS = 4;
 const WORD = {

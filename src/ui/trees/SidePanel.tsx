@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { checkGoals } from '../../core/goals';
-import { useBench, useShown } from '../shell/context';
+import { useBench, useShown } from '../session/context';
 import { GoalsPanel } from './goals/GoalsPanel';
 import { Panel } from './panels/Panel';
 

@@ -1,8 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { BOARDS } from '../session/view';
-import { useBench, useSession } from '../shell/context';
-import { useInBrowser } from '../shell/useInBrowser';
+import { useBench, useSession } from '../session/context';
+import { useInBrowser } from '../session/useInBrowser';
 import { CompareBoard } from './boards/CompareBoard';
 import { InstanceBoard } from './boards/InstanceBoard';
 import { PredictBoard } from './boards/PredictBoard';
@@ -12,7 +12,7 @@ import { ChartHost } from './ChartHost';
 import { DraftBar } from './DraftBar';
 import { MovedBar } from './MovedBar';
 import { SidePanel } from './SidePanel';
-import { TreeStrip } from './TreeStrip';
+import { TreeStrip } from '../controls/TreeStrip';
 
 /** One tree on the chart, or all of them on a board. */
 function BoardTabs() {

@@ -4,7 +4,7 @@ import { hostById } from '../../core/design';
 import { findPath } from '../../core/analysis';
 import type { PathAnswer, Place } from '../../core/analysis';
 import type { Ref } from '../session/view';
-import { useBench, useSession, useTree } from '../shell/context';
+import { useBench, useSession, useTree } from '../session/context';
 
 export type PlaceRef = Ref & { readonly kind: 'switch' | 'host' };
 

@@ -5,7 +5,7 @@ import { switchById } from '../../../core/design';
 import { formatVlanRanges } from '../../../core/standard';
 import { advices } from '../../../core/analysis';
 import type { Advice } from '../../../core/analysis';
-import { useBench, useSession } from '../../shell/context';
+import { useBench, useSession } from '../../session/context';
 
 const key = (a: Advice) => `${a.kind} ${a.instances.length}`;
 

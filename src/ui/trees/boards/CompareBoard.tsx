@@ -5,9 +5,9 @@ import { useMemo, useState } from 'react';
 import { cutsOf, movedBetween, rootsOf } from '../../../core/trees';
 import type { MovedPort, SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
-import { treeInView, useBench, useSession, useTree } from '../../shell/context';
-import { hueOf } from '../hue';
-import { treeTitle } from '../words';
+import { treeInView, useBench, useSession, useTree } from '../../session/context';
+import { hueOf } from '../../chart/hue';
+import { treeTitle } from '../../controls/tree-names';
 import { MiniTree } from './MiniTree';
 
 const AREA = { width: 560, height: 420 };

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import type { Edit } from '../../../core/design';
 import { mstSwitches } from '../../../core/network';
-import { useBench, useSession } from '../../shell/context';
+import { useBench, useSession } from '../../session/context';
 import { Advisor } from './Advisor';
 import { RegionMap } from './RegionMap';
 import { RegionMembers } from './RegionMembers';

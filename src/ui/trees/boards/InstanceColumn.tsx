@@ -1,7 +1,7 @@
 'use client';
 import { formatVlanRanges, parseVlanRanges } from '../../../core/standard';
-import { useSession } from '../../shell/context';
-import { HUES, vlanHue } from '../hue';
+import { useSession } from '../../session/context';
+import { HUES, vlanHue } from '../../chart/hue';
 
 /** More VLANs than this in one instance are shown as ranges. */
 const MOST_SINGLE = 18;

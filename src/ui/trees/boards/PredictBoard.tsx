@@ -11,9 +11,9 @@ import type {
   SolvedDesign,
   SolvedTree,
 } from '../../../core/trees';
-import { useSession, useTree } from '../../shell/context';
+import { useSession, useTree } from '../../session/context';
 import { Ledger } from '../panels/Ledger';
-import { treeTitle } from '../words';
+import { treeTitle } from '../../controls/tree-names';
 import { FactDrawing } from './FactDrawing';
 
 const ENDS: readonly { id: EndAnswer; words: string }[] = [

@@ -16,8 +16,8 @@ import {
   removeInstance,
 } from '../../../core/network';
 import { INSTANCE_ID, formatVlanRanges, parseVlanRanges, instanceTreeId } from '../../../core/standard';
-import { useBench, useSession } from '../../shell/context';
-import { Field } from './Field';
+import { useBench, useSession } from '../../session/context';
+import { Field } from '../../controls/Field';
 import { InstanceColumn, instanceName, vlansIn } from './InstanceColumn';
 
 /** The VLAN-to-instance map of a region, or of one switch alone, as a board on which VLANs are moved. */

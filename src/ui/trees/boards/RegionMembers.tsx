@@ -7,7 +7,7 @@ import { modeOf, setField } from '../../../core/design';
 import { compareConfigs, differenceSentences, mstConfigOf, mstSwitches, regionOf } from '../../../core/network';
 import { boundaryPorts } from '../../../core/trees';
 import { endWords } from '../../../core/goals';
-import { useBench, useSession } from '../../shell/context';
+import { useBench, useSession } from '../../session/context';
 
 /** Which switch is in which region, why two are not in the same, and where regions meet. */
 export function RegionMembers() {

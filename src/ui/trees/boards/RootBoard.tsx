@@ -7,10 +7,10 @@ import { formatVlanRanges } from '../../../core/standard';
 import { balanceEdits, loadsOf, rankEdits, ranking, tierLastEdits } from '../../../core/analysis';
 import type { RankResult, Ranked } from '../../../core/analysis';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
-import { useBench, useSession, useShown } from '../../shell/context';
-import { hueOf } from '../hue';
+import { useBench, useSession, useShown } from '../../session/context';
+import { hueOf } from '../../chart/hue';
 import { BoardCommands } from './BoardCommands';
-import { treeMark, treeTitle } from '../words';
+import { treeMark, treeTitle } from '../../controls/tree-names';
 
 const RANKS = 3;
 const MOST_COLUMNS = 14;

@@ -4,8 +4,8 @@ import { removeAll } from '../../../core/design';
 import { DEMANDS, writeRows } from '../../../core/editing/tables';
 import type { RowText, Table } from '../../../core/editing/tables';
 import type { Loads } from '../../../core/analysis';
-import { newId } from '../../cabling/useCabling';
-import { useBench, useSession } from '../../shell/context';
+import { newId } from '../../session/new-id';
+import { useBench, useSession } from '../../session/context';
 import { DataTable } from '../../table/DataTable';
 import type { TableHandle } from '../../table/DataTable';
 

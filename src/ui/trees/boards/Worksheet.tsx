@@ -8,8 +8,8 @@ import { advise, burdenOf, inMode } from '../../../core/analysis';
 import type { Burden } from '../../../core/analysis';
 import { solveDesign } from '../../../core/trees';
 import { readStored, writeStored } from '../../session/browser-store';
-import { useSession } from '../../shell/context';
-import { MODE_WORDS } from '../panels/DesignSettings';
+import { useSession } from '../../session/context';
+import { MODE_WORDS } from '../../controls/DesignSettings';
 
 const MODES: readonly Mode[] = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'];
 

@@ -9,7 +9,7 @@ import type { FormEvent } from 'react';
 import { linkById, switchById } from '../../../core/design';
 import type { Design, Goal, PlaceRef } from '../../../core/design';
 import { formatVlanRanges } from '../../../core/standard';
-import { useBench, useSession, useTree } from '../../shell/context';
+import { useBench, useSession, useTree } from '../../session/context';
 
 const TYPES: Record<Goal['type'], string> = {
   root: 'A switch is root',

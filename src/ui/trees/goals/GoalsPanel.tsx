@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { goalSentence } from '../../../core/goals';
 import type { CheckedGoal } from '../../../core/goals';
 import type { Goal } from '../../../core/design';
-import { useBench, useSession } from '../../shell/context';
+import { useBench, useSession } from '../../session/context';
 import { GoalForm } from './GoalForm';
 import { Proposing } from './Proposing';
 

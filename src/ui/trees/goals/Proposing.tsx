@@ -6,7 +6,7 @@ import { editWords } from '../../../core/design';
 import type { Design } from '../../../core/design';
 import { goalSentence } from '../../../core/goals';
 import type { Progress, Proposal, Proposals } from '../../../core/goals';
-import { useBench, useSession } from '../../shell/context';
+import { useBench, useSession } from '../../session/context';
 import { startProposing } from './propose-job';
 import type { ProposeJob } from './propose-job';
 

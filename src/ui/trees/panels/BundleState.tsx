@@ -2,7 +2,7 @@
 import { verdictOf } from '../../../core/network';
 import { portById } from '../../../core/design';
 import type { Bundle, Design } from '../../../core/design';
-import { useBench } from '../../shell/context';
+import { useBench } from '../../session/context';
 
 const WORD = {
   forms: 'forms',

@@ -1,7 +1,7 @@
 'use client';
 import { portLabel, setField } from '../../../core/design';
 import type { Bundle, Port } from '../../../core/design';
-import { useBench, useSession } from '../../shell/context';
+import { useBench, useSession } from '../../session/context';
 
 const SETTINGS = [
   { field: 'edge', name: 'edge' },

@@ -5,8 +5,8 @@ import type { VectorPart } from '../../../core/standard';
 import { grouped } from '../../../core/trees';
 import { systemIdExtension } from '../../../core/network';
 import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
-import { useSession, useTree } from '../../shell/context';
-import { LedgerTable } from './LedgerTable';
+import { useSession, useTree } from '../../session/context';
+import { LedgerTable } from '../../controls/LedgerTable';
 
 const HEADS: Record<Contest['kind'], readonly string[]> = {
   received: ['heard on', 'root', 'cost', 'from', 'its port'],

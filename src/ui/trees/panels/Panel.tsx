@@ -2,8 +2,8 @@
 import { useEffect, useRef } from 'react';
 import { linkAt, linkById } from '../../../core/design';
 import type { Ref } from '../../session/view';
-import { isThere, useBench, useSession, useTree } from '../../shell/context';
-import { WHY_EVENT } from '../../shell/useCommands';
+import { isThere, useBench, useSession, useTree } from '../../session/context';
+import { WHY_EVENT } from '../../session/commands';
 import { usePath } from '../usePath';
 import { HostPanel, SegmentPanel } from './OtherPanels';
 import { ManyPanel } from './ManyPanel';

@@ -4,7 +4,7 @@ import { pathCapacity } from '../../../core/analysis';
 import { grouped } from '../../../core/trees';
 import { pathFaultSentence } from '../../../core/analysis';
 import type { Hop } from '../../../core/analysis';
-import { useBench, useSession, useTree } from '../../shell/context';
+import { useBench, useSession, useTree } from '../../session/context';
 import type { PlaceRef, ShownPath } from '../usePath';
 import { PlacePicker } from './PlacePicker';
 

@@ -2,8 +2,8 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useBench, useSession } from '../../shell/context';
-import { PATH_EVENT } from '../../shell/useCommands';
+import { useBench, useSession } from '../../session/context';
+import { PATH_EVENT } from '../../session/commands';
 import type { PlaceRef } from '../usePath';
 
 interface Option {

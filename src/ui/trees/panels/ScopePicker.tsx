@@ -3,8 +3,8 @@ import TextField from '@mui/material/TextField';
 import type { Scope } from '../../../core/design';
 import type { SolvedDesign } from '../../../core/trees';
 import { parseVlanRanges } from '../../../core/standard';
-import { useBench, useSession, useTree } from '../../shell/context';
-import type { ScopeChoice } from '../../shell/context';
+import { useBench, useSession, useTree } from '../../session/context';
+import type { ScopeChoice } from '../../session/context';
 
 export type ScopeResult = { ok: true; scope: Scope } | { ok: false; sentence: string };
 

@@ -5,12 +5,12 @@ import { pairOf, priorityInForce, setField, switchById } from '../../../core/des
 import { BRIDGE_PRIORITIES, formatBridgeId } from '../../../core/standard';
 import { TreeReader, explainSwitch, grouped, remainingHops, roleAt, settledState, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
-import { failAction, makeRootAction, priorityAction } from '../../shell/actions';
-import { useBench, useSession, useTree } from '../../shell/context';
+import { failAction, makeRootAction, priorityAction } from '../../session/actions';
+import { useBench, useSession, useTree } from '../../session/context';
 import { StepPicker, sourceWord } from './fields';
-import { Choice, MODE_WORDS } from './DesignSettings';
+import { Choice, MODE_WORDS } from '../../controls/DesignSettings';
 import { Ledger } from './Ledger';
-import { RoleMark } from './RoleMark';
+import { RoleMark } from '../../controls/RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
 import { farLabel } from './ends';
 

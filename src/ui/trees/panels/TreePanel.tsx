@@ -2,13 +2,13 @@
 import { useMemo } from 'react';
 import { cutsOf, explainTree, nextRoot, roleAt, rootsOf } from '../../../core/trees';
 import { formatVlanRanges } from '../../../core/standard';
-import { useBench, useSession, useTree } from '../../shell/context';
-import { treeTitle } from '../words';
-import { DesignSettings, MODE_WORDS } from './DesignSettings';
+import { useBench, useSession, useTree } from '../../session/context';
+import { treeTitle } from '../../controls/tree-names';
+import { DesignSettings, MODE_WORDS } from '../../controls/DesignSettings';
 import { farLabel } from './ends';
 import { Ledger } from './Ledger';
 import { PlacePicker } from './PlacePicker';
-import { RoleMark } from './RoleMark';
+import { RoleMark } from '../../controls/RoleMark';
 
 const MOST_NAMED = 6;
 

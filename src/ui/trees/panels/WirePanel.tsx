@@ -18,14 +18,14 @@ import { COMMON_SPEEDS, PORT_PRIORITIES } from '../../../core/standard';
 import { explainPort, grouped, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
 import { speedLabel } from '../../chart/ends';
-import { costAction, failAction, portPriorityAction } from '../../shell/actions';
-import { useBench, useSession, useTree } from '../../shell/context';
+import { costAction, failAction, portPriorityAction } from '../../session/actions';
+import { useBench, useSession, useTree } from '../../session/context';
 import { farLabel, farOf, memberPorts, rateOf } from './ends';
 import { CostField, StepPicker, sourceWord } from './fields';
 import { BundleState } from './BundleState';
 import { EdgeSettings } from './EdgeSettings';
 import { Ledger } from './Ledger';
-import { RoleMark, roleWords } from './RoleMark';
+import { RoleMark, roleWords } from '../../controls/RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
 
 interface Props {

@@ -7,7 +7,7 @@ import type { InForce } from '../../../core/design';
 import { COST_RANGE } from '../../../core/standard';
 import type { CostScale } from '../../../core/standard';
 import { grouped } from '../../../core/trees';
-import { useBench } from '../../shell/context';
+import { useBench } from '../../session/context';
 
 /** A change is tried out once typing rests. */
 const TRY_AFTER_MS = 250;

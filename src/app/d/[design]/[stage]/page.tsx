@@ -2,9 +2,9 @@ import { notFound } from 'next/navigation';
 import type { DesignHead } from '@/api/contract';
 import { ask, withPage } from '@/server/ask';
 import type { Asked } from '@/server/ask';
-import { OpenDesign } from '@/ui/shell/OpenDesign';
-import { Trouble } from '@/ui/shell/Trouble';
-import { isStage } from '@/ui/shell/stages';
+import { OpenDesign } from '@/ui/workspace/OpenDesign';
+import { Trouble } from '@/ui/controls/Trouble';
+import { isStage } from '@/ui/session/stages';
 
 export const dynamic = 'force-dynamic';
 

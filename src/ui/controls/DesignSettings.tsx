@@ -1,0 +1,66 @@
+'use client';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import type { Edit } from '../../core/design/edits';
+import { useBench, useSession } from '../session/context';
+
+export const MODE_WORDS = {
+  'per-vlan-rstp': 'one tree per VLAN, rapid',
+  'per-vlan-stp': 'one tree per VLAN, classic',
+  rstp: 'one tree for all, rapid',
+  stp: 'one tree for all, classic',
+  mstp: 'trees for groups of VLANs',
+};
+const SCALES = { long: '32-bit (1 Gb/s is 20 000)', short: '16-bit (1 Gb/s is 4)' };
+const BUNDLES = { active: 'of working members', configured: 'of all members' };
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  options: Record<string, string>;
+  onPick: (value: string, words: string) => void;
+}
+
+/** A label with a choice of a few. */
+export function Choice({ label, value, options, onPick }: ChoiceProps) {
+  return (
+    <div className="setting">
+      <span>{label}</span>
+      <Select
+        value={value}
+        displayEmpty
+        onChange={(e) => onPick(e.target.value, options[e.target.value] ?? '')}
+        inputProps={{ 'aria-label': label }}
+      >
+        {Object.entries(options).map(([key, words]) => (
+          <MenuItem key={key} value={key}>
+            {words}
+          </MenuItem>
+        ))}
+      </Select>
+    </div>
+  );
+}
+
+/** What holds for the design as a whole: which trees run, and how costs are counted. */
+export function DesignSettings() {
+  const { edit } = useBench();
+  const mode = useSession((s) => s.design.mode);
+  const costScale = useSession((s) => s.design.costScale);
+  const bundleCost = useSession((s) => s.design.bundleCost);
+  const set = (field: Extract<Edit, { type: 'settings' }>['field'], label: string) => (value: string, words: string) =>
+    edit(`${label}: ${words}`, [{ type: 'settings', field, value }]);
+  return (
+    <section className="settings" aria-label="Settings of the design">
+      <h3>Settings of the design</h3>
+      <Choice label="Spanning tree" value={mode} options={MODE_WORDS} onPick={set('mode', 'Spanning tree')} />
+      <Choice label="Cost scale" value={costScale} options={SCALES} onPick={set('costScale', 'Cost scale')} />
+      <Choice
+        label="Bundle cost by the rate"
+        value={bundleCost}
+        options={BUNDLES}
+        onPick={set('bundleCost', 'Bundle cost by the rate')}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,72 @@
+'use client';
+import { FILE_KINDS } from '../../core/formats/recognise';
+import type { TakenFile } from '../../core/formats/intake';
+
+const MOST_ROWS = 200;
+
+/** What each file brings, and which of its rows stay out and why. Refused rows come first. */
+export function IntakeList({ files }: { files: readonly TakenFile[] }) {
+  return (
+    <div className="intake">
+      {files.map((f) => (
+        <section key={f.file} aria-label={f.file}>
+          <h3>
+            {f.file}{' '}
+            <span className="quiet">
+              {FILE_KINDS[f.kind]}: {f.comes} {f.comes === '1' || f.comes.startsWith('1 ') ? 'comes' : 'come'} in
+            </span>
+            {f.faults.length > 0 && (
+              <span className="alarm">
+                , {f.faults.length} {f.faults.length === 1 ? 'is' : 'are'} refused
+              </span>
+            )}
+          </h3>
+          {f.faults.length > 0 && (
+            <ul className="fault-list" aria-label={`Refused in ${f.file}`}>
+              {f.faults.slice(0, MOST_ROWS).map((fault, i) => (
+                <li key={i}>
+                  {fault.row !== null && <b>row {fault.row}</b>}
+                  {fault.column && <b>{fault.row === null ? fault.column : `, ${fault.column}`}</b>}
+                  {(fault.row !== null || fault.column) && ': '}
+                  {fault.sentence}
+                </li>
+              ))}
+            </ul>
+          )}
+          {f.rows.length > 0 && <RowsPreview file={f} />}
+        </section>
+      ))}
+    </div>
+  );
+}
+
+function RowsPreview({ file: { columns, rows } }: { file: TakenFile }) {
+  const sorted = [...rows.filter((r) => r.fault), ...rows.filter((r) => !r.fault)];
+  return (
+    <div className="intake-rows" tabIndex={0} role="region" aria-label="Rows of the file">
+      <table>
+        <thead>
+          <tr>
+            <th className="number">Row</th>
+            {columns.map((c) => (
+              <th key={c}>{c}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sorted.slice(0, MOST_ROWS).map((r) => (
+            <tr key={r.row} className={r.fault ? 'is-refused' : undefined} title={r.fault ?? undefined}>
+              <td className="number mono">{r.row}</td>
+              {r.cells.map((cell, i) => (
+                <td key={i} className="mono">
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {rows.length > MOST_ROWS && <p className="quiet small">and {rows.length - MOST_ROWS} more rows</p>}
+    </div>
+  );
+}

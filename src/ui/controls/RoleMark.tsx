@@ -1,0 +1,19 @@
+import type { Role } from '../../core/trees/solve';
+import { settledState } from '../../core/trees/state';
+import { RoleSign } from '../chart/Peg';
+
+/** The peg of the chart, in a line of text. */
+export function RoleMark({ role }: { role: Role }) {
+  return (
+    <svg className={`role peg peg-${role}`} viewBox="-9 -9 18 18" aria-hidden="true">
+      <RoleSign role={role} />
+    </svg>
+  );
+}
+
+/** `alternate, cut` */
+export function roleWords(role: Role): string {
+  if (role === 'none') return 'takes no part';
+  if (role === 'disabled') return 'down';
+  return settledState(role) === 'discarding' ? `${role}, cut` : role;
+}

@@ -1,0 +1,141 @@
+'use client';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { cutsOf, rootsOf } from '../../core/trees/state';
+import { isAccidentalRoot } from '../../core/trees/ledger';
+import { regionCount } from '../../core/trees/many';
+import type { SolvedDesign, SolvedTree } from '../../core/trees/state';
+import { groupBy } from '../../core/design/look-ups';
+import { formatVlanRanges } from '../../core/standard/vlan-set';
+import { useBench, useSession, useTree } from '../session/context';
+import { hueOf } from '../chart/hue';
+import { treeMark, treeTitle } from './tree-names';
+
+interface Fold {
+  readonly trees: readonly SolvedTree[];
+  /** Null when no switch has the tree. */
+  readonly root: string | null;
+  readonly accident: boolean;
+  readonly parts: number;
+  /** Regions of an MST instance: each has a root of its own, so that many parts are as they should be. */
+  readonly regions: number;
+  readonly cuts: number;
+}
+
+/** Trees with the same outcome, together, in the order of their first VLAN. */
+function foldsOf(solved: SolvedDesign): Fold[] {
+  const { design } = solved.topology;
+  return [...groupBy(solved.trees, (t) => t.fold).values()].map((trees) => {
+    const first = trees[0]!;
+    const roots = rootsOf(first);
+    const root = roots[0];
+    return {
+      trees,
+      root: root === undefined ? null : design.switches[root]!.name,
+      accident: root !== undefined && isAccidentalRoot(solved, first, root),
+      parts: roots.length,
+      regions: regionCount(solved, first),
+      cuts: cutsOf(first).length,
+    };
+  });
+}
+
+const MOST_NUMBERS = 3;
+
+/** One entry for each outcome: its VLANs, its root, how many cuts. */
+export function TreeStrip() {
+  const { setView } = useBench();
+  const solved = useSession((s) => s.solved);
+  const inView = useTree();
+  const folds = useMemo(() => foldsOf(solved), [solved]);
+  const strip = useRef<HTMLElement>(null);
+  useEffect(() => {
+    strip.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [inView?.tree.id]);
+  return (
+    <nav className="strip" aria-label="Trees" ref={strip}>
+      {folds.map((fold) => (
+        <StripItem key={fold.trees[0]!.tree.id} fold={fold} inView={inView} onPick={(tree) => setView({ tree })} />
+      ))}
+    </nav>
+  );
+}
+
+interface ItemProps {
+  fold: Fold;
+  inView: SolvedTree | null;
+  onPick: (tree: string) => void;
+}
+
+function StripItem({ fold, inView, onPick }: ItemProps) {
+  const [more, setMore] = useState<HTMLElement | null>(null);
+  const hidden = useBench().view.board === 'predict';
+  const { trees, root, accident, parts, regions, cuts } = fold;
+  const current = inView !== null && trees.includes(inView);
+  const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
+  const shown =
+    current && !trees.slice(0, MOST_NUMBERS).includes(inView)
+      ? [inView, ...trees].slice(0, MOST_NUMBERS)
+      : trees.slice(0, MOST_NUMBERS);
+  const named = trees.length <= 2;
+  return (
+    <div className="strip-item" aria-current={current || undefined} style={{ borderLeftColor: `var(--hue-${hue})` }}>
+      <div className="strip-numbers">
+        {shown.map((t) => (
+          <button
+            key={t.tree.id}
+            className="plain"
+            aria-pressed={t === inView}
+            onClick={() => onPick(t.tree.id)}
+            title={t.tree.name}
+            aria-label={`Tree ${t.tree.vlan ?? treeTitle(t.tree)} ${t.tree.vlan === null ? '' : t.tree.name}`}
+          >
+            {t.tree.vlan !== null && !t.tree.name && named ? 'VLAN ' : ''}
+            {t.tree.vlan ?? (named ? t.tree.name : treeMark(t.tree))}
+            {named && t.tree.vlan !== null && <span> {t.tree.name}</span>}
+          </button>
+        ))}
+        {trees.length > MOST_NUMBERS && (
+          <button className="plain quiet" aria-haspopup="menu" onClick={(e) => setMore(e.currentTarget)}>
+            +{trees.length - MOST_NUMBERS} alike
+          </button>
+        )}
+        <Menu open={more !== null} anchorEl={more} onClose={() => setMore(null)}>
+          {trees.map((t) => (
+            <MenuItem
+              key={t.tree.id}
+              selected={t === inView}
+              onClick={() => {
+                setMore(null);
+                onPick(t.tree.id);
+              }}
+            >
+              {treeTitle(t.tree)}
+            </MenuItem>
+          ))}
+        </Menu>
+      </div>
+      {hidden ? (
+        <span className="quiet strip-root">root and cuts hidden</span>
+      ) : (
+        <button
+          className="plain strip-root"
+          tabIndex={-1}
+          onClick={() => onPick((current ? inView : trees[0]!).tree.id)}
+        >
+          <span className={accident ? 'alarm' : 'quiet'}>
+            {root === null ? 'no switch has it' : `root ${root}`}
+            {accident && ', by accident'}
+          </span>
+          <span className="quiet">
+            {' '}
+            · {cuts} {cuts === 1 ? 'cut' : 'cuts'}
+            {parts > 1 && (parts > regions ? <b className="alarm"> · {parts} parts</b> : ` · ${parts} regions`)}
+          </span>
+          <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>
+        </button>
+      )}
+    </div>
+  );
+}

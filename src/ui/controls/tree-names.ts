@@ -1,0 +1,17 @@
+/** How trees are called on screen. */
+import { COMMON_TREE } from '../../core/standard/tree-id';
+import type { Tree } from '../../core/network/tree-list';
+
+/** `VLAN 110 ticketing`, `Instance 2`, `CIST`. */
+export function treeTitle(tree: Tree): string {
+  if (tree.vlan !== null) return `VLAN ${tree.vlan} ${tree.name}`.trim();
+  if (tree.instance) return `Instance ${tree.instance}`;
+  return tree.id === COMMON_TREE ? (tree.name === 'CIST' ? 'CIST' : 'Common tree') : 'Tree of all VLANs';
+}
+
+/** `110`, `i2`, `CIST`: as short as it goes. */
+export function treeMark(tree: Tree): string {
+  if (tree.vlan !== null) return String(tree.vlan);
+  if (tree.instance) return `i${tree.instance}`;
+  return tree.id === COMMON_TREE ? 'CIST' : 'all';
+}

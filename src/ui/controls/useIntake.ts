@@ -1,0 +1,31 @@
+'use client';
+/** What files hold, read in a worker: the page stays usable, however large they are. */
+import { useEffect, useState } from 'react';
+import type { Design } from '../../core/design/schema';
+import type { Intake } from '../../core/formats/intake';
+import type { SourceFile } from '../../core/formats/recognise';
+import type { IntakeRequest } from '../../workers/intake';
+
+export interface IntakeState {
+  /** Null while the files are read, and when there are none. */
+  readonly intake: Intake | null;
+  readonly reading: boolean;
+  readonly fault: string | null;
+}
+
+const NOTHING: IntakeState = { intake: null, reading: false, fault: null };
+
+export function useIntake(into: Design | null, files: readonly SourceFile[]): IntakeState {
+  const [state, setState] = useState<IntakeState>(NOTHING);
+  useEffect(() => {
+    if (files.length === 0) return setState(NOTHING);
+    setState({ ...NOTHING, reading: true });
+    const worker = new Worker(new URL('../../workers/intake.ts', import.meta.url), { type: 'module' });
+    const fail = (why: string) => setState({ ...NOTHING, fault: `The files could not be read: ${why}` });
+    worker.onmessage = ({ data }: MessageEvent<Intake>) => setState({ ...NOTHING, intake: data });
+    worker.onerror = (event) => fail(event.message || 'the worker that reads them ended.');
+    worker.postMessage({ into, files } satisfies IntakeRequest);
+    return () => worker.terminate();
+  }, [into, files]);
+  return state;
+}

@@ -1,0 +1,101 @@
+'use client';
+/** What every part of an open design reaches for. */
+import { createContext, useContext } from 'react';
+import { useStore } from 'zustand';
+import { bundleById, hostById, linkById, portById, segmentById, switchById } from '../../core/design/look-ups';
+import type { Design } from '../../core/design/schema';
+import type { Edit } from '../../core/design/edits';
+import type { Scope } from '../../core/design/settings';
+import type { SolvedDesign, SolvedTree } from '../../core/trees/state';
+import type { Session, SessionState } from './session';
+import type { Ref, View } from './view';
+import type { DesignHead } from '../../api/contract';
+import type { NoticeContent } from './notice';
+import type { Draft } from './draft';
+import type { StageId } from './stages';
+import type { Command } from './commands';
+
+export interface Bench {
+  readonly session: Session;
+  readonly head: DesignHead;
+  readonly setHead: (head: DesignHead) => void;
+  readonly variantId: string;
+  readonly view: View;
+  readonly setView: (change: Partial<View>) => void;
+  /** Selects one thing; with `add`, besides what is selected, or takes it out again. */
+  readonly select: (ref: Ref | null, add?: boolean) => void;
+  /** Makes a change and says so when it is refused. True when it was made. */
+  readonly edit: (label: string, edits: readonly Edit[], known?: { from: Design; to: Design }) => boolean;
+  /** Shows what a change would do without making it; what is wrong with it is said. True when it can be made. */
+  readonly tryOut: (label: string, edits: readonly Edit[]) => boolean;
+  /** The change that is tried out, and whether the chart shows the network with it. */
+  readonly draft: Draft | null;
+  readonly setDraftSide: (side: Draft['side']) => void;
+  readonly applyDraft: () => void;
+  readonly dropDraft: () => void;
+  readonly say: (notice: NoticeContent) => void;
+  readonly scope: ScopeChoice;
+  readonly setScope: (scope: ScopeChoice) => void;
+  readonly stage: StageId;
+  readonly go: (stage: StageId) => void;
+  /** Opens one of the dialogs that belong to no stage. */
+  readonly openDialog: (dialog: BenchDialog) => void;
+  /** Commands that only the stage in view has. */
+  readonly setStageCommands: (commands: readonly Command[]) => void;
+}
+
+export type BenchDialog = 'refused' | 'history';
+
+/** Which trees the settings in the panel are for. */
+export type ScopeChoice = { kind: 'this' } | { kind: 'all' } | { kind: 'vlans'; text: string };
+
+export const BenchContext = createContext<Bench | null>(null);
+
+export function useBench(): Bench {
+  const bench = useContext(BenchContext);
+  if (!bench) throw new Error('useBench: outside an open design');
+  return bench;
+}
+
+export function useSession<T>(select: (state: SessionState) => T): T {
+  return useStore(useBench().session.store, select);
+}
+
+/** The tree in view: the one the address names, else the first; null when the design has none. */
+export function treeInView(state: Pick<SessionState, 'solved'>, view: View): SolvedTree | null {
+  return (view.tree !== null ? state.solved.byId.get(view.tree) : undefined) ?? state.solved.trees[0] ?? null;
+}
+
+const FIND = {
+  switch: switchById,
+  port: portById,
+  link: linkById,
+  bundle: bundleById,
+  segment: segmentById,
+  host: hostById,
+};
+
+/** Whether something that the address, or an undone change, left selected is in the design. */
+export const isThere = (design: Design, ref: Ref): boolean => FIND[ref.kind](design, ref.id) !== undefined;
+
+/** A sentence when an address names a tree or a selection that this design does not have. */
+export function missingInView({ design, solved }: Pick<SessionState, 'design' | 'solved'>, view: View): string | null {
+  if (view.tree !== null && !solved.byId.has(view.tree)) {
+    const first = solved.trees[0]?.tree.id;
+    return `The address names a tree '${view.tree}', which this design does not have${first ? `: ${first} is shown` : ''}.`;
+  }
+  const lost = view.selection.find((ref) => !isThere(design, ref));
+  return lost ? `The address selects a ${lost.kind} '${lost.id}', which this design does not have.` : null;
+}
+
+/** The network as it is shown: with the change that is tried out, if one is, else as it is. */
+export function useShown(): SolvedDesign {
+  const { draft } = useBench();
+  const solved = useSession((s) => s.solved);
+  return draft && draft.side === 'after' ? draft.solved : solved;
+}
+
+export function useTree(): SolvedTree | null {
+  const { view } = useBench();
+  return useSession((s) => treeInView(s, view));
+}

@@ -1,0 +1,12 @@
+/** A message that outlives a change of page within the application: said once by the page that opens next. */
+import type { NoticeContent } from './notice';
+
+let waiting: NoticeContent | null = null;
+
+export const sayNext = (notice: NoticeContent): void => void (waiting = notice);
+
+export function takeFlash(): NoticeContent | null {
+  const notice = waiting;
+  waiting = null;
+  return notice;
+}

@@ -1,0 +1,97 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { applyEdits } from '../../core/design/edits';
+import { editWords } from '../../core/design/edit-words';
+import type { Design } from '../../core/design/schema';
+import type { Edit } from '../../core/design/edits';
+import { api } from '../session/api';
+import type { Conflict } from '../session/entry';
+import type { Step } from '../../api/contract';
+import { useBench, useSession } from '../session/context';
+
+const MOST_LINES = 6;
+
+/** A change: what it was called, and what it sets. */
+export function ChangeLines({ design, label, edits }: { design: Design; label: string; edits: readonly Edit[] }) {
+  return (
+    <li>
+      {label}
+      <ul className="quiet">
+        {edits.slice(0, MOST_LINES).map((edit, i) => (
+          <li key={i}>{editWords(design, edit)}</li>
+        ))}
+        {edits.length > MOST_LINES && <li>and {edits.length - MOST_LINES} more</li>}
+      </ul>
+    </li>
+  );
+}
+
+const stepLabel = (step: Step) => (step.kind === 'undo' ? `Undo: ${step.label}` : step.label);
+
+/** The design as this window had it: the state that its changes were made on, with them on top. */
+async function myDesign(variantId: string, conflict: Conflict): Promise<Design> {
+  const { design } = await api.stateAt(variantId, conflict.since);
+  const applied = applyEdits(
+    design,
+    conflict.mine.flatMap((m) => m.edits),
+  );
+  if (!applied.ok) throw new Error(applied.faults[0]?.sentence);
+  return applied.design;
+}
+
+/** Both sides of a conflict, and three ways to end it. None of them loses anything without being asked. */
+export function ConflictDialog() {
+  const { session, head, setHead, variantId, say } = useBench();
+  const conflict = useSession((s) => s.conflict);
+  const design = useSession((s) => s.design);
+  if (!conflict) return null;
+  const aside = async () => {
+    try {
+      const mine = await myDesign(variantId, conflict);
+      const next = await api.copyVariant(head.id, variantId, { design: mine });
+      setHead(next);
+      session.resolve('theirs');
+      say({ text: `Your changes are in the new variant ${next.variants.at(-1)?.name}.` });
+    } catch (error) {
+      say({ text: error instanceof Error ? error.message : String(error), alarm: true });
+    }
+  };
+  return (
+    <Dialog open fullWidth maxWidth="md">
+      <DialogTitle>Two windows changed the same thing</DialogTitle>
+      <DialogContent>
+        <p className="quiet">Both versions are kept, also over a reload, until you choose.</p>
+        <div className="two-sides">
+          <section aria-label="Stored">
+            <h3>Stored</h3>
+            <ul>
+              {conflict.theirs.map((step) => (
+                <ChangeLines key={step.revision} design={design} label={stepLabel(step)} edits={step.edits} />
+              ))}
+              {conflict.theirs.length === 0 && <li>The design changed while this window was closed.</li>}
+            </ul>
+          </section>
+          <section aria-label="Yours">
+            <h3>Yours, not stored yet</h3>
+            <ul>
+              {conflict.mine.map(({ key, label, edits }) => (
+                <ChangeLines key={key} design={design} label={label} edits={edits} />
+              ))}
+            </ul>
+          </section>
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={() => session.resolve('theirs')}>Keep what is stored</Button>
+        <Button onClick={() => void aside()}>Put mine in a new variant</Button>
+        <Button variant="contained" onClick={() => session.resolve('mine')}>
+          Make my changes on top
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

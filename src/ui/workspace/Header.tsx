@@ -1,0 +1,73 @@
+'use client';
+import Tooltip from '@mui/material/Tooltip';
+import Link from 'next/link';
+import { viewAddress } from '../session/view';
+import { useBench, useSession } from '../session/context';
+import { Mark } from '../controls/Mark';
+import { SavingState } from './SavingState';
+import { STAGES } from '../session/stages';
+import type { StageId } from '../session/stages';
+import { ThemeChoice } from '../controls/ThemeChoice';
+import { VariantMenu } from './VariantMenu';
+
+interface Props {
+  stage: StageId;
+  onSearch: () => void;
+}
+
+/** Design, variant, stages, undo, search, and whether all is saved. */
+export function Header({ stage, onSearch }: Props) {
+  const { session, head, variantId, view, go, openDialog } = useBench();
+  const undo = useSession((s) => s.history.undo.at(-1));
+  const redo = useSession((s) => s.history.redo.at(-1));
+  return (
+    <header className="head">
+      <Link className="brand" href="/" aria-label="Knot Path: all designs">
+        <Mark /> Knot Path
+      </Link>
+      <h1 className="title" title={head.name}>
+        {head.name}
+      </h1>
+      <VariantMenu />
+      <nav className="stages" aria-label="Stages">
+        {STAGES.map(({ id, name }) => (
+          <Link
+            key={id}
+            href={viewAddress(head.id, id, variantId, view)}
+            aria-current={id === stage ? 'page' : undefined}
+            onClick={(event) => {
+              if (event.ctrlKey || event.metaKey || event.shiftKey || event.button !== 0) return;
+              event.preventDefault();
+              if (id !== stage) go(id);
+            }}
+          >
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <span className="grow" />
+      <SavingState />
+      <Tooltip title={undo ? `Undo: ${undo.label}` : 'Nothing to undo'}>
+        <span>
+          <button className="tool" disabled={!undo} onClick={session.undo} aria-label="Undo">
+            ↶
+          </button>
+        </span>
+      </Tooltip>
+      <Tooltip title={redo ? `Redo: ${redo.label}` : 'Nothing to redo'}>
+        <span>
+          <button className="tool" disabled={!redo} onClick={session.redo} aria-label="Redo">
+            ↷
+          </button>
+        </span>
+      </Tooltip>
+      <button className="tool" onClick={() => openDialog('history')}>
+        History
+      </button>
+      <button className="tool" onClick={onSearch}>
+        Search <kbd>Ctrl K</kbd>
+      </button>
+      <ThemeChoice />
+    </header>
+  );
+}

@@ -1,0 +1,62 @@
+'use client';
+import { useMemo, useState } from 'react';
+import { portById, portLabel, switchById } from '../../core/design/look-ups';
+import type { Design } from '../../core/design/schema';
+import { solveDesign } from '../../core/trees/state';
+import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
+import type { Arrangement } from '../session/view';
+import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
+import { Chart } from '../chart/Chart';
+import { buildScene } from '../chart/scene';
+import type { Ref } from '../session/view';
+import { hueOf } from '../chart/hue';
+import { treeInView, useBench } from '../session/context';
+
+const AREA = { width: 760, height: 420 };
+const NOTHING: ReadonlySet<string> = new Set();
+const NO_REFS: readonly Ref[] = [];
+const stay = () => {};
+
+function titleIn(design: Design, ref: Ref): string {
+  if (ref.kind === 'switch') return switchById(design, ref.id)?.name ?? ref.id;
+  return portById(design, ref.id) ? portLabel(design, ref.id) : ref.id;
+}
+
+/** A state of the design as a drawing to look at: the tree in view, by depth or as cabled. */
+export function StatePicture({ design, label }: { design: Design; label: string }) {
+  const { view } = useBench();
+  const [arrangement, setArrangement] = useState<Arrangement>('cabling');
+  const { scene, hue, tree } = useMemo(() => {
+    const cabled = arrangeAsCabled(design, AREA);
+    const solved = solveDesign(design);
+    const of = treeInView({ solved }, view);
+    if (!of) return { scene: layOut(looksOf(design, null), placesOf(design, cabled.at)), hue: null, tree: null };
+    const arranged = arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
+    return { scene: buildScene(solved, of, arranged), hue: hueOf(design, of.tree), tree: of.tree };
+  }, [design, view, arrangement]);
+  if (design.switches.length === 0) return <p className="quiet pad">There is no switch in this state.</p>;
+  return (
+    <>
+      <div className="chart-tools">
+        {tree && <span className="quiet">{tree.vlan === null ? tree.name : `${tree.vlan} ${tree.name}`}</span>}
+        {(['depth', 'cabling'] as const).map((kind) => (
+          <button key={kind} className="tool" aria-pressed={arrangement === kind} onClick={() => setArrangement(kind)}>
+            {kind}
+          </button>
+        ))}
+      </div>
+      <Chart
+        scene={scene}
+        fitKey={`history ${arrangement}`}
+        hue={hue}
+        selection={NO_REFS}
+        onSelect={stay}
+        pathPorts={NOTHING}
+        pathPlaces={NOTHING}
+        movedPorts={NOTHING}
+        titleOf={(ref) => titleIn(design, ref)}
+        label={label}
+      />
+    </>
+  );
+}

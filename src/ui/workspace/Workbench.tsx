@@ -1,0 +1,145 @@
+'use client';
+import { usePathname } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { placeName } from '../../core/design/look-ups';
+import type { Design } from '../../core/design/schema';
+import type { Edit } from '../../core/design/edits';
+import type { DesignHead, LoadedVariant } from '../../api/contract';
+import { useOpenSession } from '../session/useOpenSession';
+import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
+import type { Ref, View } from '../session/view';
+import { BundlesStage } from '../bundles/BundlesStage';
+import { CablingStage } from '../cabling/CablingStage';
+import { TreesStage } from '../trees/TreesStage';
+import { RehearsalStage } from '../rehearsal/RehearsalStage';
+import { CommandSearch } from './CommandSearch';
+import { ConflictDialog } from './ConflictDialog';
+import { BenchContext, missingInView } from '../session/context';
+import type { Bench, BenchDialog, ScopeChoice } from '../session/context';
+import { HistoryDialog } from './HistoryDialog';
+import { LeftDialog } from './LeftDialog';
+import { RefusedDialog } from './RefusedDialog';
+import { Header } from './Header';
+import { takeFlash } from '../session/flash';
+import { useNotice } from '../controls/Notice';
+import { useCommands } from './useCommands';
+import type { Command } from '../session/commands';
+import { isStage } from '../session/stages';
+import type { StageId } from '../session/stages';
+import { useComplaints } from '../session/useComplaints';
+import { useDraft } from '../session/useDraft';
+
+const STAGE = {
+  cabling: CablingStage,
+  trees: TreesStage,
+  bundles: BundlesStage,
+  rehearsal: RehearsalStage,
+} as const;
+
+interface Props {
+  head: DesignHead;
+  variant: LoadedVariant;
+  stage: StageId;
+  query: string;
+}
+
+/** An open design: one session, one view, the stage on top of both. */
+export function Workbench({ head: initialHead, variant, stage: initialStage, query }: Props) {
+  const [head, setHead] = useState(initialHead);
+  const [view, setWholeView] = useState<View>(() => readView(new URLSearchParams(query)));
+  const [scope, setScope] = useState<ScopeChoice>({ kind: 'this' });
+  const [searching, setSearching] = useState(false);
+  const [stageCommands, setStageCommands] = useState<readonly Command[]>([]);
+  const { say, shown } = useNotice();
+  const [dialog, openDialog] = useState<BenchDialog | null>(null);
+  const onAside = useCallback(
+    (key: string) =>
+      say({ text: `An entry of the browser's storage could not be read. It is set aside as ${key}.`, alarm: true }),
+    [say],
+  );
+  const opened = useOpenSession(variant, onAside);
+  const { session } = opened;
+  const path = usePathname();
+  const asked = path.split('/').at(-1) ?? '';
+  const stage = isStage(asked) ? asked : initialStage;
+
+  useEffect(() => {
+    const address = viewAddress(head.id, stage, variant.id, view);
+    if (address !== window.location.pathname + window.location.search) window.history.replaceState(null, '', address);
+  }, [head.id, stage, variant.id, view]);
+
+  useComplaints(session, say);
+  useEffect(() => {
+    const flash = takeFlash();
+    if (flash) say(flash);
+    const lost = missingInView(session.store.getState(), readView(new URLSearchParams(query)));
+    if (lost) say({ text: lost, alarm: true });
+  }, [session, query, say]);
+
+  const setView = useCallback((change: Partial<View>) => setWholeView((was) => ({ ...was, ...change })), []);
+  const select = useCallback((ref: Ref | null, add = false) => {
+    setWholeView((was) => {
+      if (!ref) return { ...was, selection: NO_SELECTION };
+      if (!add) return { ...was, selection: [ref] };
+      const rest = was.selection.filter((r) => !sameRef(r, ref));
+      return { ...was, selection: rest.length < was.selection.length ? rest : [...rest, ref] };
+    });
+  }, []);
+  const edit = useCallback(
+    (label: string, edits: readonly Edit[], known?: { from: Design; to: Design }) => {
+      const faults = session.edit(label, edits, known);
+      if (faults[0]) {
+        const place = placeName(session.store.getState().design, faults[0].path);
+        say({ text: [place, faults[0].sentence].filter(Boolean).join(': '), alarm: true });
+      }
+      return faults.length === 0;
+    },
+    [session, say],
+  );
+
+  const trial = useDraft(session, edit, say);
+  /** To another stage without leaving the page: the session stays open, and Back leads back. */
+  const go = useCallback(
+    (to: StageId) => window.history.pushState(null, '', viewAddress(head.id, to, variant.id, view)),
+    [head.id, variant.id, view],
+  );
+  const bench = useMemo<Bench>(
+    () => ({
+      session,
+      head,
+      setHead,
+      variantId: variant.id,
+      view,
+      setView,
+      select,
+      edit,
+      ...trial,
+      say,
+      scope,
+      setScope,
+      stage,
+      go,
+      openDialog,
+      setStageCommands,
+    }),
+    [session, head, variant.id, view, setView, select, edit, trial, say, scope, stage, go],
+  );
+  const Stage = STAGE[stage];
+  const search = useCallback(() => setSearching(true), []);
+  const commands = useCommands(bench, search, stageCommands);
+
+  return (
+    <BenchContext.Provider value={bench}>
+      <div className="bench">
+        <Header stage={stage} onSearch={search} />
+        <Stage />
+        {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
+        <ConflictDialog />
+        <LeftDialog {...opened} />
+        {dialog === 'refused' && <RefusedDialog onClose={() => openDialog(null)} />}
+        {dialog === 'history' && <HistoryDialog onClose={() => openDialog(null)} />}
+        {shown}
+      </div>
+    </BenchContext.Provider>
+  );
+}

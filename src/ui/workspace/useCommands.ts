@@ -1,0 +1,178 @@
+'use client';
+import { useColorScheme } from '@mui/material/styles';
+import { useLayoutEffect, useMemo } from 'react';
+import { bundleLinks } from '../../core/design/bundling';
+import { linkAt } from '../../core/design/look-ups';
+import { FIT_EVENT, PATH_EVENT, WHY_EVENT } from '../session/commands';
+import type { Command } from '../session/commands';
+import { newId } from '../session/new-id';
+import type { Session } from '../session/session';
+import { failAction, makeRootAction } from '../session/actions';
+import type { Bench } from '../session/context';
+import { STAGES } from '../session/stages';
+import { treeInView } from '../session/context';
+import { BOARDS } from '../session/view';
+
+const tell = (name: string) => () => window.dispatchEvent(new Event(name));
+
+function stepTree(bench: Bench, by: 1 | -1): void {
+  const { solved } = bench.session.store.getState();
+  const now = treeInView({ solved }, bench.view);
+  const at = solved.trees.findIndex((t) => t === now);
+  const next = solved.trees[(at + by + solved.trees.length) % solved.trees.length];
+  if (next) bench.setView({ tree: next.tree.id });
+}
+
+function makeRoot(bench: Bench, session: Session): void {
+  const { solved } = session.store.getState();
+  const of = treeInView({ solved }, bench.view);
+  const picked = bench.view.selection.find((r) => r.kind === 'switch');
+  if (!of || !picked) return bench.say({ text: 'Select the switch that should become root first.' });
+  const { label, edits } = makeRootAction(solved, of, picked.id);
+  if (edits.length === 0) bench.say({ text: 'It is the root of this tree already.' });
+  else bench.edit(label, edits);
+}
+
+function fail(bench: Bench): void {
+  const { label, edits } = failAction(bench.session.store.getState().design, bench.view.selection);
+  if (edits.length === 0) bench.say({ text: 'Select the link, port or switch that should fail first.' });
+  else bench.edit(label, edits);
+}
+
+function bundleSelected(bench: Bench): void {
+  const { design } = bench.session.store.getState();
+  const links = bench.view.selection.flatMap((r) =>
+    r.kind === 'link' ? [r.id] : r.kind === 'port' ? (linkAt(design, r.id)?.id ?? []) : [],
+  );
+  const result = bundleLinks(design, [...new Set(links)], newId);
+  if (!result.ok) return bench.say({ text: result.sentence, alarm: links.length > 0 });
+  const [first] = result.edits;
+  if (bench.edit('Bundle the selected cables', result.edits) && first?.type === 'add')
+    bench.select({ kind: 'bundle', id: first.value.id });
+}
+
+function listCommands(
+  bench: Bench,
+  search: () => void,
+  setMode: (mode: 'light' | 'dark' | 'system') => void,
+): Command[] {
+  const { session, view, setView, select } = bench;
+  const everywhere: Command[] = [
+    { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
+    { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: session.undo },
+    { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: session.redo },
+    { id: 'history', title: 'History of this variant', keys: ['H'], run: () => bench.openDialog('history') },
+    { id: 'try-now', title: 'Try to save now', keys: [], run: session.tryNow },
+    { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
+    { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
+    { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
+    { id: 'bundle', title: 'Bundle the selected cables', keys: ['J'], run: () => bundleSelected(bench) },
+    { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
+    {
+      id: 'clear',
+      title: bench.draft ? 'Drop the change that is tried out' : 'Clear the selection',
+      keys: ['Escape'],
+      run: () => (bench.draft ? bench.dropDraft() : select(null)),
+    },
+    ...STAGES.map(({ id, name }, i) => ({
+      id: `stage-${id}`,
+      title: `Go to ${name}`,
+      keys: [`Alt+${i + 1}`],
+      run: () => bench.go(id),
+    })),
+    { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
+    { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
+    { id: 'system', title: 'Theme as the system has it', keys: [], run: () => setMode('system') },
+  ];
+  if (bench.stage !== 'trees') return everywhere;
+  return [
+    ...everywhere,
+    ...(bench.draft
+      ? [
+          { id: 'apply', title: `Apply: ${bench.draft.label}`, keys: ['Enter'], run: bench.applyDraft },
+          {
+            id: 'side',
+            title: 'Before or after the change that is tried out',
+            keys: ['B'],
+            run: () => bench.setDraftSide(bench.draft?.side === 'after' ? 'before' : 'after'),
+          },
+        ]
+      : []),
+    {
+      id: 'next-board',
+      title: 'Next view of the trees',
+      keys: ['V'],
+      run: () => {
+        const at = BOARDS.findIndex((b) => b.id === view.board);
+        setView({ board: BOARDS[(at + 1) % BOARDS.length]!.id });
+      },
+    },
+    ...BOARDS.map(({ id, name }) => ({
+      id: `board-${id}`,
+      title: `Trees: ${name.toLowerCase()}`,
+      keys: [],
+      run: () => setView({ board: id }),
+    })),
+    {
+      id: 'goals',
+      title: 'Goals',
+      keys: ['G'],
+      run: () => setView({ panel: view.panel === 'goals' ? 'selection' : 'goals' }),
+    },
+    {
+      id: 'arrange',
+      title: view.arrangement === 'depth' ? 'Arrange as cabled' : 'Arrange by depth',
+      keys: ['D'],
+      run: () => setView({ arrangement: view.arrangement === 'depth' ? 'cabling' : 'depth' }),
+    },
+    {
+      id: 'root',
+      title: 'Make the selected switch root of this tree',
+      keys: ['R'],
+      run: () => makeRoot(bench, session),
+    },
+    { id: 'why', title: 'Why: go to the ledger', keys: ['W'], run: tell(WHY_EVENT) },
+    { id: 'path', title: 'Path between two places', keys: ['P'], run: tell(PATH_EVENT) },
+  ];
+}
+
+/** `Ctrl+Shift+Z`; letters in upper case. */
+function keyName(event: KeyboardEvent): string {
+  const key = event.key.length === 1 ? event.key.toUpperCase() : event.key;
+  const ctrl = event.ctrlKey || event.metaKey;
+  const shift = event.shiftKey && (ctrl || event.altKey || key.startsWith('Arrow'));
+  return `${ctrl ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${shift ? 'Shift+' : ''}${key}`;
+}
+
+const TYPING =
+  'input:not([type="radio"]):not([type="checkbox"]), textarea, [contenteditable="true"], [role="dialog"] *, [role="listbox"] *, [role="menu"] *';
+
+/** Keys that mean the same while a field or a table has the focus. */
+const EVEN_TYPING = new Set(['Ctrl+K', ...STAGES.map((_, i) => `Alt+${i + 1}`)]);
+
+/** The commands of an open design, with their keys at work. */
+export function useCommands(bench: Bench, search: () => void, ofStage: readonly Command[]): readonly Command[] {
+  const { setMode } = useColorScheme();
+  const commands = useMemo(
+    () => [...ofStage, ...listCommands(bench, search, setMode)],
+    [bench, search, setMode, ofStage],
+  );
+  // With the very drawing that shows a change, so that no key works on what was before it.
+  useLayoutEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented) return;
+      const name = keyName(event);
+      const typing = event.target instanceof Element && event.target.matches(TYPING);
+      if (typing && !EVEN_TYPING.has(name)) return;
+      const command = commands.find((c) => c.keys.includes(name));
+      if (!command) return;
+      // Enter on a button or a link presses it.
+      if (name === 'Enter' && event.target instanceof Element && event.target.matches('button, a, summary')) return;
+      event.preventDefault();
+      command.run();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [commands]);
+  return commands;
+}
