@@ -27,6 +27,28 @@ const downwards = (folder, rooms) =>
 export default {
   forbidden: [
     { name: 'no circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'a room of the core is entered by its index',
+      severity: 'error',
+      from: { path: '^(src|bench|endure)/', pathNot: '^src/core/' },
+      to: {
+        path: '^src/core/[^/]+/',
+        pathNot: [
+          '^src/core/[^/]+/(tables/)?index\\.ts$',
+          '^src/core/protocols/',
+          '^src/core/design/json-schema\\.ts$',
+        ],
+      },
+    },
+    {
+      name: 'a room of the core enters another by its index',
+      severity: 'error',
+      from: { path: '^src/core/([^/]+)/' },
+      to: {
+        path: '^src/core/[^/]+/',
+        pathNot: ['^src/core/$1/', '^src/core/[^/]+/(tables/)?index\\.ts$', '^src/core/protocols/'],
+      },
+    },
     ...downwards('src', SRC),
     ...downwards('src/core', CORE),
     ...downwards('src/ui', UI),

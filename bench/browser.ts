@@ -42,7 +42,7 @@ const pressToPaint = (page: Page, key: string, ctrl = false) =>
       const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
       await pause();
       const start = performance.now();
-      window.dispatchEvent(new KeyboardEvent('keydown', { key: k as string, ctrlKey: c as boolean, bubbles: true }));
+      window.dispatchEvent(new KeyboardEvent('keydown', { key: k, ctrlKey: c, bubbles: true }));
       // A task queued in a frame runs when that frame has been laid out and painted.
       await frame();
       await pause();

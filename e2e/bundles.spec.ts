@@ -111,12 +111,12 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   expect(errors).toEqual([]);
 });
 
-test('two parallel cables are compared in three ways, and the order of work is there to hand over', async ({
+test('options for two parallel cables are compared, and the change steps are there to copy', async ({
   page,
   request,
 }) => {
   const response = await request.post('/api/designs', {
-    data: { name: 'three ways', variant: 'v', design: asMeant() },
+    data: { name: 'options', variant: 'v', design: asMeant() },
     ...KEPT_OPEN,
   });
   const head = await response.json();
@@ -124,13 +124,13 @@ test('two parallel cables are compared in three ways, and the order of work is t
   await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}&sel=bundle~quay-b:lag102`);
   await page.getByRole('radio', { name: 'Trees and capacity' }).click();
   await expect(page.getByRole('region', { name: 'With one member lost' })).toContainText('10\u00a0000 before');
-  await page.getByRole('radio', { name: 'Order of work' }).click();
-  await expect(page.getByRole('row', { name: /^4 both ends Plug in or bring up ports 9/ })).toContainText(
-    'Spanning tree cuts cold-store 2 in every tree.',
+  await page.getByRole('radio', { name: 'Change steps' }).click();
+  await expect(page.getByRole('row', { name: /^4 both ends Bring up ports 9/ })).toContainText(
+    'Spanning tree blocks cold-store 2 in every tree.',
   );
-  await page.getByRole('radio', { name: 'Three ways' }).click();
+  await page.getByRole('radio', { name: 'Compare options' }).click();
   await expect(page.getByRole('row', { name: /^trees over the first/ })).toContainText('7, 04, 37, 7');
-  await page.getByRole('button', { name: 'Try split by VLAN' }).click();
-  await expect(page.getByText('Two links split by VLAN')).toBeVisible();
+  await page.getByRole('button', { name: 'Preview: VLANs split between them' }).click();
+  await expect(page.getByText('Two links: VLANs split between them')).toBeVisible();
   await expect(page.locator('svg.chart')).toBeVisible();
 });

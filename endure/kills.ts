@@ -3,7 +3,7 @@ import path from 'node:path';
 import { asCabled } from '../src/demo/brackwater';
 import { call, edit, folderOf, pause, startServer } from './server';
 import type { Head } from './server';
-import type { Row } from './main';
+import type { Row } from './row';
 
 interface Variant {
   readonly revision: number;

@@ -4,13 +4,7 @@ import { kills } from './kills';
 import { ROOT } from './server';
 import { deafness, largeEdit, longHistory, manyDesigns } from './size';
 import { dyingServer } from './windows';
-
-export interface Row {
-  readonly what: string;
-  readonly runs: string;
-  readonly result: string;
-  readonly good: boolean;
-}
+import type { Row } from './row';
 
 const value = (name: string): string | undefined => {
   const at = process.argv.indexOf(name);

@@ -5,7 +5,7 @@ import Database from 'better-sqlite3';
 import { campus } from '../src/demo/campus';
 import { call, edit, folderOf, startServer } from './server';
 import type { Head } from './server';
-import type { Row } from './main';
+import type { Row } from './row';
 
 const memoryMB = (pid: number): number =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;

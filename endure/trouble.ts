@@ -6,7 +6,7 @@ import Database from 'better-sqlite3';
 import { asCabled } from '../src/demo/brackwater';
 import { call, edit, folderOf, pause, startServer } from './server';
 import type { Head } from './server';
-import type { Row } from './main';
+import type { Row } from './row';
 
 const step = (n: number) => ({ revision: n, label: `edit ${n}`, client: 'endure', key: `k${n}`, edits: edit(n + 1) });
 

@@ -6,7 +6,7 @@ import { BROWSER, BROWSER_ARGS } from '../scripts/browser-args.mjs';
 import { asCabled } from '../src/demo/brackwater';
 import { call, folderOf, pause, startServer } from './server';
 import type { Head, Server } from './server';
-import type { Row } from './main';
+import type { Row } from './row';
 
 const state = (page: Page) => page.locator('[aria-label="State of saving"]');
 

@@ -63,6 +63,12 @@ await Promise.all([
       node('Formatting', bin('prettier', 'bin', 'prettier.cjs'), '--check', '.'),
       node('Lint', bin('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0'),
       node('Types', bin('typescript', 'bin', 'tsc'), '--noEmit'),
+      node(
+        'Which way imports point',
+        bin('dependency-cruiser', 'bin', 'dependency-cruise.mjs'),
+        ...['--config', '.dependency-cruiser.mjs', 'src', 'bench', 'endure'],
+      ),
+      node('Exports that nobody uses', bin('knip', 'bin', 'knip.js'), '--no-progress'),
     ),
   ),
 ]);

@@ -8,22 +8,10 @@ import type { HistoryOptions } from './history';
 import type { ImportOptions } from './import';
 import type { RehearseOptions } from './rehearse';
 
-async function main(argv: readonly string[]): Promise<number> {
-  let status = 0;
-  const program = new Command('knot-path')
-    .description('Spanning trees of a design, from the shell.')
-    .version(VERSION, '--version', 'print the version')
-    .exitOverride()
-    .showHelpAfterError('(--help tells the commands and options)');
-  program
-    .command('solve')
-    .description('print the converged state of every tree')
-    .argument('<design>', 'design file (JSON)')
-    .option('--tree <id>', 'one tree only, such as vlan-110')
-    .option('--json', 'as JSON instead of a table')
-    .action(async (file: string, options: { tree?: string; json?: boolean }) => {
-      status = await (await import('./solve')).solve(file, options);
-    });
+type Ends = (status: number) => void;
+
+/** Commands that read and write files. */
+function fileCommands(program: Command, ends: Ends): void {
   program
     .command('import')
     .description('make a design from tables of switches, links and VLANs')
@@ -33,7 +21,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--name <name>', 'name of the design; otherwise taken from the output file')
     .requiredOption('--out <design>', 'design file to write')
     .action(async (options: ImportOptions) => {
-      status = await (await import('./import')).importTables(options);
+      ends(await (await import('./import')).importTables(options));
     });
   program
     .command('export')
@@ -42,7 +30,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .requiredOption('--format <format>', 'json, graphml, topology, switches, links or vlans')
     .option('--out <file>', 'file to write; otherwise standard output')
     .action(async (file: string, options: { format: string; out?: string }) => {
-      status = await (await import('./export')).exportDesign(file, options);
+      ends(await (await import('./export')).exportDesign(file, options));
     });
   program
     .command('neighbours')
@@ -51,23 +39,44 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<lists...>', 'LLDP neighbours as JSON, one file named after each switch, or as CSV')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, lists: string[], options: { json?: boolean }) => {
-      status = await (await import('./neighbours')).neighbours(file, lists, options);
+      ends(await (await import('./neighbours')).neighbours(file, lists, options));
     });
   program
-    .command('goals')
-    .description('tell which goals of a design are met; status 1 when one is broken')
+    .command('digest')
+    .description('print the MST configuration digest of every region and switch')
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
-      status = await (await import('./goals')).goals(file, options);
+      ends(await (await import('./digest')).digest(file, options));
     });
   program
-    .command('propose')
-    .description('find the smallest changes that meet the broken goals')
-    .argument('<design>', 'design file (JSON)')
+    .command('diff')
+    .description('tell what differs between two designs and what it moves; status 1 when something does')
+    .argument('<a>', 'design file (JSON)')
+    .argument('<b>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
-    .action(async (file: string, options: { json?: boolean }) => {
-      status = await (await import('./goals')).propose(file, options);
+    .action(async (a: string, b: string, options: { json?: boolean }) => {
+      ends(await (await import('./diff')).diff(a, b, options));
+    });
+  program
+    .command('check')
+    .description('validate a design; status 1 and one line a fault when it is not right')
+    .argument('<design>', 'design file (JSON)')
+    .action(async (file: string) => {
+      ends(await (await import('./check')).check(file));
+    });
+}
+
+/** Commands that answer what a design does. */
+function answerCommands(program: Command, ends: Ends): void {
+  program
+    .command('solve')
+    .description('print the converged state of every tree')
+    .argument('<design>', 'design file (JSON)')
+    .option('--tree <id>', 'one tree only, such as vlan-110')
+    .option('--json', 'as JSON instead of a table')
+    .action(async (file: string, options: { tree?: string; json?: boolean }) => {
+      ends(await (await import('./solve')).solve(file, options));
     });
   program
     .command('bundles')
@@ -75,7 +84,23 @@ async function main(argv: readonly string[]): Promise<number> {
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
-      status = await (await import('./bundles')).bundles(file, options);
+      ends(await (await import('./bundles')).bundles(file, options));
+    });
+  program
+    .command('goals')
+    .description('tell which goals of a design are met; status 1 when one is broken')
+    .argument('<design>', 'design file (JSON)')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, options: { json?: boolean }) => {
+      ends(await (await import('./goals')).goals(file, options));
+    });
+  program
+    .command('propose')
+    .description('find the smallest changes that meet the broken goals')
+    .argument('<design>', 'design file (JSON)')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, options: { json?: boolean }) => {
+      ends(await (await import('./goals')).propose(file, options));
     });
   program
     .command('rehearse')
@@ -86,25 +111,12 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--pcapng <file>', 'write the control frames there')
     .option('--until <time>', 'how long, such as 60s or 2m')
     .action(async (file: string, options: RehearseOptions) => {
-      status = await (await import('./rehearse')).rehearseDesign(file, options);
+      ends(await (await import('./rehearse')).rehearseDesign(file, options));
     });
-  program
-    .command('digest')
-    .description('print the MST configuration digest of every region and switch')
-    .argument('<design>', 'design file (JSON)')
-    .option('--json', 'as JSON instead of lines')
-    .action(async (file: string, options: { json?: boolean }) => {
-      status = await (await import('./digest')).digest(file, options);
-    });
-  program
-    .command('diff')
-    .description('tell what differs between two designs and what it moves; status 1 when something does')
-    .argument('<a>', 'design file (JSON)')
-    .argument('<b>', 'design file (JSON)')
-    .option('--json', 'as JSON instead of lines')
-    .action(async (a: string, b: string, options: { json?: boolean }) => {
-      status = await (await import('./diff')).diff(a, b, options);
-    });
+}
+
+/** Commands on the database of the application. */
+function databaseCommands(program: Command, ends: Ends): void {
   program
     .command('history')
     .description('print what happened to a design in the database that KNOT_PATH_DB names')
@@ -118,29 +130,32 @@ async function main(argv: readonly string[]): Promise<number> {
     .option('--go-back <number>', 'make the newest state what this one was, as a step that can be undone')
     .option('--json', 'as JSON instead of lines')
     .action(async (design: string, options: HistoryOptions) => {
-      status = await (await import('./history')).history(design, options);
+      ends(await (await import('./history')).history(design, options));
     });
   program
     .command('backup')
     .description('copy the database that KNOT_PATH_DB names, also while its server runs')
     .argument('<file>', 'file to write')
     .action(async (file: string) => {
-      status = await (await import('./backup')).backup(file);
+      ends(await (await import('./backup')).backup(file));
     });
   program
     .command('restore')
     .description('replace the database that KNOT_PATH_DB names by a copy, also while its server runs')
     .argument('<file>', 'copy that backup wrote')
     .action(async (file: string) => {
-      status = await (await import('./backup')).restore(file);
+      ends(await (await import('./backup')).restore(file));
     });
-  program
-    .command('check')
-    .description('validate a design; status 1 and one line a fault when it is not right')
-    .argument('<design>', 'design file (JSON)')
-    .action(async (file: string) => {
-      status = await (await import('./check')).check(file);
-    });
+}
+
+async function main(argv: readonly string[]): Promise<number> {
+  let status = 0;
+  const program = new Command('knot-path')
+    .description('Spanning trees of a design, from the shell.')
+    .version(VERSION, '--version', 'print the version')
+    .exitOverride()
+    .showHelpAfterError('(--help lists the commands and options)');
+  for (const add of [answerCommands, fileCommands, databaseCommands]) add(program, (ended) => void (status = ended));
   try {
     await program.parseAsync([...argv], { from: 'user' });
   } catch (error) {

@@ -1,13 +1,13 @@
 import { writeFile } from 'node:fs/promises';
-import { faultsOf, formatPath, scriptSchema } from '../core/design';
+import { everNamed, faultsOf, formatPath, scriptSchema } from '../core/design';
 import type { Design, Script } from '../core/design';
 import { checkGoals, goalSentence } from '../core/goals';
 import { asItStands, gapsOf, loopEffect, pcapng, portWords, storyOf, vlansOfTree } from '../core/trace';
-import { everNamed } from '../core/design';
 import { rehearse } from '../core/simulation';
 import type { Trace } from '../core/trace';
 import { solveDesign } from '../core/trees';
 import { complain, readDesignFile, readText } from './files';
+import { SECOND } from '../core/standard';
 
 export interface RehearseOptions {
   readonly script?: string;
@@ -57,7 +57,7 @@ function goalsAfter(design: Design, script: Script, trace: Trace) {
 
 function summary(design: Design, trace: Trace) {
   return {
-    until: trace.until / 1e6,
+    until: trace.until / SECOND,
     ended: trace.ended,
     sentence: trace.sentence,
     bpdus: trace.bpdus,
@@ -74,35 +74,35 @@ function summary(design: Design, trace: Trace) {
         tree,
         vlans: vlansOfTree(trace, tree, { design, port }),
         port: portWords(design, port),
-        spans: spans.map((s) => ({ at: s.at / 1e6, role: s.role, state: s.state })),
+        spans: spans.map((s) => ({ at: s.at / SECOND, role: s.role, state: s.state })),
       })),
     roots: trace.roots.map(({ tree, spans }) => ({
       tree,
       vlans: vlansOfTree(trace, tree),
-      spans: spans.map((s) => ({ at: s.at / 1e6, roots: s.roots })),
+      spans: spans.map((s) => ({ at: s.at / SECOND, roots: s.roots })),
     })),
     gaps: trace.contacts.flatMap((lane) =>
       gapsOf(lane).map((g) => ({
         from: lane.from,
         to: lane.to,
         vlan: lane.vlan,
-        at: g.from / 1e6,
-        seconds: g.to === null ? null : (g.to - g.from) / 1e6,
+        at: g.from / SECOND,
+        seconds: g.to === null ? null : (g.to - g.from) / SECOND,
       })),
     ),
     loops: trace.loops.map((l) => ({
       vlans: trace.classes[l.vlan] ?? [l.vlan],
-      at: l.from / 1e6,
-      until: l.to === null ? null : l.to / 1e6,
+      at: l.from / SECOND,
+      until: l.to === null ? null : l.to / SECOND,
       ports: l.ports.map((p) => portWords(design, p)),
       rate: l.rate,
       ...loopEffect(l),
     })),
     reach: trace.reach.map(({ vlan, spans }) => ({
       vlans: trace.classes[vlan] ?? [vlan],
-      spans: spans.map((s) => ({ at: s.at / 1e6, apart: s.apart })),
+      spans: spans.map((s) => ({ at: s.at / SECOND, apart: s.apart })),
     })),
-    story: storyOf(design, trace).map((l) => ({ at: l.at / 1e6, text: l.text })),
+    story: storyOf(design, trace).map((l) => ({ at: l.at / SECOND, text: l.text })),
   };
 }
 

@@ -64,10 +64,10 @@ const DEMANDS: Demand[] = [
 const mac = (last: string) => `00:00:5e:00:53:${last}`;
 const table = (vlans: readonly number[], value: number) => Object.fromEntries(vlans.map((v) => [String(v), value]));
 
-function cabled(name: string, meant: boolean): Design {
+function switches(name: string, meant: boolean): DesignDraft {
   const west = meant ? [...WEST, 199] : WEST;
   const access = meant ? { priority: 61440 } : {};
-  const draft = new DesignDraft(name)
+  return new DesignDraft(name)
     .vlan(110, 'ticketing', 0)
     .vlan(120, 'crew', 1)
     .vlan(130, 'cameras', 2)
@@ -84,7 +84,12 @@ function cabled(name: string, meant: boolean): Design {
     .switch('crane-yard', mac('33'), 'access', 460, 420, access)
     .switch('signal-tower', mac('34'), 'access', 680, 420, access)
     .switch('cold-store', mac('35'), 'access', 960, 420, access)
-    .switch('workshop', mac('05'), 'access', 570, 560, access)
+    .switch('workshop', mac('05'), 'access', 570, 560, access);
+}
+
+/** Cables, bundles and hosts between the switches. */
+const cable = (draft: DesignDraft, meant: boolean): DesignDraft =>
+  draft
     .link(['core-east', 1], ['core-west', 1], 10000, ALL)
     .link(['core-east', 2], ['core-west', 2], 10000, ALL)
     .link(['core-east', 3], ['quay-a', 1], 10000, ALL)
@@ -110,6 +115,9 @@ function cabled(name: string, meant: boolean): Design {
     .host('gate-camera', ['gate', 10], 100, 130, { x: 270, y: 540 })
     .host('crane-plc', ['crane-yard', 10], 100, 140, { x: 400, y: 560 })
     .host('freezer-monitor', ['cold-store', 10], 100, 160, { x: 960, y: 540 });
+
+function cabled(name: string, meant: boolean): Design {
+  const draft = cable(switches(name, meant), meant);
   // A cost that stayed from the days of a 100 Mb/s cable keeps this uplink idle.
   if (!meant) draft.port(['signal-tower', 1], 1000, { cost: 200000 });
   if (meant) draft.link(['quay-b', 9], ['cold-store', 2], 1000, ALL);

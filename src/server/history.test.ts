@@ -39,7 +39,7 @@ test('the stacks walked to in the table are those of all steps in memory', () =>
       for (const kind of moves)
         try {
           if (kind === 'edit') edit(db, id, revision);
-          else moveStep(db, id, kind as 'undo' | 'redo', { revision, client: 'c' }, 1);
+          else moveStep(db, id, kind, { revision, client: 'c' }, 1);
           revision++;
         } catch {
           // There was nothing to undo or redo.

@@ -4,10 +4,10 @@ import type { Design, Edit } from '../design';
 import { typedConversations } from './distribution';
 import { findPath } from './path';
 import { solveDesign } from '../trees';
-import { bundleOrder } from './bundle-steps';
+import { bundleSteps } from './bundle-steps';
 import { memberChanges } from './member-change';
 import { pathCapacity, treeCapacity } from './capacity';
-import { threeWays } from './parallel-links';
+import { compareOptions } from './compare-options';
 
 const changed = (design: Design, ...edits: Edit[]): Design => {
   const applied = applyEdits(design, edits);
@@ -31,16 +31,16 @@ function doubled(mode: Design['mode'] = 'per-vlan-rstp'): Design {
 }
 const LINKS = ['quay-a:12--quay-b:12', 'second'];
 
-describe('two parallel links in three ways', () => {
-  const ways = (design: Design) => {
-    const found = threeWays(design, LINKS, newId);
+describe('options for two parallel links', () => {
+  const compared = (design: Design) => {
+    const found = compareOptions(design, LINKS, newId);
     if (!found.ok) throw new Error(found.sentence);
     return found;
   };
-  test('cut: one carries all; split: each carries half of the trees; bundled: both carry every tree', () => {
-    const { ways: all } = ways(doubled());
+  test('blocked: one carries all; split: each carries half of the trees; bundled: both carry every tree', () => {
+    const { options: all } = compared(doubled());
     expect(all.map((w) => [w.id, w.carried.toString(), w.capacity, w.tree, w.conversation, w.left])).toEqual([
-      ['cut', '7,0', 1000, 1000, 1000, 1000],
+      ['blocked', '7,0', 1000, 1000, 1000, 1000],
       ['split', '4,3', 2000, 1000, 1000, 1000],
       ['bundled', '7,7', 2000, 2000, 1000, 1000],
     ]);
@@ -53,33 +53,33 @@ describe('two parallel links in three ways', () => {
     expect(all[2]!.moved).toBe(0);
   });
   test('classic spanning tree waits two forward delays, and one tree cannot be split', () => {
-    const { ways: all, notes } = ways(doubled('stp'));
+    const { options: all, notes } = compared(doubled('stp'));
     expect(all.map((w) => [w.id, w.outage, w.silent])).toEqual([
-      ['cut', 30, 50],
+      ['blocked', 30, 50],
       ['bundled', 0, 90],
     ]);
-    expect(notes).toEqual([expect.stringMatching(/^Splitting by VLAN needs two trees/)]);
+    expect(notes).toEqual([expect.stringMatching(/^Splitting by VLAN needs two or more trees/)]);
   });
   test('times are those of the root, and a static bundle never notices a silent partner', () => {
     const design = doubled('stp');
     const timers = { helloTime: 1, maxAge: 6, forwardDelay: 4 };
     const quick = { ...design, switches: design.switches.map((s) => ({ ...s, ...timers })) };
-    expect(ways(quick).ways.map((w) => [w.id, w.outage, w.silent])).toEqual([
-      ['cut', 8, 14],
+    expect(compared(quick).options.map((w) => [w.id, w.outage, w.silent])).toEqual([
+      ['blocked', 8, 14],
       ['bundled', 0, 90],
     ]);
-    const made = changed(design, ...ways(design).ways.at(-1)!.edits);
+    const made = changed(design, ...compared(design).options.at(-1)!.edits);
     const still = changed(made, ...made.bundles.slice(-2).map((b) => setField('bundle', b.id, 'kind', 'static')));
-    expect(ways(still).ways.at(-1)).toMatchObject({ id: 'bundled', silent: Infinity });
+    expect(compared(still).options.at(-1)).toMatchObject({ id: 'bundled', silent: Infinity });
   });
-  test('each way leads to a design that can be had', () => {
+  test('each option leads to a design that can be made', () => {
     const design = doubled();
-    for (const way of ways(design).ways) expect(applyEdits(design, way.edits).ok).toBe(true);
+    for (const option of compared(design).options) expect(applyEdits(design, option.edits).ok).toBe(true);
   });
   test('refuses links that are not parallel', () => {
-    const found = threeWays(asMeant(), ['quay-a:12--quay-b:12', 'quay-a:4--gate:1'], newId);
+    const found = compareOptions(asMeant(), ['quay-a:12--quay-b:12', 'quay-a:4--gate:1'], newId);
     expect(found.ok || found.sentence).toBe(
-      'The two links join different switches: the three ways are for parallel links.',
+      'The two links join different switches: only parallel links can be compared.',
     );
   });
 });
@@ -127,15 +127,15 @@ test('a path is as wide as its narrowest link, and narrower with a member lost',
   expect(treeCapacity(solved, of).rate).toBe(1000);
 });
 
-describe('the order of work', () => {
+describe('the change steps', () => {
   const ends = (design: Design) =>
     ['quay-b:lag102', 'cold-store:lag103'].map((id) => design.bundles.find((b) => b.id === id)!);
-  test('the end farther from the roots comes first, the second cable last, and the cut is named', () => {
+  test('the end farther from the roots comes first, the second cable last, and the blocked port is named', () => {
     const design = asMeant();
     const [a, b] = ends(design);
-    const steps = bundleOrder(design, b!, a!);
+    const steps = bundleSteps(design, b!, a!);
     expect(steps.map((s) => s.at)).toEqual(['', 'cold-store', 'quay-b', '', '']);
-    expect(steps[3]!.meanwhile).toMatch(/Spanning tree cuts cold-store 2 in every tree\./);
+    expect(steps[3]!.meanwhile).toMatch(/Spanning tree blocks cold-store 2 in every tree\./);
   });
   test('a static bundle takes the cables down first and brings them up together', () => {
     const design = changed(
@@ -143,14 +143,14 @@ describe('the order of work', () => {
       ...['quay-b:lag102', 'cold-store:lag103'].map((id) => setField('bundle', id, 'kind', 'static')),
     );
     const [a, b] = ends(design);
-    const steps = bundleOrder(design, a!, b!);
+    const steps = bundleSteps(design, a!, b!);
     expect(steps.map((s) => s.at)).toEqual(['quay-b', 'cold-store', 'quay-b', 'quay-b', '']);
-    expect(steps[0]!.work).toMatch(/^Take ports 8, 9 down/);
+    expect(steps[0]!.work).toMatch(/^Shut down ports 8, 9/);
   });
   test('classic spanning tree makes the new port wait', () => {
     const design = { ...asCabled(), mode: 'per-vlan-stp' as const };
     const [a, b] = ends(design);
-    expect(bundleOrder(design, a!, b!)[2]!.meanwhile).toMatch(/waits 30 s/);
+    expect(bundleSteps(design, a!, b!)[2]!.meanwhile).toMatch(/waits 30 s/);
   });
 });
 

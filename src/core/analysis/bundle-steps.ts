@@ -1,25 +1,24 @@
-/** The order of work that makes a bundle on a pair of switches in service, as steps to hand over. */
+/** The steps that turn cables in service into a bundle, in their order, one device at a time. */
 import { sharedWith, verdictOf } from '../network';
-import { splitBundles } from '../design';
-import { applyEdits, farEnd, linkAt, modeOf, portById, switchById } from '../design';
+import { applyEdits, farEnd, linkAt, modeOf, portById, splitBundles, switchById } from '../design';
 import type { Bundle, Design } from '../design';
 import { ROLE, forwardsRole, solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
 import { timersInForce } from './tree-timers';
 
-export interface WorkStep {
-  /** Switch at which it is done; empty for both. */
+export interface ChangeStep {
+  /** Switch to change; empty for both. */
   readonly at: string;
   readonly work: string;
-  /** What passes no frames meanwhile. */
+  /** What stops passing frames during the step. */
   readonly meanwhile: string;
-  /** What to look for before going on. */
+  /** What to verify before the next step. */
   readonly check: string;
 }
 
 const names = (design: Design, ports: readonly string[]) => ports.map((p) => portById(design, p)!.name).join(', ');
 
-/** Root path cost of a switch, summed over all trees: the lower, the nearer to the roots. */
+/** Root path cost of a switch, summed over all trees: a lower sum is nearer to the roots. */
 const distance = (solved: SolvedDesign, id: string): number => {
   const bridge = solved.topology.bridgeIndex.get(id)!;
   return solved.trees.reduce((sum, { outcome }) => {
@@ -28,146 +27,192 @@ const distance = (solved: SolvedDesign, id: string): number => {
   }, 0);
 };
 
-/** Cut ends of the cables while the bundle is not there yet: port id and number of trees. */
-function cutsBefore(plain: SolvedDesign, ports: readonly string[]): string[] {
+/** Ends of the cables that spanning tree blocks while there is no bundle, each with the number of trees. */
+function blockedBefore(plain: SolvedDesign, ports: readonly string[]): string[] {
   const { design, portIndex, ports: logical } = plain.topology;
   return ports.flatMap((id) => {
     const p = portIndex.get(id)!;
-    const cut = plain.trees.filter(
-      ({ outcome, problem }) =>
-        problem.portTakesPart[p] && outcome.role[p] !== ROLE.disabled && !forwardsRole(outcome.role[p]),
+    const inTrees = plain.trees.filter(({ problem }) => problem.portTakesPart[p]);
+    const blocked = inTrees.filter(
+      ({ outcome }) => outcome.role[p] !== ROLE.disabled && !forwardsRole(outcome.role[p]),
     ).length;
-    const all = plain.trees.filter(({ problem }) => problem.portTakesPart[p]).length;
+    if (blocked === 0) return [];
     const { element } = logical[p]!;
-    return cut === 0
-      ? []
-      : [
-          `${switchById(design, element.switch)!.name} ${element.name} in ${cut === all ? 'every tree' : `${cut} of ${all} trees`}`,
-        ];
+    const where = blocked === inTrees.length ? 'every tree' : `${blocked} of ${inTrees.length} trees`;
+    return [`${switchById(design, element.switch)!.name} ${element.name} in ${where}`];
   });
 }
+
+/** What the steps need to know about the two ends and their cables. */
+interface Work {
+  readonly design: Design;
+  readonly near: Bundle;
+  readonly far: Bundle;
+  readonly nearName: string;
+  readonly farName: string;
+  readonly nearTwin: Bundle | undefined;
+  readonly farTwin: Bundle | undefined;
+  /** The port that stays in service, and the ports that join after it, in words. */
+  readonly first: string;
+  readonly rest: string | null;
+  /** When the port of the bundle passes frames, and what is blocked without the bundle. */
+  readonly opening: string;
+  readonly blocked: string;
+  readonly active: number;
+}
+
+/** Ports that join later, by switch. */
+function laterPorts(design: Design, near: Bundle, nearName: string, twin: Bundle | undefined): string | null {
+  const own = near.members.slice(1);
+  if (!twin) return own.length === 0 ? null : `${names(design, own)} of ${nearName}`;
+  return [...own, ...twin.members]
+    .map((p) => portById(design, p)!)
+    .map((p) => `${p.name} of ${switchById(design, p.switch)!.name}`)
+    .join(', ');
+}
+
+function blockedWords(design: Design, plain: SolvedDesign, near: Bundle, twin: Bundle | undefined): string {
+  const farPorts = [...near.members, ...(twin?.members ?? [])].flatMap((m) => {
+    const link = linkAt(design, m);
+    const end = link && farEnd(link, m);
+    return end && 'port' in end ? [end.port] : [];
+  });
+  const blocked = blockedBefore(plain, [...near.members, ...farPorts]);
+  return blocked.length > 0
+    ? `Spanning tree blocks ${blocked.join(', ')}.`
+    : 'Nothing: spanning tree blocks no port here.';
+}
+
+function workOn(design: Design, one: Bundle, other: Bundle): Work | null {
+  const twins = [one, other].flatMap((b) => sharedWith(design, b) ?? []);
+  const applied = applyEdits(design, splitBundles([one, other, ...twins].map((b) => b.id)));
+  if (!applied.ok) return null;
+  const plain = solveDesign(applied.design);
+  const oneFirst = distance(plain, one.switch) <= distance(plain, other.switch);
+  const [near, far] = oneFirst ? [one, other] : [other, one];
+  const [first] = near.members;
+  if (first === undefined) return null;
+  const [nearName, farName] = [near, far].map((b) => switchById(design, b.switch)!.name) as [string, string];
+  const [nearTwin, farTwin] = [sharedWith(design, near), sharedWith(design, far)];
+  const classic = [near, far].some((b) =>
+    ['stp', 'per-vlan-stp'].includes(modeOf(design, switchById(design, b.switch)!)),
+  );
+  return {
+    design,
+    near,
+    far,
+    nearName,
+    farName,
+    nearTwin,
+    farTwin,
+    first: names(design, [first]),
+    rest: laterPorts(design, near, nearName, nearTwin),
+    opening: classic
+      ? `the new port waits ${2 * timersInForce(plain).forwardDelay} s before it forwards`
+      : 'the new port agrees with its neighbour and forwards at once',
+    blocked: blockedWords(design, plain, near, nearTwin),
+    active: [near, nearTwin]
+      .flatMap((b) => (b ? (verdictOf(design, b.id)?.members ?? []) : []))
+      .filter((m) => m.state === 'active').length,
+  };
+}
+
+const lastStep = ({ active }: Work): ChangeStep => ({
+  at: '',
+  work: 'Save the settings at both ends.',
+  meanwhile: 'Nothing.',
+  check: `Both ends report ${active} active ${active === 1 ? 'member' : 'members'}, and one port in every tree.`,
+});
+
+/** A static bundle at one end only can loop, and nothing detects it: the cables go down first. */
+const staticSteps = ({ design, near, far, nearName, farName, opening }: Work): ChangeStep[] => [
+  {
+    at: nearName,
+    work: `Shut down ports ${names(design, near.members)}. Nothing detects a static bundle that only one end has.`,
+    meanwhile: `All cables between ${nearName} and ${farName}: traffic takes another path, or stops.`,
+    check: `${farName} is reachable over another path. If there is none, use its console.`,
+  },
+  {
+    at: farName,
+    work: `Create static bundle ${far.name} of ports ${names(design, far.members)}. Set its VLANs and cost on the bundle.`,
+    meanwhile: 'The same cables: they are down.',
+    check: 'The bundle shows its members, all down.',
+  },
+  {
+    at: nearName,
+    work: `Create static bundle ${near.name} of ports ${names(design, near.members)}.`,
+    meanwhile: 'The same cables.',
+    check: `VLANs, speed and cost are those of ${farName}.`,
+  },
+  {
+    at: nearName,
+    work: `Bring up ports ${names(design, near.members)} together.`,
+    meanwhile: `The bundle, until spanning tree has decided: ${opening}.`,
+    check: 'No MAC address flaps between ports, and the counters of all members grow at both ends.',
+  },
+];
+
+/** The other switch of a multi-chassis pair gets the same bundle, with the same shared number. */
+const twinStep = (design: Design, twin: Bundle | undefined): ChangeStep[] =>
+  twin
+    ? [
+        {
+          at: switchById(design, twin.switch)!.name,
+          work: `Create bundle ${twin.name} of ports ${names(design, twin.members)}, with shared number ${twin.shared}.`,
+          meanwhile: 'Nothing more.',
+          check: 'Both switches of the pair report the bundle as consistent.',
+        },
+      ]
+    : [];
+
+function farStep({ design, far, nearName, farName, opening }: Work): ChangeStep {
+  const individual = far.individual !== false;
+  const kind = far.kind === 'lacp' ? 'LACP bundle' : 'bundle';
+  return {
+    at: farName,
+    work: `Create ${kind} ${far.name} of ports ${names(design, far.members)}, ${far.activity ?? 'active'}. Set its VLANs and cost on the bundle.`,
+    meanwhile: individual
+      ? `The cable in service, briefly: the partner sends no LACPDUs yet, so each port runs as individual; ${opening}.`
+      : `All cables until ${nearName} sends LACPDUs: members may not run as individual here. Keep another path to ${farName}.`,
+    check: individual ? `${farName} is still reachable; its member is individual.` : 'Continue at once.',
+  };
+}
+
+const negotiatedSteps = (work: Work): ChangeStep[] => [
+  {
+    at: '',
+    work: work.rest ? `Leave ports ${work.rest} unplugged or shut down.` : 'The first cable stays in service.',
+    meanwhile: work.rest ? `If they are up already: ${work.blocked}` : 'Nothing.',
+    check: `Port ${work.first} of ${work.nearName} forwards as before.`,
+  },
+  farStep(work),
+  ...twinStep(work.design, work.farTwin),
+  {
+    at: work.nearName,
+    work: `Create bundle ${work.near.name} of ports ${names(work.design, work.near.members)}, ${work.near.activity ?? 'active'}.`,
+    meanwhile: `The cable in service for about 2 s, until LACP agrees; then ${work.opening}.`,
+    check: `Port ${work.first} collects and distributes at both ends, and each end shows the other as its partner.`,
+  },
+  ...twinStep(work.design, work.nearTwin),
+  ...(work.rest
+    ? [
+        {
+          at: '',
+          work: `Bring up ports ${work.rest}, one at a time.`,
+          meanwhile: `Nothing: each port joins the bundle, and the trees see one port. Without the bundle: ${work.blocked}`,
+          check: 'Each new member is active at both ends before the next.',
+        },
+      ]
+    : []),
+];
 
 /**
  * Steps for two ends that face each other. The end farther from the roots comes first: the engineer reaches it over
  * the cable that the near end still keeps open.
  */
-export function bundleOrder(design: Design, one: Bundle, other: Bundle): readonly WorkStep[] {
-  const twins = [one, other].flatMap((b) => sharedWith(design, b) ?? []);
-  const applied = applyEdits(design, splitBundles([one, other, ...twins].map((b) => b.id)));
-  if (!applied.ok) return [];
-  const plain = solveDesign(applied.design);
-  const [near, far] =
-    distance(plain, one.switch) <= distance(plain, other.switch) ? ([one, other] as const) : ([other, one] as const);
-  const [nearName, farName] = [near, far].map((b) => switchById(design, b.switch)!.name) as [string, string];
-  const farPorts = [...near.members, ...(sharedWith(design, near)?.members ?? [])].map((m) => {
-    const end = linkAt(design, m) && farEnd(linkAt(design, m)!, m);
-    return end && 'port' in end ? end.port : null;
-  });
-  const [first] = near.members;
-  if (first === undefined) return [];
-  const nearTwin = sharedWith(design, near);
-  const farTwin = sharedWith(design, far);
-  const later = [...near.members.slice(1), ...(nearTwin?.members ?? [])];
-  const rest = nearTwin
-    ? later
-        .map((p) => `${portById(design, p)!.name} of ${switchById(design, portById(design, p)!.switch)!.name}`)
-        .join(', ')
-    : `${names(design, later)} of ${nearName}`;
-  /** The other switch of a pair gets the same, under the common number. */
-  const likewise = (twin: Bundle | undefined): WorkStep[] =>
-    twin
-      ? [
-          {
-            at: switchById(design, twin.switch)!.name,
-            work: `Make bundle ${twin.name} of ports ${names(design, twin.members)} likewise, with common number ${twin.shared}.`,
-            meanwhile: 'Nothing more.',
-            check: 'The pair reports the bundle as consistent on both switches.',
-          },
-        ]
-      : [];
-  const cuts = cutsBefore(plain, [...near.members, ...farPorts.filter((p): p is string => p !== null)]);
-  const classic = [near, far].some((b) =>
-    ['stp', 'per-vlan-stp'].includes(modeOf(design, switchById(design, b.switch)!)),
-  );
-  const opening = classic
-    ? `the new port waits ${2 * timersInForce(plain).forwardDelay} s before it passes frames`
-    : 'the new port agrees with its neighbour at once';
-  const cutWords =
-    cuts.length > 0 ? `Spanning tree cuts ${cuts.join(', ')}.` : 'Nothing: spanning tree has no cut here.';
-  const active = [near, ...(sharedWith(design, near) ? [sharedWith(design, near)!] : [])]
-    .flatMap((b) => verdictOf(design, b.id)?.members ?? [])
-    .filter((m) => m.state === 'active').length;
-  const last: WorkStep = {
-    at: '',
-    work: 'Save the settings at both ends.',
-    meanwhile: 'Nothing.',
-    check: `Both ends report ${active} active members, and one port in every tree.`,
-  };
-  if (near.kind === 'static' || far.kind === 'static')
-    return [
-      {
-        at: nearName,
-        work: `Take ports ${names(design, near.members)} down: nothing warns of a static bundle that only one end has.`,
-        meanwhile: 'All cables between the two; traffic takes another way, or waits.',
-        check: `${farName} is reached another way. If there is none, work from a console there.`,
-      },
-      {
-        at: farName,
-        work: `Make static bundle ${far.name} of ports ${names(design, far.members)}, with its VLANs and cost on the bundle.`,
-        meanwhile: 'The same cables: they are down.',
-        check: 'The bundle shows its members, all down.',
-      },
-      {
-        at: nearName,
-        work: `Make static bundle ${near.name} of ports ${names(design, near.members)} likewise.`,
-        meanwhile: 'The same cables.',
-        check: 'VLANs, speed and cost are those of the other end.',
-      },
-      {
-        at: nearName,
-        work: `Bring the ports up together.`,
-        meanwhile: `Until spanning tree has decided: ${opening}.`,
-        check: 'No address moves to and fro between ports, and counters of the members grow on both ends.',
-      },
-      last,
-    ];
-  const stays = far.individual !== false;
-  return [
-    {
-      at: '',
-      work: later.length > 0 ? `Leave ports ${rest} unplugged or down for now.` : 'The first cable stays in service.',
-      meanwhile: later.length > 0 ? `If they are plugged in already: ${cutWords}` : 'Nothing.',
-      check: `Port ${names(design, [first])} of ${nearName} carries as before.`,
-    },
-    {
-      at: farName,
-      work: `Make ${far.kind === 'lacp' ? 'LACP' : ''} bundle ${far.name} of ports ${names(design, far.members)}, ${far.activity ?? 'active'}, with its VLANs and cost on the bundle.`.replace(
-        'Make  ',
-        'Make ',
-      ),
-      meanwhile: stays
-        ? `Nothing for long: the partner is silent, so port by port they go on alone; ${opening}.`
-        : `All cables between the two, until ${nearName} answers: members may not go alone here. Keep another way to ${farName}.`,
-      check: stays ? `${farName} is still reached; its member says that it goes alone.` : 'Go on at once.',
-    },
-    ...likewise(farTwin),
-    {
-      at: nearName,
-      work: `Make bundle ${near.name} of ports ${names(design, near.members)}, ${near.activity ?? 'active'}.`,
-      meanwhile: `The cable in service, while the two agree: about two seconds; then ${opening}.`,
-      check: `Port ${names(design, [first])} collects and distributes at both ends, and both name each other as partner.`,
-    },
-    ...likewise(nearTwin),
-    ...(later.length > 0
-      ? [
-          {
-            at: '',
-            work: `Plug in or bring up ports ${rest}, one after the other.`,
-            meanwhile: `Nothing: each joins the bundle, and the trees see one port. Plugged in before this point, it would have been cut: ${cutWords}`,
-            check: 'Each new member is active at both ends before the next.',
-          },
-        ]
-      : []),
-    last,
-  ];
+export function bundleSteps(design: Design, one: Bundle, other: Bundle): readonly ChangeStep[] {
+  const work = workOn(design, one, other);
+  if (!work) return [];
+  const isStatic = work.near.kind === 'static' || work.far.kind === 'static';
+  return [...(isStatic ? staticSteps(work) : negotiatedSteps(work)), lastStep(work)];
 }

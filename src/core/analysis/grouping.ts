@@ -110,7 +110,7 @@ function settingEdits(solved: SolvedDesign, { model }: Group, instance: number):
   topology.ports.forEach(({ kind, element }, p) => {
     const cost = model.problem.portCost[p]!;
     const wanted = cost === (element.internalCost ?? topology.portCost[p]!) ? null : cost;
-    const table = (element as Port | Bundle).instanceCost;
+    const table = element.instanceCost;
     if ((table?.[String(instance)] ?? null) !== wanted)
       edits.push(setField(kind, element.id, `instanceCost.${instance}`, wanted));
     const own = element.vlanPriority?.[String(model.tree.vlan)];

@@ -1,7 +1,7 @@
 /** What other rooms use of analysis. */
 export { orderPriorities } from './bridge-priorities';
-export { bundleOrder } from './bundle-steps';
-export type { WorkStep } from './bundle-steps';
+export { bundleSteps } from './bundle-steps';
+export type { ChangeStep } from './bundle-steps';
 export { pathCapacity, treeCapacity } from './capacity';
 export { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from './distribution';
 export type { HashField } from './distribution';
@@ -13,8 +13,8 @@ export { loadsOf, percentOut } from './load';
 export type { Loads } from './load';
 export { memberChanges } from './member-change';
 export type { MemberChange } from './member-change';
-export { threeWays } from './parallel-links';
-export type { Way } from './parallel-links';
+export { compareOptions } from './compare-options';
+export type { Option } from './compare-options';
 export { findPath, pathFaultSentence } from './path';
 export type { Hop, PathAnswer, Place } from './path';
 export { burdenOf, inMode } from './protocol-load';

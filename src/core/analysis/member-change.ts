@@ -53,7 +53,7 @@ function withMember(design: Design, bundle: Bundle): Design | null {
     ports: [...design.ports, near, ...(end ? [end] : [])],
     links: [
       ...design.links,
-      { id: `${link.id}+`, a: { port: near.id }, b: end ? { port: end.id } : ({ ...far, card: '+' } as typeof far) },
+      { id: `${link.id}+`, a: { port: near.id }, b: end ? { port: end.id } : { ...far, card: '+' } },
     ],
     bundles: design.bundles.map((b) => ({ ...b, members: joins(b) })),
   };

@@ -1,9 +1,7 @@
 /** The way frames take between two places in one tree: along forwarding ports only, so there is at most one. */
 import { hostById, switchById } from '../design';
 import { vlanMembership } from '../standard';
-import { treeOnSwitch } from '../trees';
-import { stepCost } from '../trees';
-import { ROLE, forwardsRole } from '../trees';
+import { forwardsRole, ROLE, stepCost, treeOnSwitch } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 
 /** A switch or a host, by id. */

@@ -1,7 +1,7 @@
 /** Roots placed by rank: who is first, second, third in which trees, and the priorities that make it so. */
 import { priorityInForce, scopeAt, setBridgePriority } from '../design';
 import type { Edit, Switch } from '../design';
-import { BRIDGE_PRIORITY, macToNumber } from '../standard';
+import { BRIDGE_PRIORITY, compareBridgeId, macToNumber } from '../standard';
 import { inTree } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import { orderPriorities } from './bridge-priorities';
@@ -21,7 +21,7 @@ export function ranking(solved: SolvedDesign, of: SolvedTree): Ranked[] {
     mac: macToNumber(s.mac),
     priority: priorityInForce(design, s, of.tree).value,
   }));
-  rows.sort((a, b) => a.priority - b.priority || a.mac - b.mac);
+  rows.sort(compareBridgeId);
   return rows.map(({ switch: id, priority }, i) => ({
     switch: id,
     priority,

@@ -171,7 +171,7 @@ describe('balance over two roots', () => {
     expect(result.ok).toBe(true);
     const [a, b] = result.shares!.map((share) => share.reduce((sum, of) => sum + weight(of), 0));
     const heavier = a! > b! ? 0 : 1;
-    const least = Math.min(...result.shares![heavier]!.map(weight).filter((w) => w > 0));
+    const least = Math.min(...result.shares![heavier].map(weight).filter((w) => w > 0));
     expect(Math.abs(a! - b!)).toBeLessThanOrEqual(2 * least);
   });
   test('needs two different switches', () => {

@@ -105,17 +105,17 @@ describe('edits', () => {
     ['an unknown switch', setField('port', 'gate:1', 'switch', 'nowhere'), /no switch 'nowhere'/],
     [
       'a link to a missing port',
-      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'x' }, b: { host: 'ticket-desk' } } } as Edit,
+      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'x' }, b: { host: 'ticket-desk' } } },
       /no port 'x'/,
     ],
     [
       'two cables in one port',
-      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'gate:1' }, b: { port: 'quay-b:9' } } } as Edit,
+      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'gate:1' }, b: { port: 'quay-b:9' } } },
       /a port takes one cable/,
     ],
     [
       'a link from a port to itself',
-      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'quay-b:9' }, b: { port: 'quay-b:9' } } } as Edit,
+      { type: 'add', kind: 'link', value: { id: 'l', a: { port: 'quay-b:9' }, b: { port: 'quay-b:9' } } },
       /needs two different ends/,
     ],
     [

@@ -3,6 +3,7 @@ import { addElement, applyEdits, editSchema } from './edits';
 import type { Design } from './schema';
 import type { Edit } from './edits';
 import type { Script, ScriptEvent } from './script-schema';
+import { SECOND } from '../standard';
 
 /** A cable that is plugged in between two ports. */
 export const cableEdit = (a: string, b: string): Edit =>
@@ -26,7 +27,7 @@ export function designsOver(design: Design, script: Script): readonly DesignFrom
   for (const event of [...script.events].sort((x, y) => x.at - y.at)) {
     const edits = editsOf(event);
     const applied = edits && applyEdits(found.at(-1)!.design, edits);
-    if (applied?.ok) found.push({ from: Math.round(event.at * 1e6), design: applied.design });
+    if (applied?.ok) found.push({ from: Math.round(event.at * SECOND), design: applied.design });
   }
   return found;
 }

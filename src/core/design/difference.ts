@@ -46,7 +46,7 @@ export function differenceBetween(from: Design, to: Design): Edit[] {
       const old = before.get(id);
       if (!old) added.push({ type: 'add', kind, value });
       else
-        for (const { field, value: next } of fieldEdits(old as unknown as Plain, value as unknown as Plain))
+        for (const { field, value: next } of fieldEdits(old, value))
           changed.push({ type: 'set', kind, id, field, value: next as never });
     }
   }

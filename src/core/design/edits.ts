@@ -47,7 +47,7 @@ type Plain = Record<string, unknown>;
 
 /** Edit that adds an element, at the end of its list or at an index. */
 export function addElement<K extends Kind>(kindOf: K, value: ElementOf[K], at?: number): Edit {
-  return { type: 'add', kind: kindOf, value: value as { id: string }, ...(at === undefined ? {} : { at }) };
+  return { type: 'add', kind: kindOf, value: value, ...(at === undefined ? {} : { at }) };
 }
 
 /** Edit that sets one field of an element; undefined or null takes the field away. */
@@ -148,88 +148,101 @@ class Draft {
   }
 }
 
+/** A list of edits on its way through: what it has done so far, and what is wrong with it. */
+class Application {
+  readonly draft: Draft;
+  readonly settings: Plain = {};
+  readonly inverse: Edit[] = [];
+  readonly touched = new Set<Touch>();
+  readonly elements = new Map<Kind, Set<string>>();
+  readonly faults: Fault[] = [];
+
+  constructor(readonly design: Design) {
+    this.draft = new Draft(design);
+  }
+
+  private refuse(n: number, code: string, sentence: string, subject?: Fault['subject']): void {
+    this.faults.push({ code, path: ['edits', n], sentence, ...(subject && { subject }) });
+  }
+
+  private touch(of: Kind, id: string, field: string): void {
+    this.touched.add(`${of}.${field}`);
+    this.elements.set(of, (this.elements.get(of) ?? new Set()).add(id));
+  }
+
+  /** Applies the edit at place `n`. */
+  apply(edit: Edit, n: number): void {
+    const { draft, settings, inverse, design } = this;
+    if (edit.type === 'settings') {
+      inverse.unshift({ ...edit, value: String(settings[edit.field] ?? design[edit.field]) });
+      settings[edit.field] = edit.value;
+      this.touched.add('settings');
+      return;
+    }
+    const id = edit.type === 'add' ? edit.value.id : edit.id;
+    const subject = { kind: edit.kind, id };
+    const index = draft.find(edit.kind, id);
+    if (edit.type === 'add') {
+      if (index >= 0) return this.refuse(n, 'duplicate-id', wording.duplicateId(id), subject);
+      draft.insert(edit.kind, edit.value as unknown as AnyElement, edit.at);
+      inverse.unshift({ type: 'remove', kind: edit.kind, id });
+    } else if (index < 0) {
+      return this.refuse(n, 'no-target', wording.noEditTarget(edit.kind, id), subject);
+    } else if (edit.type === 'remove') {
+      const value = draft.list(edit.kind)[index]!;
+      draft.take(edit.kind, index);
+      inverse.unshift({ type: 'add', kind: edit.kind, value, at: index });
+    } else {
+      const wrong = fieldFault(edit.kind, id, edit.field);
+      if (wrong !== null) return this.refuse(n, edit.field === 'id' ? 'id-fixed' : 'unknown-field', wrong);
+      const { next, before } = withField(draft.list(edit.kind)[index] as unknown as Plain, edit.field, edit.value);
+      draft.list(edit.kind)[index] = next as unknown as AnyElement;
+      inverse.unshift({ ...edit, value: before as never });
+    }
+    this.touch(edit.kind, id, edit.type === 'set' ? edit.field.split('.')[0]! : '*');
+  }
+
+  /** Checks each element that an edit touched by itself. */
+  private checkElements(): void {
+    for (const [of, ids] of this.elements)
+      for (const id of ids) {
+        const index = this.draft.find(of, id);
+        if (index < 0) continue;
+        const checked = COLLECTIONS[of].schema.safeParse(this.draft.list(of)[index]);
+        if (checked.success) this.draft.list(of)[index] = checked.data;
+        else this.faults.push(...faultsOf(checked.error, [COLLECTIONS[of].list, index]));
+      }
+  }
+
+  private checkSettings({ name, mode, costScale, bundleCost }: Design): void {
+    if (!this.touched.has('settings')) return;
+    const checked = designSchema
+      .pick({ name: true, mode: true, costScale: true, bundleCost: true })
+      .safeParse({ name, mode, costScale, bundleCost });
+    if (!checked.success) this.faults.push(...faultsOf(checked.error));
+  }
+
+  /** The design that all edits lead to; fills `faults` when something about it is wrong. */
+  finish(): Design {
+    const lists = Object.fromEntries([...this.draft.lists].map(([of, list]) => [COLLECTIONS[of].list, list]));
+    const next = { ...this.design, ...this.settings, ...lists } as Design;
+    this.checkSettings(next);
+    this.checkElements();
+    if (this.faults.length === 0) this.faults.push(...integrityFaults(next, this.touched));
+    return next;
+  }
+}
+
 /**
  * Applies all edits in turn, then checks the touched elements and the rules between elements. Either every edit
  * holds, or none and the faults say why. The path of a fault leads into the design as it would have become.
  */
 export function applyEdits(design: Design, edits: readonly Edit[]): Applied {
-  const draft = new Draft(design);
-  const settings: Plain = {};
-  const inverse: Edit[] = [];
-  const touched = new Set<Touch>();
-  const touchedElements = new Map<Kind, Set<string>>();
-  const faults: Fault[] = [];
-  const touch = (of: Kind, id: string, field: string) => {
-    touched.add(`${of}.${field}`);
-    touchedElements.set(of, (touchedElements.get(of) ?? new Set()).add(id));
-  };
-
-  edits.forEach((edit, n) => {
-    if (edit.type === 'settings') {
-      inverse.unshift({ ...edit, value: String(settings[edit.field] ?? design[edit.field]) });
-      settings[edit.field] = edit.value;
-      touched.add('settings');
-      return;
-    }
-    const id = edit.type === 'add' ? edit.value.id : edit.id;
-    const index = draft.find(edit.kind, id);
-    if (edit.type === 'add') {
-      if (index >= 0)
-        return void faults.push({
-          code: 'duplicate-id',
-          path: ['edits', n],
-          sentence: wording.duplicateId(id),
-          subject: { kind: edit.kind, id },
-        });
-      draft.insert(edit.kind, edit.value as unknown as AnyElement, edit.at);
-      inverse.unshift({ type: 'remove', kind: edit.kind, id });
-    } else if (index < 0) {
-      return void faults.push({
-        code: 'no-target',
-        path: ['edits', n],
-        sentence: wording.noEditTarget(edit.kind, id),
-        subject: { kind: edit.kind, id },
-      });
-    } else if (edit.type === 'remove') {
-      const value = draft.list(edit.kind)[index]!;
-      draft.take(edit.kind, index);
-      inverse.unshift({ type: 'add', kind: edit.kind, value: value as { id: string }, at: index });
-    } else {
-      const wrong = fieldFault(edit.kind, id, edit.field);
-      if (wrong !== null)
-        return void faults.push({
-          code: edit.field === 'id' ? 'id-fixed' : 'unknown-field',
-          path: ['edits', n],
-          sentence: wrong,
-        });
-      const { next, before } = withField(draft.list(edit.kind)[index] as unknown as Plain, edit.field, edit.value);
-      draft.list(edit.kind)[index] = next as unknown as AnyElement;
-      inverse.unshift({ ...edit, value: before as never });
-    }
-    touch(edit.kind, id, edit.type === 'set' ? edit.field.split('.')[0]! : '*');
-  });
+  const application = new Application(design);
+  edits.forEach((edit, n) => application.apply(edit, n));
+  const { faults, inverse } = application;
   if (faults.length > 0) return { ok: false, faults };
-
-  const lists = Object.fromEntries([...draft.lists].map(([of, list]) => [COLLECTIONS[of].list, list]));
-  const next = { ...design, ...settings, ...lists } as Design;
-  if (touched.has('settings')) {
-    const checked = designSchema.pick({ name: true, mode: true, costScale: true, bundleCost: true }).safeParse({
-      name: next.name,
-      mode: next.mode,
-      costScale: next.costScale,
-      bundleCost: next.bundleCost,
-    });
-    if (!checked.success) faults.push(...faultsOf(checked.error));
-  }
-  for (const [of, ids] of touchedElements)
-    for (const id of ids) {
-      const index = draft.find(of, id);
-      if (index < 0) continue;
-      const checked = COLLECTIONS[of].schema.safeParse(draft.list(of)[index]);
-      if (checked.success) draft.list(of)[index] = checked.data as AnyElement;
-      else faults.push(...faultsOf(checked.error, [COLLECTIONS[of].list, index]));
-    }
-  if (faults.length === 0) faults.push(...integrityFaults(next, touched));
+  const next = application.finish();
   return faults.length > 0
     ? { ok: false, faults: faults.map((fault) => withSubject(next, fault)) }
     : { ok: true, design: next, inverse };

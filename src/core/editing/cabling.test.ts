@@ -167,7 +167,10 @@ describe('what fits is kept', () => {
     });
     fc.assert(
       fc.property(fc.array(change, { maxLength: 12 }), (wanted) => {
-        const changes = wanted.map((w, i) => ({ from: i, edits: [{ type: 'set', kind: 'switch', ...w } as Edit] }));
+        const changes = wanted.map((w, i): { from: number; edits: Edit[] } => ({
+          from: i,
+          edits: [{ type: 'set', kind: 'switch', ...w }],
+        }));
         const fitted = applyWhatFits(demo, changes);
         expect(integrityFaults(fitted.design)).toEqual([]);
         expect([...fitted.kept, ...fitted.refused.map((r) => r.from)].sort((a, b) => a - b)).toEqual(
@@ -243,7 +246,7 @@ describe('VLANs on cables', () => {
         const has = (id: string) => part.has(id);
         for (const { a, b, down } of design.links) {
           if (!('port' in a) || !('port' in b) || down) continue;
-          const [p, q] = [a, b].map((e) => design.ports.find((x) => x.id === (e as { port: string }).port)!);
+          const [p, q] = [a, b].map((e) => design.ports.find((x) => x.id === e.port)!);
           const carried = presence(design, 1).links.has(design.links.find((l) => l.a === a)!.id);
           if (carried && !p!.down && !q!.down && has(p!.switch) && has(q!.switch))
             expect(part.get(p!.switch)).toBe(part.get(q!.switch));

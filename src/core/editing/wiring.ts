@@ -1,7 +1,16 @@
 /** Laying cables: ports come into being as they are needed, with the next free name and number. */
-import { bundleAt, linkAt, linksOfHost, portsOf, segmentAt, setField, addElement, hostById } from '../design';
+import {
+  addElement,
+  bundleAt,
+  bundlesOf,
+  hostById,
+  linkAt,
+  linksOfHost,
+  portsOf,
+  segmentAt,
+  setField,
+} from '../design';
 import type { Design, Edit, LinkEnd, Port } from '../design';
-import { bundlesOf } from '../design';
 import { PORT_NUMBER, VLAN_ID } from '../standard';
 
 /** Gives an id that nothing in the design has; the prefix tells the kind. */

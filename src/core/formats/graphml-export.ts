@@ -62,59 +62,64 @@ function dataOf(scope: string, element: object, leave: readonly string[], keys: 
 
 const FOR: Readonly<Record<string, string>> = { graph: 'graph', link: 'edge', port: 'port' };
 
+type Keys = Map<string, GraphType>;
+
+const kindKey = (keys: Keys, kind: string) => {
+  keys.set('kind', 'string');
+  return { '@_key': 'kind', '#text': kind };
+};
+
+const endpoint = (design: Design, end: LinkEnd) =>
+  'port' in end
+    ? { node: design.ports.find((p) => p.id === end.port)!.switch, port: end.port }
+    : { node: end.host, port: undefined };
+
+const nodesOf = (design: Design, keys: Keys) => [
+  ...design.switches.map((s) => ({
+    '@_id': s.id,
+    data: [kindKey(keys, 'switch'), ...dataOf('switch', s, ['id'], keys)],
+    port: design.ports
+      .filter((p) => p.switch === s.id)
+      .map((p) => ({ '@_name': p.id, data: dataOf('port', p, ['id', 'switch'], keys) })),
+  })),
+  ...design.hosts.map((h) => ({ '@_id': h.id, data: [kindKey(keys, 'host'), ...dataOf('host', h, ['id'], keys)] })),
+  ...design.segments.map((s) => ({
+    '@_id': s.id,
+    data: [kindKey(keys, 'segment'), ...dataOf('segment', s, ['id', 'ports'], keys)],
+  })),
+];
+
+const edgesOf = (design: Design, keys: Keys) => [
+  ...design.links.map((l) => {
+    const [a, b] = [endpoint(design, l.a), endpoint(design, l.b)];
+    const cards = [l.a, l.b].flatMap((e) => ('host' in e && e.card ? [e.card] : []));
+    return {
+      '@_id': l.id,
+      '@_source': a.node,
+      '@_target': b.node,
+      ...(a.port === undefined ? {} : { '@_sourceport': a.port }),
+      ...(b.port === undefined ? {} : { '@_targetport': b.port }),
+      data: dataOf('link', { ...l, card: cards[0] }, ['id', 'a', 'b'], keys),
+    };
+  }),
+  ...design.segments.flatMap((s) =>
+    s.ports.map((port, i) => ({
+      '@_id': `${s.id} ${i + 1}`,
+      '@_source': endpoint(design, { port }).node,
+      '@_target': s.id,
+      '@_sourceport': port,
+    })),
+  ),
+];
+
 /** A design as GraphML. Switches, hosts and segments are nodes, ports are ports of their node, links are edges. */
 export function exportGraphml(design: Design): string {
-  const keys = new Map<string, GraphType>();
-  const kindKey = (kind: string) => {
-    keys.set('kind', 'string');
-    return { '@_key': 'kind', '#text': kind };
-  };
-  const endpoint = (end: LinkEnd) =>
-    'port' in end
-      ? { node: design.ports.find((p) => p.id === end.port)!.switch, port: end.port }
-      : { node: end.host, port: undefined };
-  const nodes = [
-    ...design.switches.map((s) => ({
-      '@_id': s.id,
-      data: [kindKey('switch'), ...dataOf('switch', s, ['id'], keys)],
-      port: design.ports
-        .filter((p) => p.switch === s.id)
-        .map((p) => ({ '@_name': p.id, data: dataOf('port', p, ['id', 'switch'], keys) })),
-    })),
-    ...design.hosts.map((h) => ({ '@_id': h.id, data: [kindKey('host'), ...dataOf('host', h, ['id'], keys)] })),
-    ...design.segments.map((s) => ({
-      '@_id': s.id,
-      data: [kindKey('segment'), ...dataOf('segment', s, ['id', 'ports'], keys)],
-    })),
-  ];
-  const edges = [
-    ...design.links.map((l) => {
-      const [a, b] = [endpoint(l.a), endpoint(l.b)];
-      const cards = [l.a, l.b].flatMap((e) => ('host' in e && e.card ? [e.card] : []));
-      return {
-        '@_id': l.id,
-        '@_source': a.node,
-        '@_target': b.node,
-        ...(a.port === undefined ? {} : { '@_sourceport': a.port }),
-        ...(b.port === undefined ? {} : { '@_targetport': b.port }),
-        data: dataOf('link', { ...l, card: cards[0] }, ['id', 'a', 'b'], keys),
-      };
-    }),
-    ...design.segments.flatMap((s) =>
-      s.ports.map((port, i) => ({
-        '@_id': `${s.id} ${i + 1}`,
-        '@_source': endpoint({ port }).node,
-        '@_target': s.id,
-        '@_sourceport': port,
-      })),
-    ),
-  ];
-  const graph = dataOf(
-    'graph',
-    Object.fromEntries(['name', ...OF_GRAPH].map((f) => [f, design[f as 'name']])),
-    [],
-    keys,
-  );
+  // Filled by whatever is written; declared ahead of it in the file.
+  const keys: Keys = new Map();
+  const node = nodesOf(design, keys);
+  const edge = edgesOf(design, keys);
+  const fields = Object.fromEntries(['name', ...OF_GRAPH].map((f) => [f, design[f as 'name']]));
+  const data = dataOf('graph', fields, [], keys);
   const key = [...keys].map(([id, type]) => ({
     '@_id': id,
     '@_for': id === 'kind' ? 'node' : (FOR[id.split('.')[0]!] ?? 'node'),
@@ -127,7 +132,7 @@ export function exportGraphml(design: Design): string {
     graphml: {
       '@_xmlns': 'http://graphml.graphdrawing.org/xmlns',
       key,
-      graph: { '@_id': 'design', '@_edgedefault': 'undirected', data: graph, node: nodes, edge: edges },
+      graph: { '@_id': 'design', '@_edgedefault': 'undirected', data, node, edge },
     },
-  }) as string;
+  });
 }

@@ -80,7 +80,7 @@ export function readGraphml(file: string, text: string): ReadGraphml {
     return fault(`The file is not complete XML: ${ended(error instanceof Error ? error.message : String(error))}`);
   }
   const root = recordOf(recordOf(parsed)?.graphml);
-  const graph = elementsOf(root?.graph)[0] as (XmlElement & { node?: unknown; edge?: unknown }) | undefined;
+  const graph: (XmlElement & { node?: unknown; edge?: unknown }) | undefined = elementsOf(root?.graph)[0];
   if (!root || !graph) return fault('The file holds no graph: GraphML starts with <graphml> and a <graph> in it.');
   const keys = new Map(
     elementsOf(root.key).map((k) => [

@@ -114,107 +114,100 @@ const TO_CELLS: Readonly<Record<TableRead['kind'], Readonly<Record<string, reado
 };
 const TABLE_OF = { switches: SWITCHES, links: LINKS, vlans: VLANS } as unknown as Record<TableRead['kind'], Table>;
 
+/** A design that grows as files come in. */
+interface Growing {
+  design: Design;
+  readonly edits: Edit[];
+  readonly newId: NewId;
+}
+
+/** A whole network put below what is there. */
+function takeNetwork(growing: Growing, read: Extract<Read, { kind: 'design' | 'graphml' }>): TakenFile {
+  const { switches, hosts, segments } = read.design;
+  const all = [
+    ...switches.map(({ id }) => ({ kind: 'switch' as const, id })),
+    ...hosts.map(({ id }) => ({ kind: 'host' as const, id })),
+    ...segments.map(({ id }) => ({ kind: 'segment' as const, id })),
+  ];
+  const present = growing.design.switches;
+  const below = present.reduce((most, s) => Math.max(most, s.y ?? 0), present.length === 0 ? -200 : 0) + 200;
+  const pasted = pastePart(growing.design, partOf(read.design, all), growing.newId, { dx: 0, dy: below });
+  const whole = applyEdits(growing.design, pasted.edits);
+  if (whole.ok) {
+    growing.design = whole.design;
+    growing.edits.push(...pasted.edits);
+    return otherTaken(read);
+  }
+  // What the open design does not accept, such as a cost on another scale, stays out by itself.
+  const fitted = applyWhatFits(
+    growing.design,
+    pasted.edits.map((edit) => ({ from: edit, edits: [edit] })),
+  );
+  growing.design = fitted.design;
+  growing.edits.push(...fitted.edits);
+  const faults = fitted.refused.map(({ sentence }) => ({ file: read.file, row: null, column: null, sentence }));
+  return { ...otherTaken(read), faults };
+}
+
+/** Rows of a table: those that the design has are changed, others are added. */
+function takeTable(growing: Growing, read: TableRead): TakenFile {
+  const { kind } = read;
+  const table = TABLE_OF[kind];
+  const rows = read.rows.map((row): RowText => {
+    const columns = [...RULE[kind].required, ...RULE[kind].optional];
+    const cells = new Map(
+      columns.flatMap((c) =>
+        row.cell(c) === '' ? [] : (TO_CELLS[kind][c] ?? [c]).map((to) => [to, row.cell(c)] as const),
+      ),
+    );
+    return { id: table.match?.(growing.design, cells)?.id ?? null, cells };
+  });
+  const change = writeRows(growing.design, table, rows, growing.newId);
+  growing.design = change.design;
+  growing.edits.push(...change.edits);
+  const faults = change.refused.map((r) => ({
+    file: read.file,
+    row: read.rows[r.row]!.row,
+    column: r.column,
+    sentence: r.sentence,
+  }));
+  return tableTaken(read, faults);
+}
+
+const hearingsOf = (reads: readonly Read[]) => reads.flatMap((r) => (r.kind === 'neighbours' ? r.hearings : []));
+
 /** What the files bring to a design that is open: rows that it has are changed, others come in beside them. */
 export function intakeInto(design: Design, sources: readonly SourceFile[], newId: NewId): Intake {
   const reads = sources.map(readOne);
-  let now = design;
-  const edits: Edit[] = [];
+  const growing: Growing = { design, edits: [], newId };
   const files = new Map<Read, TakenFile>();
-  for (const read of reads) {
-    if (read.kind === 'design' || read.kind === 'graphml') {
-      const { switches, hosts, segments } = read.design;
-      const all = [
-        ...switches.map(({ id }) => ({ kind: 'switch' as const, id })),
-        ...hosts.map(({ id }) => ({ kind: 'host' as const, id })),
-        ...segments.map(({ id }) => ({ kind: 'segment' as const, id })),
-      ];
-      const below =
-        now.switches.reduce((most, s) => Math.max(most, s.y ?? 0), now.switches.length === 0 ? -200 : 0) + 200;
-      const pasted = pastePart(now, partOf(read.design, all), newId, { dx: 0, dy: below });
-      const whole = applyEdits(now, pasted.edits);
-      if (whole.ok) {
-        now = whole.design;
-        edits.push(...pasted.edits);
-        files.set(read, otherTaken(read));
-        continue;
-      }
-      // What the open design does not take, since it counts on another scale for example, stays out by itself.
-      const fitted = applyWhatFits(
-        now,
-        pasted.edits.map((edit) => ({ from: edit, edits: [edit] })),
-      );
-      now = fitted.design;
-      edits.push(...fitted.edits);
-      const faults = fitted.refused.map(({ sentence }) => ({ file: read.file, row: null, column: null, sentence }));
-      files.set(read, { ...otherTaken(read), faults });
-      continue;
-    }
-    files.set(read, otherTaken(read));
-  }
+  for (const read of reads)
+    files.set(read, read.kind === 'design' || read.kind === 'graphml' ? takeNetwork(growing, read) : otherTaken(read));
   // Switches before the links that name them, whatever the order of the files.
   for (const kind of ['vlans', 'switches', 'links'] as const)
-    for (const read of reads.filter(isTable).filter((r) => r.kind === kind)) {
-      const table = TABLE_OF[kind];
-      const rows = read.rows.map((row): RowText => {
-        const columns = [...RULE[kind].required, ...RULE[kind].optional];
-        const cells = new Map(
-          columns.flatMap((c) =>
-            row.cell(c) === '' ? [] : (TO_CELLS[kind][c] ?? [c]).map((to) => [to, row.cell(c)] as const),
-          ),
-        );
-        return { id: table.match?.(now, cells)?.id ?? null, cells };
-      });
-      const change = writeRows(now, table, rows, newId);
-      now = change.design;
-      edits.push(...change.edits);
-      const faults = change.refused.map((r) => ({
-        file: read.file,
-        row: read.rows[r.row]!.row,
-        column: r.column,
-        sentence: r.sentence,
-      }));
-      files.set(read, tableTaken(read, faults));
-    }
-  const hearings = reads.flatMap((r) => (r.kind === 'neighbours' ? r.hearings : []));
-  return { files: reads.map((r) => files.get(r)!), design: now, edits, hearings };
+    for (const read of reads.filter(isTable).filter((r) => r.kind === kind)) files.set(read, takeTable(growing, read));
+  return {
+    files: reads.map((r) => files.get(r)!),
+    design: growing.design,
+    edits: growing.edits,
+    hearings: hearingsOf(reads),
+  };
 }
 
-/** A new design from files: a design or graph as it is, or tables; rows with a fault stay out. */
-export function intakeAsDesign(name: string, sources: readonly SourceFile[]): Intake {
-  const reads = sources.map(readOne);
-  const whole = reads.find((r) => r.kind === 'design' || r.kind === 'graphml');
-  if (whole && 'design' in whole)
-    return {
-      files: reads.map((r) =>
-        r === whole || r.kind === 'unknown'
-          ? otherTaken(r)
-          : taken(r, 'nothing', {
-              faults: [
-                {
-                  file: r.file,
-                  row: null,
-                  column: null,
-                  sentence: `${whole.file} is a whole network: add this file to it once it is open.`,
-                },
-              ],
-            }),
-      ),
-      design: whole.design,
-      edits: [],
-      hearings: [],
-    };
-  const table = (kind: TableRead['kind']) => reads.filter(isTable).find((r) => r.kind === kind);
-  const [switches, links, vlans] = [table('switches'), table('links'), table('vlans')];
-  const skipped = new Map<string, Map<number | null, TableFault>>();
+const refusedWhole = (read: Read, sentence: string): TakenFile =>
+  taken(read, 'nothing', { faults: [{ file: read.file, row: null, column: null, sentence }] });
+
+type Skipped = Map<string, Map<number | null, TableFault>>;
+
+/** A design from tables. Each round leaves out the rows that the round before refused: one left out can spoil another. */
+function tablesAsDesign(name: string, [switches, links, vlans]: readonly (TableRead | undefined)[]) {
+  const skipped: Skipped = new Map();
   const source = (read: TableRead | undefined, header: ColumnRule) => ({
     file: read?.file ?? '',
     text: read?.text ?? `${header.required.join(',')}\n`,
     skip: new Set([...(skipped.get(read?.file ?? '')?.keys() ?? [])].flatMap((r) => r ?? [])),
   });
-  const refuse = (fault: TableFault) =>
-    skipped.set(fault.file, (skipped.get(fault.file) ?? new Map<number | null, TableFault>()).set(fault.row, fault));
-  let design = emptyDesign(name);
-  // Each round leaves the rows out that the round before refused; a row left out can make another one wrong.
+  const count = () => [...skipped.values()].reduce((sum, m) => sum + m.size, 0);
   for (let round = 0; round < 40; round++) {
     const result = importCsv(
       name,
@@ -222,29 +215,36 @@ export function intakeAsDesign(name: string, sources: readonly SourceFile[]): In
       source(links, LINK_COLUMNS),
       vlans && source(vlans, VLAN_COLUMNS),
     );
-    if (result.ok) {
-      design = result.design;
-      break;
-    }
-    const before = [...skipped.values()].reduce((sum, m) => sum + m.size, 0);
-    result.faults.forEach(refuse);
-    if ([...skipped.values()].reduce((sum, m) => sum + m.size, 0) === before) break;
+    if (result.ok) return { design: result.design, skipped };
+    const before = count();
+    for (const fault of result.faults)
+      skipped.set(fault.file, (skipped.get(fault.file) ?? new Map<number | null, TableFault>()).set(fault.row, fault));
+    if (count() === before) break;
   }
+  return { design: emptyDesign(name), skipped };
+}
+
+/** A new design from files: a design or graph as it is, or tables; rows with a fault stay out. */
+export function intakeAsDesign(name: string, sources: readonly SourceFile[]): Intake {
+  const reads = sources.map(readOne);
+  const whole = reads.find((r) => r.kind === 'design' || r.kind === 'graphml');
+  if (whole && 'design' in whole) {
+    const beside = `${whole.file} is a whole network: import this file once that design is open.`;
+    return {
+      files: reads.map((r) => (r === whole || r.kind === 'unknown' ? otherTaken(r) : refusedWhole(r, beside))),
+      design: whole.design,
+      edits: [],
+      hearings: [],
+    };
+  }
+  const tables = (['switches', 'links', 'vlans'] as const).map((kind) =>
+    reads.filter(isTable).find((r) => r.kind === kind),
+  );
+  const { design, skipped } = tablesAsDesign(name, tables);
   const files = reads.map((r) => {
-    if (isTable(r) && [switches, links, vlans].includes(r))
-      return tableTaken(r, [...(skipped.get(r.file)?.values() ?? [])]);
-    if (isTable(r))
-      return taken(r, 'nothing', {
-        faults: [
-          {
-            file: r.file,
-            row: null,
-            column: null,
-            sentence: 'A table of this kind is among the files already: put both into one.',
-          },
-        ],
-      });
-    return otherTaken(r);
+    if (!isTable(r)) return otherTaken(r);
+    if (tables.includes(r)) return tableTaken(r, [...(skipped.get(r.file)?.values() ?? [])]);
+    return refusedWhole(r, 'Another file is a table of this kind already: put both into one.');
   });
-  return { files, design, edits: [], hearings: reads.flatMap((r) => (r.kind === 'neighbours' ? r.hearings : [])) };
+  return { files, design, edits: [], hearings: hearingsOf(reads) };
 }

@@ -126,6 +126,59 @@ function combinations(answers: readonly (readonly TreeAnswer[])[]): TreeAnswer[]
   return [best, ...others].slice(0, 12);
 }
 
+/** The answers found for each tree, and the trees for which there is none. */
+interface Searched {
+  readonly answers: readonly TreeAnswer[][];
+  readonly stuck: readonly SolvedTree[];
+  readonly tried: number;
+}
+
+/** Searches tree by tree. Trees alike in problem and conditions have alike answers: they are searched once. */
+function searchTrees(
+  solved: SolvedDesign,
+  todo: readonly (readonly [SolvedTree, readonly { want: Want }[]])[],
+  onProgress: (progress: Progress) => void,
+): Searched {
+  let tried = 0;
+  let done = 0;
+  const answers: TreeAnswer[][] = [];
+  const stuck: SolvedTree[] = [];
+  const classes = groupBy(todo, ([of, list]) => `${of.fold} ${JSON.stringify(list.map((l) => l.want))}`);
+  const counted = () => {
+    if (++tried % 64 === 0) onProgress({ done, total: classes.size, tried });
+  };
+  for (const group of classes.values()) {
+    const [of, list] = group[0]!;
+    const found = searchTree(
+      solved,
+      of,
+      list.map((l) => l.want),
+      THOROUGH,
+      counted,
+    );
+    for (const [twin, theirs] of group) {
+      const wants = theirs.map((l) => l.want);
+      const own = twin === of ? found : found.length === 0 ? [] : searchTree(solved, twin, wants);
+      if (own.length > 0) answers.push(own);
+      else stuck.push(twin);
+    }
+    onProgress({ done: ++done, total: classes.size, tried });
+  }
+  return { answers, stuck, tried };
+}
+
+/** Proposals that make the same edits are one. */
+function withoutTwins(proposals: readonly Proposal[]): Proposal[] {
+  const seen = new Set<string>();
+  return proposals.filter(({ edits }) => {
+    const key = edits
+      .map((e) => JSON.stringify(e))
+      .sort()
+      .join();
+    return seen.has(key) ? false : seen.add(key);
+  });
+}
+
 /**
  * Proposals that meet the broken goals of a solved design, best first. Every one is proved; what it would break or
  * leave broken is said. `onProgress` is called as trees are done, and may throw to give up.
@@ -140,31 +193,7 @@ export function propose(solved: SolvedDesign, onProgress: (progress: Progress) =
   );
   const spoilt = new Set(broken.flatMap((c) => c.trees));
   const todo = [...asked].filter(([of]) => spoilt.has(of.tree.id) && broken.some((c) => c.goal.type !== 'load'));
-  let tried = 0;
-  const answers: TreeAnswer[][] = [];
-  const stuck: SolvedTree[] = [];
-  // Trees alike in problem and conditions have alike answers: they are searched once.
-  const classes = groupBy(todo, ([of, list]) => `${of.fold} ${JSON.stringify(list.map((l) => l.want))}`);
-  let done = 0;
-  for (const group of classes.values()) {
-    const [of, list] = group[0]!;
-    const found = searchTree(
-      solved,
-      of,
-      list.map((l) => l.want),
-      THOROUGH,
-      () => {
-        if (++tried % 64 === 0) onProgress({ done, total: classes.size, tried });
-      },
-    );
-    for (const [twin, theirs] of group) {
-      const wants = theirs.map((l) => l.want);
-      const own = twin === of ? found : found.length === 0 ? [] : searchTree(solved, twin, wants);
-      if (own.length > 0) answers.push(own);
-      else stuck.push(twin);
-    }
-    onProgress({ done: ++done, total: classes.size, tried });
-  }
+  const { answers, stuck, tried } = searchTrees(solved, todo, onProgress);
   const lists = answers.length > 0 ? combinations(answers) : [[]];
   const candidates = lists.flatMap((answer) => [
     answer.flatMap(({ lab, moves }) => moves.flatMap((move) => lab.edits(move))),
@@ -174,17 +203,7 @@ export function propose(solved: SolvedDesign, onProgress: (progress: Progress) =
     const relieved = relieve(solved, edits);
     return relieved.length === 0 ? [] : (prove(solved, relieved, before) ?? []);
   });
-  const seen = new Set<string>();
-  const proposals = proved
-    .filter((p) => p.meets.length > 0)
-    .sort(rank)
-    .filter((p) => {
-      const key = p.edits
-        .map((e) => JSON.stringify(e))
-        .sort()
-        .join();
-      return seen.has(key) ? false : seen.add(key);
-    });
+  const proposals = withoutTwins(proved.filter((p) => p.meets.length > 0).sort(rank));
   const whole = proposals.filter((p) => p.breaks.length + p.leaves.length === 0);
   return {
     proposals: (whole.length > 0 ? whole : proposals).slice(0, MOST_PROPOSALS),

@@ -1,6 +1,6 @@
 /** What a BPDU says to a tree, as a vector (rcvMsgs of 802.1Q-2018 13.29). */
 import type { Bpdu, MstPart, MstiPart } from './frames';
-import type { Vector } from './vectors';
+import type { Vector } from '../standard';
 
 /** To the CIST. A receiver that knows no regions reads no instance part: the regional root is the bridge to it (14.5). */
 export const cistMessage = (bpdu: Bpdu, mst: MstPart | undefined): Vector => ({

@@ -1,8 +1,7 @@
 /** Frames on cables. */
 import { bpduEnvelope, bpduFrame, openEnvelope, vlanBpduFrame } from '../protocols/frames';
 import type { Envelope } from '../protocols/frames';
-import type { FrameKind } from '../trace';
-import type { Spoken } from '../trace';
+import type { FrameKind, Spoken } from '../trace';
 
 /** A frame on a cable. */
 export interface Frame {

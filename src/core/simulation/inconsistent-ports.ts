@@ -3,11 +3,10 @@
  * another VLAN than theirs. A switch with a tree per VLAN holds the port in both VLANs for as long as they do.
  */
 import { decodeBpdu } from '../protocols/frames';
-import { TIMERS } from '../standard';
+import { SECOND, TIMERS } from '../standard';
 import type { Frame } from './frame';
 import { contactSoon, isInconsistent, note } from './switch';
 import type { BridgePort, Copy, Due, Process, World } from './network-state';
-import { SECOND } from './network-state';
 
 /** Microseconds for which such a BPDU counts: as long as a bridge of the kind keeps what it heard. */
 function lifetime({ engine }: Process, payload: Uint8Array): number {

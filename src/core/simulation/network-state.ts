@@ -220,5 +220,3 @@ export interface World {
   refresh: () => void;
   hearLacp: (to: string, from: string, octets: Uint8Array, index: number) => void;
 }
-
-export const SECOND = 1_000_000;

@@ -1,5 +1,5 @@
 /** What each switch of a design runs: its spanning tree processes, their trees, and the settings of their ports. */
-import { actingDesign } from '../network';
+import { actingDesign, bundleCostRate, isMixed, leadsToSwitch, mixtureOf, mstConfigOf, regionOf } from '../network';
 import {
   bundlesOf,
   costInForce,
@@ -18,8 +18,6 @@ import {
 import type { Bundle, Design, Mode, Port, Switch, TreeKey } from '../design';
 import { configurationOctets } from '../protocols/frames';
 import type { BridgeSettings, PortSettings } from '../protocols/mst';
-import { mstConfigOf, regionOf } from '../network';
-import { bundleCostRate, isMixed, mixtureOf } from '../network';
 import type { InstanceMap } from '../network';
 import {
   MAX_HOPS,
@@ -32,7 +30,6 @@ import {
   instanceTreeId,
   vlanTreeId,
 } from '../standard';
-import { leadsToSwitch } from '../network';
 
 export interface ProcessPlan {
   /** VLAN whose tree it runs, for all VLANs of its class; null for the one process of a switch without such trees. */

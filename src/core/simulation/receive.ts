@@ -8,7 +8,7 @@ import { transmit } from './transmit';
 import { addressTo, processFor } from './receiver';
 import type { Frame } from './frame';
 import type { BridgePort, Copy, World } from './network-state';
-import { SECOND } from './network-state';
+import { SECOND } from '../standard';
 
 /** A BPDU that the switch does not understand, or that it should not: on through all open ports of the VLAN. */
 function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: number): void {

@@ -1,5 +1,5 @@
 /** Runs a script over a design: the same design, script and seed give the same trace, octet for octet. */
-import { groupBy, modeOf, timersOf } from '../design';
+import { designsOver, groupBy, modeOf, timersOf } from '../design';
 import type { Design, Probe, Script } from '../design';
 import { tickBridge } from '../protocols/mst';
 import { arrive } from './receive';
@@ -12,11 +12,10 @@ import { drain, isInconsistent, noteAll } from './switch';
 import { planOf } from './plan';
 import type { Trace } from '../trace';
 import { portWords } from '../trace';
-import { designsOver } from '../design';
 import { ScriptFault, carryOut, eventWords, flapWords, intruderSpeaks, missingIn, recover, rootOf } from './script';
 import { vlanClasses } from '../network';
 import type { Due, World } from './network-state';
-import { SECOND } from './network-state';
+import { SECOND } from '../standard';
 
 export interface RunOptions {
   /** Frames and timers after which a run is stopped. */

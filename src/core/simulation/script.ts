@@ -1,18 +1,16 @@
 /** The events of a script, each as what it does to the running network, with a sentence for it. */
-import { applyEdits, editSchema, linkById, portById, portLabel, setField, switchById } from '../design';
+import { applyEdits, cableEdit, editSchema, linkById, portById, portLabel, setField, switchById } from '../design';
 import type { Design, Edit, Link, ScriptEvent } from '../design';
 import { createBridge, setPortsEnabled } from '../protocols/mst';
-import { TIMERS } from '../standard';
+import { SECOND, TIMERS } from '../standard';
 import { bpduFrame } from '../protocols/frames';
 import { refresh } from './build';
-import { cableEdit } from '../design';
 import { changeDesign, changeLight } from './design-change';
 import { isRootOf, rootMacOf } from './engines';
 import { contactSoon, forgetRoots, note } from './switch';
 import { deliver } from './transmit';
 import { findTakers } from './receiver';
 import type { World } from './network-state';
-import { SECOND } from './network-state';
 
 /** `quay-a 3 to gate 1` */
 export function linkWords(design: Design, link: Link): string {

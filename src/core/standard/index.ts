@@ -37,3 +37,6 @@ export {
 } from './vectors';
 export type { BridgeId, PriorityVector, VectorPart } from './vectors';
 export { formatVlanRanges, parseVlanRanges, vlanMembership } from './vlan-set';
+export { MESSAGE_PARTS, compareVectors, isSuperior } from './message-vector';
+export type { HeldVector, Vector } from './message-vector';
+export { MIGRATE_TIME, OCTET_SECONDS, SECOND } from './time';

@@ -1,5 +1,8 @@
 import fc from 'fast-check';
+import { runs } from '../../../tests/support/runs';
 import { BRIDGE_PRIORITY, nearestLegal } from './constants';
+import { MESSAGE_PARTS, compareVectors } from './message-vector';
+import type { Vector } from './message-vector';
 import { canonicalMac, isIndividualMac, macToNumber, numberToMac } from './mac';
 import {
   compareBridgeId,
@@ -148,5 +151,28 @@ describe('tree identifiers', () => {
   });
   test.each(['vlan-', 'vlan-x', 'vlan-12345', 'msti', '', 'vlan-1 ', 'all'])("'%s' is none", (text) =>
     expect(parseTreeId(text)).toBeNull(),
+  );
+});
+
+test('the order of messages, written out for speed, is that of their parts in turn', () => {
+  const field = fc.integer({ min: 0, max: 2 });
+  const vector = fc.record(Object.fromEntries(MESSAGE_PARTS.map((part) => [part, field]))) as fc.Arbitrary<Vector>;
+  fc.assert(
+    fc.property(vector, vector, (a, b) => {
+      const part = MESSAGE_PARTS.find((p) => a[p] !== b[p]);
+      expect(Math.sign(compareVectors(a, b))).toBe(part ? Math.sign(a[part] - b[part]) : 0);
+      // The vector of the ledger puts the same parts in the same order.
+      const ledger = (v: Vector): PriorityVector => ({
+        root: { priority: v.rootPriority, mac: v.rootMac },
+        rootPathCost: v.externalCost,
+        regionalRoot: { priority: v.regionalPriority, mac: v.regionalMac },
+        internalCost: v.internalCost,
+        designatedBridge: { priority: v.bridgePriority, mac: v.bridgeMac },
+        designatedPort: v.port,
+        receivingPort: 0,
+      });
+      expect(Math.sign(comparePriorityVector(ledger(a), ledger(b)))).toBe(Math.sign(compareVectors(a, b)));
+    }),
+    runs(500),
   );
 });

@@ -1,7 +1,6 @@
 /** The design as the events of a run have left it by a moment: what the converged solver can be asked about. */
-import { applyEdits, linkById, setField, switchById } from '../design';
+import { applyEdits, editsOf, linkById, setField, switchById } from '../design';
 import type { Design, Edit, Script, ScriptEvent } from '../design';
-import { editsOf } from '../design';
 import type { Happening, Trace } from './recorder';
 
 export interface AsItStands {

@@ -4,20 +4,15 @@ import type { Design } from '../design';
 import { FLAG, decodeBpdu, decodeLacpdu, flagRole, openEnvelope } from '../protocols/frames';
 import type { Bpdu, LacpInfo } from '../protocols/frames';
 import { cistMessage, mstiMessage } from '../protocols/messages';
-import { compareVectors } from '../protocols/vectors';
-import type { Vector } from '../protocols/vectors';
+import { compareVectors } from '../standard';
+import type { Vector } from '../standard';
 import { formatBridgeId, formatPortId, numberToMac } from '../standard';
 import { firstFrom, frameAt, portAt } from './frame-log';
 import type { FrameRecord, Hearing } from './frame-log';
 import type { Trace } from './recorder';
 import { lacpSentence, messageSentence } from './frame-sentences';
 import { portWords, treesWords } from './words';
-
-export interface WhyCell {
-  readonly text: string;
-  /** Where the text is cut short: the whole. */
-  readonly full: string;
-}
+import type { WhyCell, Part } from './vector-part';
 export interface WhyRow {
   readonly who: string;
   readonly cells: readonly WhyCell[];
@@ -31,15 +26,6 @@ export interface FrameWhy {
   /** Index of the part that decided; null where there was nothing to decide. */
   readonly decided: number | null;
   readonly sentence: string;
-}
-
-/** A part of a vector as it is shown: its name, the fields that make it, and how they are written. */
-export interface Part {
-  readonly head: string;
-  /** In a sentence: `its root path cost`. */
-  readonly words: string;
-  readonly of: (v: Vector) => readonly number[];
-  readonly write: (v: Vector) => WhyCell;
 }
 
 const plain = (text: string): WhyCell => ({ text, full: text });

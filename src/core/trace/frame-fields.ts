@@ -10,7 +10,8 @@ import {
   flagRole,
   openEnvelope,
 } from '../protocols/frames';
-import { formatBridgeId, formatPortId, numberToMac } from '../standard';
+import type { Bpdu, MstPart, MstiPart } from '../protocols/frames';
+import { OCTET_SECONDS, formatBridgeId, formatPortId, numberToMac } from '../standard';
 
 export interface FrameField {
   readonly name: string;
@@ -47,86 +48,83 @@ export function flagWords(flags: number, rapid: boolean): string {
   return words.join(', ') || 'none';
 }
 
+const TYPE_NAMES = {
+  config: 'configuration',
+  notification: 'topology change notification',
+  rst: 'rapid',
+  mst: 'multiple instances',
+} as const;
+
+/** Fields that every BPDU but a notification has. A bridge identifier is one field: priority and address together. */
+function commonFields(bpdu: Bpdu, base: number): FrameField[] {
+  const rapid = bpdu.type === 'rst' || bpdu.type === 'mst';
+  return BPDU_FIELDS.flatMap(({ name, at, width }): FrameField[] => {
+    const here = base + at;
+    const value = bpdu[name];
+    switch (name) {
+      case 'rootMac':
+      case 'bridgeMac':
+        return [];
+      case 'rootPriority':
+        return [{ name: 'root', value: formatBridgeId({ priority: value, mac: bpdu.rootMac }), at: here, width: 8 }];
+      case 'bridgePriority': {
+        const id = formatBridgeId({ priority: value, mac: bpdu.bridgeMac });
+        return [{ name: bpdu.type === 'mst' ? 'regional root' : 'bridge', value: id, at: here, width: 8 }];
+      }
+      case 'port':
+        return [{ name: NAMES[name]!, value: formatPortId(value), at: here, width }];
+      case 'flags':
+        return [{ name, value: flagWords(value, rapid), at: here, width }];
+      default: {
+        const text = TIMES.has(name) ? `${value / OCTET_SECONDS} s` : String(value);
+        return [{ name: NAMES[name] ?? name, value: text, at: here, width }];
+      }
+    }
+  });
+}
+
+/** Fields of the MST configuration and of the sender inside its region. */
+function regionFields(mst: MstPart, base: number): FrameField[] {
+  const text = new TextDecoder().decode(mst.configuration.subarray(1, 33)).replace(/\0+$/, '');
+  const revision = (mst.configuration[33]! << 8) | mst.configuration[34]!;
+  const digest = [...mst.configuration.subarray(35)].map((o) => o.toString(16).padStart(2, '0')).join('');
+  return [
+    { name: 'region', value: `${text}, revision ${revision}`, at: base + 38, width: 35 },
+    { name: 'digest', value: digest, at: base + 73, width: 16 },
+    ...MST_FIELDS.flatMap(({ name, at, width }): FrameField[] => {
+      if (name === 'bridgeMac') return [];
+      if (name !== 'bridgePriority') return [{ name: NAMES[name]!, value: String(mst[name]), at: base + at, width }];
+      const id = formatBridgeId({ priority: mst.bridgePriority, mac: mst.bridgeMac });
+      return [{ name: 'bridge', value: id, at: base + at, width: 8 }];
+    }),
+  ];
+}
+
+function instanceFields(m: MstiPart, start: number): FrameField[] {
+  const root = formatBridgeId({ priority: m.regionalPriority, mac: m.regionalMac });
+  return [
+    { name: `instance ${m.regionalPriority & 0xfff}`, value: flagWords(m.flags, true), at: start, width: 1 },
+    { name: 'regional root', value: root, at: start + 1, width: 8 },
+    ...MSTI_FIELDS.flatMap(({ name, at, width }) =>
+      name === 'internalCost' || name === 'hops'
+        ? [{ name: NAMES[name]!, value: String(m[name]), at: start + at, width }]
+        : [],
+    ),
+  ];
+}
+
 function bpduFields(payload: Uint8Array, base: number): FrameField[] {
   const bpdu = decodeBpdu(payload);
   if (!bpdu) return [];
-  const rapid = bpdu.type === 'rst' || bpdu.type === 'mst';
-  const fields: FrameField[] = [
-    {
-      name: 'BPDU',
-      value: {
-        config: 'configuration',
-        notification: 'topology change notification',
-        rst: 'rapid',
-        mst: 'multiple instances',
-      }[bpdu.type],
-      at: base,
-      width: 4,
-    },
-  ];
-  if (bpdu.type === 'notification') return fields;
-  for (const { name, at, width } of BPDU_FIELDS) {
-    const here = base + at;
-    const value = bpdu[name];
-    if (name === 'rootMac' || name === 'bridgeMac') continue;
-    if (name === 'rootPriority')
-      fields.push({ name: 'root', value: formatBridgeId({ priority: value, mac: bpdu.rootMac }), at: here, width: 8 });
-    else if (name === 'bridgePriority')
-      fields.push({
-        name: bpdu.type === 'mst' ? 'regional root' : 'bridge',
-        value: formatBridgeId({ priority: value, mac: bpdu.bridgeMac }),
-        at: here,
-        width: 8,
-      });
-    else if (name === 'port') fields.push({ name: NAMES[name]!, value: formatPortId(value), at: here, width });
-    else if (name === 'flags') fields.push({ name, value: flagWords(value, rapid), at: here, width });
-    else
-      fields.push({
-        name: NAMES[name] ?? name,
-        value: TIMES.has(name) ? `${value / 256} s` : String(value),
-        at: here,
-        width,
-      });
-  }
+  const type: FrameField = { name: 'BPDU', value: TYPE_NAMES[bpdu.type], at: base, width: 4 };
+  if (bpdu.type === 'notification') return [type];
   const { mst } = bpdu;
-  if (!mst) return fields;
-  const text = new TextDecoder().decode(mst.configuration.subarray(1, 33)).replace(/\0+$/, '');
-  const digest = [...mst.configuration.subarray(35)].map((o) => o.toString(16).padStart(2, '0')).join('');
-  fields.push({
-    name: 'region',
-    value: `${text}, revision ${(mst.configuration[33]! << 8) | mst.configuration[34]!}`,
-    at: base + 38,
-    width: 35,
-  });
-  fields.push({ name: 'digest', value: digest, at: base + 73, width: 16 });
-  for (const { name, at, width } of MST_FIELDS) {
-    if (name === 'bridgeMac') continue;
-    const value =
-      name === 'bridgePriority'
-        ? formatBridgeId({ priority: mst.bridgePriority, mac: mst.bridgeMac })
-        : String(mst[name]);
-    fields.push({
-      name: name === 'bridgePriority' ? 'bridge' : NAMES[name]!,
-      value,
-      at: base + at,
-      width: name === 'bridgePriority' ? 8 : width,
-    });
-  }
-  mst.instances.forEach((m, i) => {
-    const start = base + 102 + 16 * i;
-    const id = m.regionalPriority & 0xfff;
-    fields.push({ name: `instance ${id}`, value: flagWords(m.flags, true), at: start, width: 1 });
-    fields.push({
-      name: 'regional root',
-      value: formatBridgeId({ priority: m.regionalPriority, mac: m.regionalMac }),
-      at: start + 1,
-      width: 8,
-    });
-    for (const { name, at, width } of MSTI_FIELDS)
-      if (name === 'internalCost' || name === 'hops')
-        fields.push({ name: NAMES[name]!, value: String(m[name]), at: start + at, width });
-  });
-  return fields;
+  return [
+    type,
+    ...commonFields(bpdu, base),
+    ...(mst ? regionFields(mst, base) : []),
+    ...(mst?.instances ?? []).flatMap((m, i) => instanceFields(m, base + 102 + 16 * i)),
+  ];
 }
 
 const stateText = (state: number) =>

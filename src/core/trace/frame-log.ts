@@ -3,8 +3,8 @@
  * some forty octets, and millions of them are kept. Plain values, which travel from a worker as they are.
  */
 import { FLAG, flagRole, openEnvelope } from '../protocols/frames';
-import { PARTS } from '../protocols/vectors';
-import type { Vector } from '../protocols/vectors';
+import { MESSAGE_PARTS } from '../standard';
+import type { Vector } from '../standard';
 import { OctetPool, Rows, Words } from './rows';
 
 const KINDS = ['config', 'notification', 'rst', 'mst', 'lacp', 'own'] as const;
@@ -88,7 +88,7 @@ export class FrameWriter {
   private readonly sayings = new Rows(Int32Array, SAYING_WIDTH);
   private readonly hearings = new Rows(Int32Array, HEARING_WIDTH);
   private readonly pool = new OctetPool();
-  private readonly held = new Rows(Float64Array, PARTS.length);
+  private readonly held = new Rows(Float64Array, MESSAGE_PARTS.length);
   private readonly heldRows = new WeakMap<Vector, number>();
   private readonly ports = new Words();
   private readonly infos = new Words();
@@ -152,7 +152,7 @@ export class FrameWriter {
     if (known !== undefined) return known;
     const number = this.held.count;
     const row = this.held.next();
-    for (let i = 0; i < PARTS.length; i++) this.held.array[row + i] = vector[PARTS[i]!];
+    for (let i = 0; i < MESSAGE_PARTS.length; i++) this.held.array[row + i] = vector[MESSAGE_PARTS[i]!];
     this.heldRows.set(vector, number);
     return number;
   }
@@ -195,7 +195,9 @@ function hearingsOf(log: FrameLog, index: number): Hearing[] {
 }
 
 const heldVector = (log: FrameLog, row: number): Vector =>
-  Object.fromEntries(PARTS.map((part, i) => [part, log.held[row * PARTS.length + i]!])) as unknown as Vector;
+  Object.fromEntries(
+    MESSAGE_PARTS.map((part, i) => [part, log.held[row * MESSAGE_PARTS.length + i]!]),
+  ) as unknown as Vector;
 
 /** A frame of the log, by its index. */
 export function frameAt(log: FrameLog, index: number): FrameRecord {
@@ -206,7 +208,7 @@ export function frameAt(log: FrameLog, index: number): FrameRecord {
   return {
     at: log.at[index]!,
     from: log.ports[log.sayings[row + SAYING.port]!]!,
-    octets: log.octets.subarray(start, log.sayings[row + SAYING.end]!),
+    octets: log.octets.subarray(start, log.sayings[row + SAYING.end]),
     kind: KINDS[log.sayings[row + SAYING.kind]!]!,
     mark: MARKS[log.sayings[row + SAYING.mark]!]!,
     vlan: vlan === NONE ? null : vlan,

@@ -1,9 +1,9 @@
 /** The sentence that says why a receiver did with a frame what it did. */
 import { stateWords } from '../protocols/frames';
 import type { FlagRole, LacpInfo, Lacpdu } from '../protocols/frames';
-import type { Vector } from '../protocols/vectors';
+import type { Vector } from '../standard';
 import type { Held } from './frame-log';
-import type { Part } from './frame-decision';
+import type { Part } from './vector-part';
 
 export interface MessageCase {
   /** The receiver's word for it. */

@@ -23,5 +23,5 @@ export type {
 } from './recorder';
 export { standingOut } from './status';
 export { gapsOf, spanAt, storyOf } from './story';
-export type { Line } from './story';
+export type { Line } from './story-line';
 export { carriesVlan, lasting, portWords, switchList, treesWords, vlansOfTree, vlansWords } from './words';

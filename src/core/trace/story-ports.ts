@@ -1,7 +1,7 @@
 /** What became of ports, in words. */
 import type { Design } from '../design';
 import type { PortLane, PortSpan, Trace } from './recorder';
-import type { Line } from './story';
+import type { Line } from './story-line';
 import { portList, portWords, seconds, treesWords } from './words';
 
 /** What became of a port that is worth a line: opened and cut, not the states between; null for anything else. */

@@ -1,7 +1,7 @@
 /** VLANs that fell apart and came together again, in words. */
 import type { Design } from '../design';
 import type { ReachSpan, Trace } from './recorder';
-import type { Line } from './story';
+import type { Line } from './story-line';
 import { AGREED, lasting, seconds, switchList, vlansWords } from './words';
 
 type Apart = ReachSpan['apart'];

@@ -6,13 +6,7 @@ import type { ContactLane, Happening, LoopSpan, Trace } from './recorder';
 import { portLines } from './story-ports';
 import { reachLines } from './story-reach';
 import { AGREED, hostWords, lasting, portList, portWords, seconds, treesWords, vlansWords } from './words';
-
-export interface Line {
-  /** Microseconds. */
-  readonly at: number;
-  readonly text: string;
-  readonly kind: 'event' | 'port' | 'contact' | 'guard' | 'loop' | 'note';
-}
+import type { Line } from './story-line';
 
 interface Gap {
   readonly from: number;

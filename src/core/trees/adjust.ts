@@ -9,7 +9,7 @@
 import { BridgeQueue } from './queue';
 import type { TreeProblem } from './problem';
 import { roleOfPort } from './solve';
-import type { TreeOutcome } from './solve';
+import type { TreeOutcome } from './outcome';
 import type { Topology } from './topology';
 
 /** Bridges whose way to the root leads through one of the given ones, and those themselves. */

@@ -1,19 +1,22 @@
 /** What other rooms use of trees. */
-export { TreeReader, explainPort, explainSwitch, explainTree, isAccidentalRoot, nextRoot } from './ledger';
-export type { Candidate, Contest, Ledger, LedgerPart } from './ledger';
+export { explainPort, explainSwitch, explainTree, isAccidentalRoot, nextRoot } from './ledger';
+export { TreeReader } from './candidates';
+export type { Candidate, Contest, Ledger, LedgerPart } from './candidates';
 export { inTree, makeRootEdits } from './make-root';
 export { regionCount, treeOnSwitch } from './many';
 export { movedBetween } from './moved';
 export type { MovedPort, MovedTree } from './moved';
 export { boundaryPorts, countsInside, remainingHops, solveCist, solveInstance, stepCost } from './mst';
-export type { CistOutcome } from './mst';
+export type { CistOutcome } from './outcome';
 export { NO_ANSWERS, checkPrediction, sheetLinks } from './prediction';
 export type { EndAnswer, Marks, Prediction } from './prediction';
 export type { CistProblem, TreeProblem } from './problem';
 export { grouped } from './sentences';
-export { ROLE, ROLES, forwardsRole, solveTree } from './solve';
-export type { Role, TreeOutcome } from './solve';
+export { solveTree } from './solve';
+export { ROLE, ROLES, forwardsRole } from './outcome';
+export type { Role, TreeOutcome } from './outcome';
 export { cutsOf, roleAt, rootsOf, settledState, solveDesign } from './state';
-export type { PortState, SolvedDesign, SolvedTree } from './state';
+export type { PortState } from './state';
+export type { SolvedDesign, SolvedTree } from './solved';
 export type { Topology } from './topology';
 export { heldIn } from './untagged';

@@ -2,7 +2,7 @@
 import { priorityInForce, scopeAt, setBridgePriority } from '../design';
 import type { Edit, Switch } from '../design';
 import { BRIDGE_PRIORITY, macToNumber } from '../standard';
-import type { SolvedDesign, SolvedTree } from './state';
+import type { SolvedDesign, SolvedTree } from './solved';
 
 /** Switches with a port in the tree, those that are off included, since they come back. */
 export function inTree({ topology }: SolvedDesign, of: SolvedTree): Switch[] {

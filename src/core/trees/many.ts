@@ -1,18 +1,17 @@
 /** Designs with MST instances, or with several kinds of protocol: the CIST first, since the others lean on it. */
 import { vlanMembership, instanceTreeId, vlanTreeId } from '../standard';
 import { isPerVlan, modeOf } from '../design';
-import { mstConfigOf } from '../network';
-import { treesOf } from '../network';
+import { mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import { joinedLans, overJoinedLans } from './mixed';
 import { portsInRegion, solveCist, solveInstance } from './mst';
-import type { CistOutcome } from './mst';
+import type { CistOutcome, TreeOutcome } from './outcome';
 import { cistProblem, classesOf, instanceProblems, perVlanBridges } from './problem';
 import type { TreeProblem } from './problem';
 import { sameNumbers } from './reuse';
-import { ROLE, solveTree } from './solve';
-import type { TreeOutcome } from './solve';
-import type { Solution, SolvedTree } from './state';
+import { solveTree } from './solve';
+import { ROLE } from './outcome';
+import type { Solution, SolvedTree } from './solved';
 import type { Topology } from './topology';
 import { holding, withoutHeld } from './untagged';
 

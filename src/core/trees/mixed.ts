@@ -4,7 +4,7 @@
  * to the switches with a tree per VLAN.
  */
 import { vlanMembership } from '../standard';
-import { forwardsRole } from './solve';
+import { forwardsRole } from './outcome';
 import type { Topology } from './topology';
 
 /** Finds the representative of a set, halving the way there. */

@@ -1,8 +1,8 @@
 /** What an edit moved: roots and port roles before and after, tree by tree. */
-import { ROLES } from './solve';
-import type { Role, TreeOutcome } from './solve';
+import { ROLES } from './outcome';
+import type { Role, TreeOutcome } from './outcome';
 import { rootsOf } from './state';
-import type { SolvedDesign, SolvedTree } from './state';
+import type { SolvedDesign, SolvedTree } from './solved';
 import type { Topology } from './topology';
 
 export interface MovedPort {

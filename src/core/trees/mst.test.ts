@@ -7,10 +7,11 @@ import { applyEdits, setField } from '../design';
 import type { Design } from '../design';
 import { mstConfigOf } from '../network';
 import { formatBridgeId } from '../standard';
-import { TreeReader, explainPort, explainSwitch } from './ledger';
+import { explainPort, explainSwitch } from './ledger';
+import { TreeReader } from './candidates';
 import { boundaryPorts } from './mst';
 import { roleAt, settledState, solveDesign } from './state';
-import type { SolvedDesign, SolvedTree } from './state';
+import type { SolvedDesign, SolvedTree } from './solved';
 
 const RUNS = 2000;
 

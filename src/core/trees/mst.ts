@@ -9,35 +9,48 @@
 import { regionOf } from '../network';
 import { MAX_HOPS } from '../standard';
 import type { CistProblem, TreeProblem } from './problem';
-import { ROLE, claimLans, rankBridges, rolesOf, solveTree } from './solve';
-import type { TreeOutcome } from './solve';
-import type { SolvedTree } from './state';
+import { claimLans, rankBridges, rolesOf, solveTree } from './solve';
+import { ROLE } from './outcome';
+import type { CistOutcome, CistPart, TreeOutcome } from './outcome';
+import type { SolvedTree } from './solved';
 import type { Topology } from './topology';
 import { VectorQueue } from './vector-queue';
-
-/** What the vectors of the CIST hold besides root and cost. */
-export interface CistPart {
-  readonly external: Float64Array;
-  readonly internal: Float64Array;
-  /** Regional root by bridge; a bridge without MSTP is its own. */
-  readonly regionalRoot: Int32Array;
-  readonly region: Int32Array;
-  /** Region of each LAN: that of its designated bridge; −1 when that is no MST bridge. */
-  readonly lanRegion: Int32Array;
-}
-
-export interface CistOutcome extends TreeOutcome {
-  readonly cist: CistPart;
-}
 
 /** Number of the region that a bridge belongs to; every bridge without MSTP is one of its own. */
 const regionIn = ({ region }: CistProblem, bridge: number): number =>
   region[bridge]! >= 0 ? region[bridge]! : -2 - bridge;
 
+/**
+ * Compares senders at equal costs: designated bridge, designated port, receiving port. A bridge without MSTP reads the
+ * regional root where its own BPDUs have the designated bridge (802.1Q-2018 clause 14.2), so to it two senders of one
+ * region differ by their ports only.
+ */
+const senderComparator =
+  (
+    { portLan, portBridge }: Topology,
+    { portId, region }: CistProblem,
+    {
+      rank,
+      regionalRoot,
+      rootPort,
+      designatedPort,
+    }: Record<'rank' | 'regionalRoot' | 'rootPort' | 'designatedPort', Int32Array>,
+  ) =>
+  (bridge: number, port: number, receiver: number, other: number): boolean => {
+    const held = rootPort[other]!;
+    const from = designatedPort[portLan[held]!]!;
+    const before = portBridge[from]!;
+    const byBridge =
+      region[other]! >= 0 ? rank[bridge]! - rank[before]! : rank[regionalRoot[bridge]!]! - rank[regionalRoot[before]!]!;
+    if (byBridge !== 0) return byBridge < 0;
+    const byPort = portId[port]! - portId[from]!;
+    return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
+  };
+
 /** Solves the CIST. `rootPathCost` of the outcome is the cost of the whole way, external and internal parts added up. */
 export function solveCist(topology: Topology, problem: CistProblem): CistOutcome {
-  const { lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
-  const { bridgeTakesPart, portTakesPart, portCost, portId, internalCost, region } = problem;
+  const { lanStart, lanPorts, portBridge, lanCount } = topology;
+  const { bridgeTakesPart, portTakesPart, portCost, internalCost, region } = problem;
   const bridges = bridgeTakesPart.length;
   const { order, rank } = rankBridges(topology, problem);
   const root = new Int32Array(bridges).fill(-1);
@@ -49,6 +62,7 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const settled = new Uint8Array(bridges);
   const queue = new VectorQueue();
+  const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort });
 
   const settle = (bridge: number) => {
     settled[bridge] = 1;
@@ -78,22 +92,6 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
       rootPort[other] = receiver;
       if (better < 0) queue.push(other, ext, rank[regional]!, int, rank[other]!);
     }
-  };
-
-  /**
-   * At equal costs: designated bridge, designated port, receiving port. A bridge without MSTP reads the regional root
-   * where its own BPDUs have the designated bridge (802.1Q-2018 clause 14.2), so to it two senders of one region
-   * differ by their ports only.
-   */
-  const betterSender = (bridge: number, port: number, receiver: number, other: number): boolean => {
-    const held = rootPort[other]!;
-    const from = designatedPort[portLan[held]!]!;
-    const before = portBridge[from]!;
-    const byBridge =
-      region[other]! >= 0 ? rank[bridge]! - rank[before]! : rank[regionalRoot[bridge]!]! - rank[regionalRoot[before]!]!;
-    if (byBridge !== 0) return byBridge < 0;
-    const byPort = portId[port]! - portId[from]!;
-    return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
   };
 
   for (const candidate of order) {

@@ -1,7 +1,7 @@
 /** Answers of an engineer who works a tree out by hand, checked one by one. */
-import { ROLE } from './solve';
+import { ROLE } from './outcome';
 import { rootsOf } from './state';
-import type { SolvedDesign, SolvedTree } from './state';
+import type { SolvedDesign, SolvedTree } from './solved';
 
 export type EndAnswer = 'root' | 'designated' | 'cut';
 

@@ -4,9 +4,7 @@
  */
 import { isPerVlan, modeOf, priorityInForce } from '../design';
 import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
-import { mstConfigOf } from '../network';
-import { isMixed, mixtureOf } from '../network';
-import { treesOf } from '../network';
+import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import type { Topology } from './topology';
 import { heldIn } from './untagged';
@@ -229,7 +227,3 @@ export function instanceProblems(
     }),
   );
 }
-
-/** Bridge priority of a switch in the tree, as the problem has it. */
-export const priorityIn = (topology: Topology, tree: Tree, bridge: number): number =>
-  priorityInForce(topology.design, topology.design.switches[bridge]!, tree).value;

@@ -1,6 +1,6 @@
 /** What of an earlier solution still holds after an edit. */
 import type { TreeProblem } from './problem';
-import type { TreeOutcome } from './solve';
+import type { TreeOutcome } from './outcome';
 import type { Topology } from './topology';
 
 export type Numbers = Int32Array | Uint8Array | Float64Array;

@@ -4,9 +4,9 @@ import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById, untaggedWord
 import type { Port } from '../design';
 import { numberToMac } from '../standard';
 import type { PriorityVector } from '../standard';
-import type { Candidate, Contest, TreeReader } from './ledger';
-import type { Role } from './solve';
-import type { SolvedTree } from './state';
+import type { Candidate, Contest, TreeReader } from './candidates';
+import type { Role } from './outcome';
+import type { SolvedTree } from './solved';
 import type { Topology } from './topology';
 import { heldVlanWords, joinedAt } from './untagged';
 

@@ -5,7 +5,7 @@ import { solveNaively } from '../../../tests/support/naive';
 import { isPerVlan } from '../design';
 import type { Design } from '../design';
 import { roleAt, settledState, solveDesign } from './state';
-import { TreeReader } from './ledger';
+import { TreeReader } from './candidates';
 
 const RUNS = 3000;
 

@@ -8,32 +8,9 @@
  */
 import { BridgeQueue } from './queue';
 import type { Topology } from './topology';
-import type { CistPart } from './mst';
 import type { TreeProblem } from './problem';
-
-export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled', 'master'] as const;
-export type Role = (typeof ROLES)[number];
-export const ROLE = { none: 0, root: 1, designated: 2, alternate: 3, backup: 4, disabled: 5, master: 6 } as const;
-
-/** Whether a port of this role passes frames once everything has settled. */
-export const forwardsRole = (role: number | undefined): boolean =>
-  role === ROLE.root || role === ROLE.designated || role === ROLE.master;
-
-export interface TreeOutcome {
-  /** Place of each bridge in the order of bridge identifiers. */
-  readonly rank: Int32Array;
-  /** Bridge that is root of the part of the network that each bridge is in; −1 for a bridge without the tree. */
-  readonly root: Int32Array;
-  readonly rootPathCost: Float64Array;
-  /** Root port by bridge; −1 on a root and on bridges without the tree. */
-  readonly rootPort: Int32Array;
-  /** Designated port by LAN; −1 on LANs without the tree. */
-  readonly designatedPort: Int32Array;
-  /** Index into `ROLES` by port. */
-  readonly role: Uint8Array;
-  /** Of the CIST only. */
-  readonly cist?: CistPart;
-}
+import { ROLE } from './outcome';
+import type { TreeOutcome } from './outcome';
 
 /** Bridges from best to worst identifier; the rank of each. */
 export function rankBridges(topology: Topology, problem: TreeProblem): { order: Int32Array; rank: Int32Array } {

@@ -4,7 +4,7 @@ import { campus } from '../../demo/campus';
 import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { solveDesign } from './state';
-import type { SolvedDesign } from './state';
+import type { SolvedDesign } from './solved';
 import { vlanMembership } from '../standard';
 
 const readable = (solved: SolvedDesign) =>

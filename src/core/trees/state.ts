@@ -6,30 +6,13 @@ import { isMixed, mixtureOf } from '../network';
 import type { Tree } from '../network';
 import { solveMany } from './many';
 import { classesOf } from './problem';
-import type { TreeProblem } from './problem';
-import { ROLE, ROLES, solveTree } from './solve';
-import type { Role, TreeOutcome } from './solve';
+import { solveTree } from './solve';
+import { ROLE, ROLES } from './outcome';
+import type { Role, TreeOutcome } from './outcome';
 import { topologyOf } from './topology';
 import type { Topology } from './topology';
 import { holding, withoutHeld } from './untagged';
-
-export interface SolvedTree {
-  readonly tree: Tree;
-  readonly problem: TreeProblem;
-  /** LANs as this tree sees them; those of the design but in a network where trees per VLAN meet others. */
-  readonly topology: Topology;
-  readonly outcome: TreeOutcome;
-  /** Equal for trees whose roots, roles and costs are all the same. */
-  readonly fold: number;
-}
-
-export interface SolvedDesign {
-  readonly topology: Topology;
-  readonly trees: readonly SolvedTree[];
-  readonly byId: ReadonlyMap<string, SolvedTree>;
-  /** Number of problems that had to be solved; the others were lent or shared. */
-  readonly solvedCount: number;
-}
+import type { SolvedTree, SolvedDesign, Solution } from './solved';
 
 /** Ports whose LAN joins two or more: only they can tell two trees apart. */
 function joiningPorts({ portLan, lanStart }: Topology): Int32Array {
@@ -76,14 +59,6 @@ function foldNumbers(topology: Topology, outcomes: readonly TreeOutcome[]): numb
     else byHash.set(key, [i]);
     return i;
   });
-}
-
-/** A tree with its problem and outcome, before equal ones are told. */
-export interface Solution {
-  readonly trees: readonly Tree[];
-  readonly problem: TreeProblem;
-  readonly topology: Topology;
-  readonly outcome: TreeOutcome;
 }
 
 /** What of an earlier solution may be lent: nothing when bridges, ports or LANs hang together differently now. */

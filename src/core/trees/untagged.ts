@@ -4,8 +4,8 @@
  */
 import { isPerVlan, modeOf, segmentAt } from '../design';
 import { formatVlanRanges, vlanMembership } from '../standard';
-import { ROLE } from './solve';
-import type { TreeOutcome } from './solve';
+import { ROLE } from './outcome';
+import type { TreeOutcome } from './outcome';
 import type { Topology } from './topology';
 
 /** VLANs in which each of some logical ports is held. */

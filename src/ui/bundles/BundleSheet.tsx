@@ -1,9 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { addMember, joinable, removeMember, splitBundles } from '../../core/design';
+import { addMember, joinable, linkById, portById, removeMember, splitBundles } from '../../core/design';
 import { verdictOf } from '../../core/network';
-import { linkById, portById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
 import { useBench, useSession } from '../session/context';
 import { BundleEnd } from './BundleEnd';
@@ -12,11 +11,11 @@ import { Effects } from './Effects';
 import { OUTCOME_WORD } from './groups';
 import type { BundleGroup } from './groups';
 import { Members } from './Members';
-import { Order } from './Order';
-import { ThreeWays } from './ThreeWays';
+import { ChangeSteps } from './ChangeSteps';
+import { CompareOptions } from './CompareOptions';
 import { useBundleEdits } from './useBundleEdits';
 
-const PAGES = ['Ends', 'Distribution', 'Trees and capacity', 'Three ways', 'Order of work'] as const;
+const PAGES = ['Ends', 'Distribution', 'Trees and capacity', 'Compare options', 'Change steps'] as const;
 
 /** One bundle with both its ends, page by page. */
 export function BundleSheet({ group }: { group: BundleGroup }) {
@@ -89,8 +88,8 @@ export function BundleSheet({ group }: { group: BundleGroup }) {
         </>
       )}
       {page === 'Trees and capacity' && <Effects group={group} />}
-      {page === 'Three ways' && <ThreeWays links={linksOf(design, near)} />}
-      {page === 'Order of work' && <Order near={near[0]!} far={far[0] ?? null} />}
+      {page === 'Compare options' && <CompareOptions links={linksOf(design, near)} />}
+      {page === 'Change steps' && <ChangeSteps near={near[0]!} far={far[0] ?? null} />}
     </section>
   );
 }

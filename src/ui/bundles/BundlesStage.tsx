@@ -1,9 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
-import { bundleLinks, parallelLinks } from '../../core/design';
+import { bundleLinks, parallelLinks, switchById } from '../../core/design';
 import { pairReport } from '../../core/network';
-import { switchById } from '../../core/design';
 import { newId } from '../session/new-id';
 import { useBench, useSession } from '../session/context';
 import { BundleSheet } from './BundleSheet';

@@ -26,7 +26,7 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
   const { edit } = useBench();
   const design = useSession((s) => s.design);
   const [asked, setAsked] = useState({ hosts: 40, servers: 2, load: 20 });
-  const fields = (bundle.hash ?? USUAL_HASH) as readonly HashField[];
+  const fields = bundle.hash ?? USUAL_HASH;
   const active = verdict.members.filter((m) => m.state === 'active');
   const speeds = active.map((m) => linkSpeed(design, linkAt(design, m.port)!));
   const [typed, setTyped] = useState<string | null>(null);

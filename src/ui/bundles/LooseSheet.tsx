@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { switchById } from '../../core/design';
 import { useSession } from '../session/context';
-import { ThreeWays } from './ThreeWays';
+import { CompareOptions } from './CompareOptions';
 
 interface Props {
   a: string;
@@ -22,7 +22,7 @@ export function LooseSheet({ a, b, links, onBundle }: Props) {
         <span className="grow" />
         <Button onClick={() => onBundle(links)}>Bundle</Button>
       </header>
-      <ThreeWays links={links.slice(0, 2)} />
+      <CompareOptions links={links.slice(0, 2)} />
     </section>
   );
 }

@@ -1,8 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { makePair } from '../../core/design';
-import { pairOf } from '../../core/design';
+import { makePair, pairOf } from '../../core/design';
 import { newId } from '../session/new-id';
 import { useSession } from '../session/context';
 import { useBundleEdits } from './useBundleEdits';

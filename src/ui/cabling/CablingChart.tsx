@@ -82,7 +82,7 @@ export function CablingChart({ cabling }: { cabling: Cabling }) {
         );
       },
       cabled: (from, to) => {
-        const action = cableAction(now().design, from, [to as CableEnd], now().speed, newId);
+        const action = cableAction(now().design, from, [to], now().speed, newId);
         if (action.edits.length === 0) say({ text: 'A cable needs a switch at one end at least.' });
         else if (now().run(action) && action.made.length > 0) now().selectMany(action.made);
       },

@@ -123,7 +123,7 @@ export function CablingStage() {
     },
     [say],
   );
-  const over = useFileDrop(onDrop);
+  const over = useFileDrop((dropped) => void onDrop(dropped));
   const onTake = (intake: Intake) => {
     setAsking(null);
     const names = intake.files.map((f) => f.file);

@@ -115,7 +115,7 @@ export function cableToNewAction(
 
 /** Takes out what is selected, with what cannot stand without it. A bundle goes with its links left in place. */
 export function removeAction(design: Design, refs: readonly Ref[]): Action {
-  const edits = removeAll(design, refs as readonly Removable[]);
+  const edits = removeAll(design, refs);
   const [only] = refs;
   const name = refs.length > 1 || !only ? `${refs.length} things` : isThing(only) ? thingName(design, only) : only.kind;
   return { label: `Delete ${name}`, edits };

@@ -23,7 +23,7 @@ import { Drawing } from './drawing';
 import { Peg } from './Peg';
 import { Plate } from './Plate';
 import { Spot } from './Spot';
-import type { Scene } from './scene';
+import type { Scene } from './scene-items';
 import { fittingScale, useZoom } from './useZoom';
 import { Wire } from './Wire';
 

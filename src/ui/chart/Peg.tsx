@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { Role } from '../../core/trees';
-import type { PegItem } from './scene';
+import type { PegItem } from './scene-items';
 import type { Register } from './Wire';
 
 export const ROLE_LETTER: Record<Role, string> = {

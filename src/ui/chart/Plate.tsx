@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { PLATE } from './geometry';
-import type { PlateItem } from './scene';
+import type { PlateItem } from './scene-items';
 import type { Register } from './Wire';
 
 const LONGEST = 16;

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { SpotItem } from './scene';
+import type { SpotItem } from './scene-items';
 import type { Register } from './Wire';
 
 interface Props {

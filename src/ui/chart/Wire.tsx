@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { WireItem } from './scene';
+import type { WireItem } from './scene-items';
 
 export type Register = (key: string, element: Element | null) => void;
 

@@ -8,7 +8,7 @@ import type { Point } from './geometry';
 import { attachPegs } from './pegs';
 import type { Attachment, AttachmentEnd } from './pegs';
 import { speedLabel } from './ends';
-import type { PegItem, PlateItem, Scene, SpotItem, WireItem } from './scene';
+import type { PegItem, PlateItem, Scene, SpotItem, WireItem } from './scene-items';
 
 /** Places by id: where the drawing has things, whether the design says so or an arrangement. */
 export interface Places {

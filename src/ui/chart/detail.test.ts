@@ -1,6 +1,6 @@
 import { detailAt, EVERYWHERE, FAR } from './detail';
 import { contains } from './geometry';
-import type { PegItem } from './scene';
+import type { PegItem } from './scene-items';
 
 const size = { width: 800, height: 600 };
 const scene = (ports: number) => ({ pegs: Array.from({ length: ports }, () => ({}) as PegItem) });

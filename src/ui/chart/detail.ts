@@ -1,7 +1,7 @@
 /** Where ports and knots are worth drawing: not from afar, and in a large design only near what is in sight. */
 import type { ZoomTransform } from 'd3-zoom';
 import type { Box } from './geometry';
-import type { Scene } from './scene';
+import type { Scene } from './scene-items';
 
 /** Below this scale ports are too small to tell apart: they are left out. */
 export const FAR = 0.42;

@@ -5,7 +5,7 @@
  */
 import { KNOT_PATH, knotTransform, mixAnchor, mixPoint, strandPath, translate, wireMiddle, wirePath } from './geometry';
 import type { Anchor, Point } from './geometry';
-import type { Scene, WireItem } from './scene';
+import type { Scene, WireItem } from './scene-items';
 
 const DURATION_MS = 420;
 /** Above this many wires a frame takes too long to draw; the drawing then changes at once. */

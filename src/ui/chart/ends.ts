@@ -6,7 +6,7 @@ import type { Topology } from '../../core/trees';
 import type { Arranged } from './arrange';
 import { PLATE } from './geometry';
 import type { Point } from './geometry';
-import type { SpotItem, WireItem } from './scene';
+import type { SpotItem, WireItem } from './scene-items';
 
 const HOST = { dx: PLATE.width / 2 + 62, dy: 26, below: PLATE.height / 2 + 40 } as const;
 

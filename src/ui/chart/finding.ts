@@ -2,7 +2,7 @@
 import type { Ref } from '../session/view';
 import { boxAround } from './geometry';
 import type { Box } from './geometry';
-import type { Scene } from './scene';
+import type { Scene } from './scene-items';
 
 const MARGIN = 46;
 

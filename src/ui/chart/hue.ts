@@ -1,6 +1,6 @@
 /** Hues of trees and VLANs: that of the VLAN, by order when none is set. */
-import type { Design, Vlan } from '../../core/design/schema';
-import type { Tree } from '../../core/network/tree-list';
+import type { Design, Vlan } from '../../core/design';
+import type { Tree } from '../../core/network';
 
 export const HUES = 7;
 

@@ -3,7 +3,7 @@ import { modeOf } from '../../core/design';
 import { mstConfigOf } from '../../core/network';
 import { boundaryPorts } from '../../core/trees';
 import type { SolvedDesign } from '../../core/trees';
-import type { PlateItem } from './scene';
+import type { PlateItem } from './scene-items';
 
 export interface Regions {
   readonly of: (bridge: number) => PlateItem['region'];

@@ -12,83 +12,8 @@ import { placeSpots, wireEnds } from './ends';
 import type { Ends, WireEnd } from './ends';
 import { regionsOf } from './regions';
 import type { Regions } from './regions';
-import type { Anchor, Point } from './geometry';
-
-export interface PlateItem extends Point {
-  readonly id: string;
-  readonly name: string;
-  readonly width: number;
-  /** Second line: what is worth knowing of the switch in this view. */
-  readonly note: string;
-  /** Word at the right of the second line; empty for none. */
-  readonly tag: string;
-  /** The plate in words, for those who do not see it. */
-  readonly spoken: string;
-  readonly standing: Standing;
-  /** MST region, where there are any: its name and its hue. */
-  readonly region?: { readonly name: string; readonly hue: number };
-}
-export type Standing = 'root' | 'accidental-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';
-
-export interface PegItem extends Anchor {
-  /** Unique among the pegs. */
-  readonly key: string;
-  /** Port or bundle. */
-  readonly id: string;
-  readonly role: Role | 'port';
-  /** Name of the port, where the view shows it. */
-  readonly name?: string | undefined;
-  /** Faces another MST region: 1 where the link is the neighbour's, 2 where it is one's own. */
-  readonly boundary?: 1 | 2;
-  /** Smaller where many ports crowd on one edge. */
-  readonly crowded: boolean;
-}
-
-/** How a wire is drawn in the tree in view. */
-export type WireState = 'open' | 'cut' | 'down' | 'half' | 'outside';
-
-export interface WireItem {
-  /** Unique among the wires; a segment has one a port. */
-  readonly key: string;
-  readonly id: string;
-  /** Ports or bundles at the ends; null where a host or segment is. */
-  readonly portA: string | null;
-  readonly portB: string | null;
-  readonly kind: 'link' | 'bundle' | 'segment' | 'host' | 'ghost';
-  readonly a: Anchor;
-  readonly b: Anchor;
-  readonly state: WireState;
-  readonly cutA: boolean;
-  readonly cutB: boolean;
-  readonly label: string | null;
-  /** Share of the way at which the label stands; the middle when absent. */
-  readonly labelAt?: number;
-  /** Whether the label tells of something wrong. */
-  readonly alarm?: boolean;
-  /** A bundle here forwards at one end only: a loop or a black hole that the trees do not see. */
-  readonly unseen?: boolean;
-  /** Frames go round over it at the moment. */
-  readonly round?: boolean;
-  /** Weight of the line by rate, 1 to 4, where the view shows it. */
-  readonly weight?: number;
-}
-
-export interface SpotItem extends Point {
-  readonly id: string;
-  readonly kind: 'host' | 'segment';
-  readonly name: string;
-  /** Whether it is cut off from what it belongs to. */
-  readonly alarm?: boolean;
-}
-
-export interface Scene {
-  readonly plates: readonly PlateItem[];
-  readonly pegs: readonly PegItem[];
-  readonly wires: readonly WireItem[];
-  readonly spots: readonly SpotItem[];
-  readonly ruler: Arranged['ruler'];
-  readonly outside: number | null;
-}
+import type { Point } from './geometry';
+import type { PlateItem, Standing, PegItem, WireState, WireItem, Scene } from './scene-items';
 
 /** What the roles at its ends make of a wire. An end that is null is a host or a segment. */
 function wireState(a: Role | null, b: Role | null): { state: WireState; cutA: boolean; cutB: boolean } {

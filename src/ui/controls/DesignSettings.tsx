@@ -1,7 +1,7 @@
 'use client';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import type { Edit } from '../../core/design/edits';
+import type { Edit } from '../../core/design';
 import { useBench, useSession } from '../session/context';
 
 export const MODE_WORDS = {

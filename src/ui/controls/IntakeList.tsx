@@ -1,6 +1,6 @@
 'use client';
-import { FILE_KINDS } from '../../core/formats/recognise';
-import type { TakenFile } from '../../core/formats/intake';
+import { FILE_KINDS } from '../../core/formats';
+import type { TakenFile } from '../../core/formats';
 
 const MOST_ROWS = 200;
 

@@ -1,5 +1,5 @@
-import type { Role } from '../../core/trees/solve';
-import { settledState } from '../../core/trees/state';
+import type { Role } from '../../core/trees';
+import { settledState } from '../../core/trees';
 import { RoleSign } from '../chart/Peg';
 
 /** The peg of the chart, in a line of text. */

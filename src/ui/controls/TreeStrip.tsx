@@ -2,12 +2,10 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { cutsOf, rootsOf } from '../../core/trees/state';
-import { isAccidentalRoot } from '../../core/trees/ledger';
-import { regionCount } from '../../core/trees/many';
-import type { SolvedDesign, SolvedTree } from '../../core/trees/state';
-import { groupBy } from '../../core/design/look-ups';
-import { formatVlanRanges } from '../../core/standard/vlan-set';
+import { cutsOf, isAccidentalRoot, regionCount, rootsOf } from '../../core/trees';
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
+import { groupBy } from '../../core/design';
+import { formatVlanRanges } from '../../core/standard';
 import { useBench, useSession, useTree } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { treeMark, treeTitle } from './tree-names';

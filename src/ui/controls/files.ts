@@ -1,7 +1,7 @@
 'use client';
 /** Files from the disk, chosen or dropped on the page. */
 import { useEffect, useState } from 'react';
-import type { SourceFile } from '../../core/formats/recognise';
+import type { SourceFile } from '../../core/formats';
 
 /** Files larger than this are refused by the server; saying so at once spares the wait. */
 const LARGEST = 7_500_000;

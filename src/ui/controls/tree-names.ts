@@ -1,6 +1,6 @@
 /** How trees are called on screen. */
-import { COMMON_TREE } from '../../core/standard/tree-id';
-import type { Tree } from '../../core/network/tree-list';
+import { COMMON_TREE } from '../../core/standard';
+import type { Tree } from '../../core/network';
 
 /** `VLAN 110 ticketing`, `Instance 2`, `CIST`. */
 export function treeTitle(tree: Tree): string {

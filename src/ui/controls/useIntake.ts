@@ -1,9 +1,8 @@
 'use client';
 /** What files hold, read in a worker: the page stays usable, however large they are. */
 import { useEffect, useState } from 'react';
-import type { Design } from '../../core/design/schema';
-import type { Intake } from '../../core/formats/intake';
-import type { SourceFile } from '../../core/formats/recognise';
+import type { Design } from '../../core/design';
+import type { Intake, SourceFile } from '../../core/formats';
 import type { IntakeRequest } from '../../workers/intake';
 
 export interface IntakeState {

@@ -64,7 +64,7 @@ export function DesignList({ initial, version, session }: Props) {
     },
     [say],
   );
-  const over = useFileDrop(onDrop);
+  const over = useFileDrop((dropped) => void onDrop(dropped));
 
   const attempt = async (run: () => Promise<unknown>) => {
     try {

@@ -6,7 +6,7 @@ import { applyEdits, hostById, isPerVlan, timersFit, wording } from '../../core/
 import type { Design, Edit, Script, TimersInForce } from '../../core/design';
 import { gapsOf, lasting } from '../../core/trace';
 import type { Trace } from '../../core/trace';
-import { TIMERS } from '../../core/standard';
+import { SECOND, TIMERS } from '../../core/standard';
 import { useBench, useSession } from '../session/context';
 import { startRehearsing } from './rehearse-job';
 import type { RehearseJob } from './rehearse-job';
@@ -18,7 +18,7 @@ interface Other {
 
 /** Seconds without contact of every pair, in all. */
 const lostOf = (trace: Trace): number[] =>
-  trace.contacts.map((lane) => gapsOf(lane).reduce((sum, g) => sum + ((g.to ?? trace.until) - g.from), 0) / 1e6);
+  trace.contacts.map((lane) => gapsOf(lane).reduce((sum, g) => sum + ((g.to ?? trace.until) - g.from), 0) / SECOND);
 
 const withTimers = (design: Design, timers: { helloTime: number; maxAge: number; forwardDelay: number }): Design => ({
   ...design,
@@ -109,7 +109,7 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
               <th scope="row">{row.name}</th>
               {all.map((o) => (
                 <td key={o.name} className="mono">
-                  {lostOf(o.trace)[i] ? lasting(Math.round(lostOf(o.trace)[i]! * 1e6)) : 'never'}
+                  {lostOf(o.trace)[i] ? lasting(Math.round(lostOf(o.trace)[i]! * SECOND)) : 'never'}
                 </td>
               ))}
             </tr>
@@ -124,7 +124,7 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
               <XAxis dataKey="name" tick={{ fill: 'var(--ink-2)', fontSize: 10 }} stroke="var(--rule)" />
               <YAxis
                 width={52}
-                tickFormatter={(s: number) => (s === 0 ? '0' : lasting(Math.round(s * 1e6)))}
+                tickFormatter={(s: number) => (s === 0 ? '0' : lasting(Math.round(s * SECOND)))}
                 tick={{ fill: 'var(--ink-2)', fontSize: 11 }}
                 stroke="var(--rule)"
               />
@@ -132,14 +132,14 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
                 cursor={{ fill: 'var(--accent-wash)' }}
                 contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
                 itemStyle={{ color: 'var(--ink)' }}
-                formatter={(value) => lasting(Math.round(Number(value) * 1e6))}
+                formatter={(value) => lasting(Math.round(Number(value) * SECOND))}
               />
               <Legend formatter={(text: string) => <span className="ink">{text}</span>} />
               {all.map((o, i) => (
                 <Bar
                   key={o.name}
                   dataKey={o.name}
-                  fill={fills[i % fills.length]!}
+                  fill={fills[i % fills.length]}
                   isAnimationActive={false}
                   maxBarSize={34}
                 />

@@ -114,7 +114,7 @@ export function EventFigures({ design, event, onChange }: Props) {
         onChange({
           ...event,
           label: relabelled(event.label, value),
-          edits: set.edits.map((e) => ({ ...e, value })) as never,
+          edits: set.edits.map((e) => ({ ...e, value })),
         });
       return set.priority ? (
         <Priorities label="Priority that is set" value={set.value} onPick={give} />

@@ -1,5 +1,5 @@
 'use client';
-import { vlanTreeId } from '../../core/standard';
+import { SECOND, vlanTreeId } from '../../core/standard';
 import { useState } from 'react';
 import { groupBy } from '../../core/design';
 import type { Design } from '../../core/design';
@@ -46,7 +46,7 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
     <section aria-label="Frame">
       <h2>{portWords(design, frame.from)}</h2>
       <p className="mono quiet">
-        {(frame.at / 1e6).toFixed(6)} s · {KIND[frame.kind]}
+        {(frame.at / SECOND).toFixed(6)} s · {KIND[frame.kind]}
         {frame.vlan === null ? '' : `, tree of ${treesWords(trace, [vlanTreeId(frame.vlan)])}`}
       </p>
       <p className="frame-steps">

@@ -1,8 +1,7 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
-import { bundleById, portById, switchById } from '../../core/design';
+import { bundleById, designsOver, portById, switchById } from '../../core/design';
 import type { Script } from '../../core/design';
-import { designsOver } from '../../core/design';
 import { firstFrom, markAt, portAt, portWords, spanAt } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
@@ -11,11 +10,12 @@ import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
 import type { ChartHandle } from '../chart/Chart';
 import { buildScene } from '../chart/scene';
-import type { Scene } from '../chart/scene';
+import type { Scene } from '../chart/scene-items';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { inTree, keepingScenes, laneTree, sceneAt, vlanOf } from './moment';
+import { SECOND } from '../../core/standard';
 
 const AREA = { width: 620, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
@@ -107,7 +107,7 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
       pathPlaces={NOTHING}
       movedPorts={moment.waiting}
       titleOf={titleOf}
-      label={`The network at ${(at / 1e6).toFixed(3)} s`}
+      label={`The network at ${(at / SECOND).toFixed(3)} s`}
       handle={handle}
     />
   );

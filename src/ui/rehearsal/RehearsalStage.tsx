@@ -1,8 +1,7 @@
 'use client';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { setField } from '../../core/design';
+import { everNamed, setField } from '../../core/design';
 import type { Probe } from '../../core/design';
-import { everNamed } from '../../core/design';
 import type { Trace } from '../../core/trace';
 import { TreeStrip } from '../controls/TreeStrip';
 import { treeInView, useBench, useSession } from '../session/context';
@@ -21,6 +20,7 @@ import { TimeTools } from './TimeTools';
 import { Timers } from './Timers';
 import { usePlaying } from './usePlaying';
 import { useRun } from './useRun';
+import { SECOND } from '../../core/standard';
 
 const PANELS = [
   { id: 'story', name: 'What happened' },
@@ -57,7 +57,7 @@ export function RehearsalStage() {
   const [playing, setPlaying] = useState(false);
   const [speed, setSpeed] = useState(1);
   const [chosenPair, setPair] = useState<number | null>(null);
-  const until = trace?.until ?? (script?.until ?? 30) * 1e6;
+  const until = trace?.until ?? (script?.until ?? 30) * SECOND;
   // The same object as long as nothing of it changes, so that the lanes are not drawn anew while the moment moves.
   const window_ = useMemo(() => (shown && shown.to <= until + 1 ? shown : { from: 0, to: until }), [shown, until]);
   const changes = useMemo(() => (trace ? changesOf(trace) : []), [trace]);

@@ -10,6 +10,7 @@ import { treeInView, useBench, useSession } from '../session/context';
 import { EventFigures } from './EventFigures';
 import { RunSettings } from './RunSettings';
 import { suggestions } from './suggestions';
+import { SECOND } from '../../core/standard';
 
 interface Props {
   script: Script | null;
@@ -32,7 +33,7 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
     let n = design.scripts.length + 1;
     while (taken.has(`script ${n}`)) n++;
     const value: Script = { id, name: `script ${n}`, until: 30, events: [] };
-    if (edit(`New script ${value.name}`, [{ type: 'add', kind: 'script', value: value as never }])) onPick(id);
+    if (edit(`New script ${value.name}`, [{ type: 'add', kind: 'script', value: value }])) onPick(id);
   };
   const set = (field: keyof Script & string, value: unknown, words: string): boolean =>
     script !== null && edit(`Script ${script.name}: ${words}`, [setField('script', script.id, field, value)]);
@@ -117,7 +118,7 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
                       />
                     </td>
                     <td>
-                      <button className="plain" onClick={() => onAt(event.at * 1e6)}>
+                      <button className="plain" onClick={() => onAt(event.at * SECOND)}>
                         {eventWords(design, event)}
                       </button>
                       <EventFigures

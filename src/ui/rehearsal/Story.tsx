@@ -5,6 +5,7 @@ import { storyOf } from '../../core/trace';
 import type { Line, Trace } from '../../core/trace';
 import { GoalsNow } from './GoalsNow';
 import { Now } from './Now';
+import { SECOND } from '../../core/standard';
 
 /** What happened, in words; each line leads to its moment. */
 export function Story({
@@ -68,7 +69,7 @@ const Lines = memo(function Lines({
       {lines.map((line, i) => (
         <li key={i} className={i === last ? 'is-now' : undefined}>
           <button className="plain" onClick={() => onAt(line.at)}>
-            <span className="mono quiet">{(line.at / 1e6).toFixed(3)}</span>
+            <span className="mono quiet">{(line.at / SECOND).toFixed(3)}</span>
             <span
               className={line.kind === 'event' || line.kind === 'loop' || line.kind === 'guard' ? 'alarm' : undefined}
             >

@@ -9,6 +9,7 @@ import { LEFT, MARKS, TICK_ROW, Ticks } from './StripParts';
 import type { Window } from './StripParts';
 import { EventLines, EventMarks } from './StripMarks';
 import type { Pulled } from './StripMarks';
+import { SECOND } from '../../core/standard';
 
 /** Height of the ruler, and room above the first lane. */
 const RULER = 30;
@@ -47,11 +48,11 @@ export function tickStep(span: number): number {
 }
 
 const timeLabel = (at: number, step: number): string =>
-  step >= 1e6
-    ? `${Math.round(at / 1e6)} s`
+  step >= SECOND
+    ? `${Math.round(at / SECOND)} s`
     : step >= 1000
-      ? `${(at / 1e6).toFixed(3)} s`
-      : `${(at / 1e6).toFixed(6)} s`;
+      ? `${(at / SECOND).toFixed(3)} s`
+      : `${(at / SECOND).toFixed(6)} s`;
 
 /** Time as a strip of lanes: contact, roots, ports that changed, BPDUs. */
 export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame, onMove, first }: Props) {
@@ -117,7 +118,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
       aria-valuemin={0}
       aria-valuemax={trace.until}
       aria-valuenow={at}
-      aria-valuetext={`${(at / 1e6).toFixed(3)} s`}
+      aria-valuetext={`${(at / SECOND).toFixed(3)} s`}
       onPointerDown={(e) => {
         if (e.clientX - e.currentTarget.getBoundingClientRect().left < LEFT - 8) return;
         press.current = e.clientX;
@@ -155,7 +156,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
             <line x1={x(at)} x2={x(at)} y1={19} y2={RULER} />
             <rect x={Math.min(x(at) - 38, width - 80)} y={0} width={76} height={19} />
             <text x={Math.min(x(at), width - 42)} y={14}>
-              {(at / 1e6).toFixed(3)} s
+              {(at / SECOND).toFixed(3)} s
             </text>
           </g>
         )}

@@ -2,6 +2,7 @@
 import { switchById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
 import type { RootSpan, Trace } from '../../core/trace';
+import { SECOND } from '../../core/standard';
 
 /** Where a stretch of time is drawn, as far as it is shown. */
 export type Clip = (from: number, to: number) => [number, number] | null;
@@ -28,7 +29,7 @@ export function EventMarks({ script, clip, timeAt, pulled, onPull, onMove }: Eve
     <>
       {script.events.map((event) => {
         const at = pulled?.id === event.id ? pulled.at : event.at;
-        const reach = clip(at * 1e6, at * 1e6);
+        const reach = clip(at * SECOND, at * SECOND);
         if (!reach) return null;
         const [x] = reach;
         return (
@@ -42,7 +43,7 @@ export function EventMarks({ script, clip, timeAt, pulled, onPull, onMove }: Eve
             }}
             onPointerMove={(e) => {
               if (pulled?.id !== event.id) return;
-              const seconds = Math.min(script.until, Math.max(0, timeAt(e.clientX) / 1e6));
+              const seconds = Math.min(script.until, Math.max(0, timeAt(e.clientX) / SECOND));
               onPull({ id: event.id, at: Math.round(seconds * 1000) / 1000 });
             }}
             onPointerUp={() => {
@@ -74,7 +75,7 @@ export function EventLines({
   return (
     <>
       {script.events.map((event) => {
-        const at = (pulled?.id === event.id ? pulled.at : event.at) * 1e6;
+        const at = (pulled?.id === event.id ? pulled.at : event.at) * SECOND;
         const reach = clip(at, at);
         return reach && <line key={event.id} className="event-line" x1={reach[0]} x2={reach[0]} y1={0} y2={bottom} />;
       })}

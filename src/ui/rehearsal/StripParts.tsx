@@ -63,7 +63,7 @@ export function Span({
       {line}
       {begins && width > 18 && span.role !== 'disabled' && (
         <g transform={`translate(${from + 8} ${middle}) scale(0.78)`} className={`peg peg-${span.role}`}>
-          <RoleSign role={span.role as Role} />
+          <RoleSign role={span.role} />
         </g>
       )}
       {(span.state === 'guarded' || span.state === 'inconsistent') && width > 80 && (

@@ -2,8 +2,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { setField, timersFit } from '../../core/design';
-import { timersForDiameter } from '../../core/standard';
-import { TIMERS } from '../../core/standard';
+import { TIMERS, timersForDiameter } from '../../core/standard';
 import { Field } from '../controls/Field';
 import { useBench, useSession } from '../session/context';
 

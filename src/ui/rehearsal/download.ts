@@ -2,6 +2,7 @@
 import type { Design } from '../../core/design';
 import { gapsOf, pcapng, portWords, storyOf } from '../../core/trace';
 import type { Trace } from '../../core/trace';
+import { SECOND } from '../../core/standard';
 
 export function save(name: string, parts: BlobPart[], type: string): void {
   const link = document.createElement('a');
@@ -31,27 +32,31 @@ export function saveLanes(design: Design, trace: Trace): void {
   const rows: (string | number)[][] = [['lane', 'what', 'tree or VLAN', 'from s', 'state', 'role']];
   for (const lane of trace.ports)
     for (const s of lane.spans)
-      rows.push(['port', portWords(design, lane.port), lane.tree, s.at / 1e6, s.state, s.role]);
+      rows.push(['port', portWords(design, lane.port), lane.tree, s.at / SECOND, s.state, s.role]);
   for (const lane of trace.contacts)
     for (const s of lane.spans)
       rows.push([
         'contact',
         `${lane.from} - ${lane.to}`,
         lane.vlan,
-        s.at / 1e6,
+        s.at / SECOND,
         s.ok ? 'in contact' : 'lost',
         s.path.map((p) => portWords(design, p)).join(' > '),
       ]);
   for (const lane of trace.roots)
-    for (const s of lane.spans) rows.push(['root', s.roots.join(' '), lane.tree, s.at / 1e6, '', '']);
+    for (const s of lane.spans) rows.push(['root', s.roots.join(' '), lane.tree, s.at / SECOND, '', '']);
   save('rehearsal-lanes.csv', [csv(rows)], 'text/csv');
 }
 
 export function saveStory(design: Design, trace: Trace): void {
   const rows: (string | number)[][] = [['at s', 'kind', 'what']];
-  for (const line of storyOf(design, trace)) rows.push([line.at / 1e6, line.kind, line.text]);
+  for (const line of storyOf(design, trace)) rows.push([line.at / SECOND, line.kind, line.text]);
   for (const lane of trace.contacts)
     for (const gap of gapsOf(lane))
-      rows.push([gap.from / 1e6, 'gap', `${lane.from} - ${lane.to}: ${((gap.to ?? trace.until) - gap.from) / 1e6} s`]);
+      rows.push([
+        gap.from / SECOND,
+        'gap',
+        `${lane.from} - ${lane.to}: ${((gap.to ?? trace.until) - gap.from) / SECOND} s`,
+      ]);
   save('rehearsal-events.csv', [csv(rows)], 'text/csv');
 }

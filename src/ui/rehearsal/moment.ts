@@ -3,7 +3,7 @@ import type { Design } from '../../core/design';
 import { bundleById, portById } from '../../core/design';
 import { carriesVlan, spanAt } from '../../core/trace';
 import type { PortSpan, Trace } from '../../core/trace';
-import type { Scene, WireItem } from '../chart/scene';
+import type { Scene, WireItem } from '../chart/scene-items';
 import { vlanOfTreeId, vlanTreeId } from '../../core/standard';
 import type { Role } from '../../core/trees';
 
@@ -74,7 +74,7 @@ export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string,
     if (!span || peg.role === 'port') return peg;
     // Open without a role: spanning tree is off there.
     if (span.role === 'disabled' && span.state === 'forwarding') return { ...peg, role: 'port' as const };
-    return { ...peg, role: (span.state === 'guarded' ? 'disabled' : span.role) as Role };
+    return { ...peg, role: span.state === 'guarded' ? 'disabled' : span.role };
   });
   const on = new Set<string>();
   for (const [id, span] of spans) {

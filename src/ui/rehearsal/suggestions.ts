@@ -1,6 +1,15 @@
 /** What a script can do to the things that are selected. */
-import { bundleLinks } from '../../core/design';
-import { bundleById, farEnd, linkAt, linkById, portById, scopeAt, setField, switchById } from '../../core/design';
+import {
+  bundleById,
+  bundleLinks,
+  farEnd,
+  linkAt,
+  linkById,
+  portById,
+  scopeAt,
+  setField,
+  switchById,
+} from '../../core/design';
 import type { Bundle, Design, Edit, ScriptEvent } from '../../core/design';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
 import type { Tree } from '../../core/network';

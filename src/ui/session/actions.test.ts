@@ -1,8 +1,7 @@
 import { asCabled } from '../../demo/brackwater';
-import { applyEdits } from '../../core/design/edits';
-import type { Design } from '../../core/design/schema';
-import type { Edit } from '../../core/design/edits';
-import { solveDesign } from '../../core/trees/state';
+import { applyEdits } from '../../core/design';
+import type { Design, Edit } from '../../core/design';
+import { solveDesign } from '../../core/trees';
 import { costAction, failAction, makeRootAction, portPriorityAction, priorityAction, scopeWords } from './actions';
 import { missingInView } from './context';
 

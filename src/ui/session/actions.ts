@@ -1,7 +1,5 @@
 /** What can be done to what is selected, as edits with the words that undo will show. */
-import type { Bundle, Design, Port, Switch } from '../../core/design/schema';
-import type { Edit } from '../../core/design/edits';
-import type { Scope } from '../../core/design/settings';
+import type { Bundle, Design, Edit, Port, Scope, Switch } from '../../core/design';
 import {
   bundleById,
   hostById,
@@ -10,13 +8,15 @@ import {
   portById,
   portLabel,
   segmentById,
+  setBridgePriority,
+  setField,
+  setPortCost,
+  setPortPriority,
   switchById,
-} from '../../core/design/look-ups';
-import { setBridgePriority, setPortCost, setPortPriority } from '../../core/design/settings';
-import { setField } from '../../core/design/edits';
-import { formatVlanRanges } from '../../core/standard/vlan-set';
-import { makeRootEdits } from '../../core/trees/make-root';
-import type { SolvedDesign, SolvedTree } from '../../core/trees/state';
+} from '../../core/design';
+import { formatVlanRanges } from '../../core/standard';
+import { makeRootEdits } from '../../core/trees';
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Ref } from './view';
 
 export interface Action {

@@ -2,11 +2,9 @@
 /** What every part of an open design reaches for. */
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import { bundleById, hostById, linkById, portById, segmentById, switchById } from '../../core/design/look-ups';
-import type { Design } from '../../core/design/schema';
-import type { Edit } from '../../core/design/edits';
-import type { Scope } from '../../core/design/settings';
-import type { SolvedDesign, SolvedTree } from '../../core/trees/state';
+import { bundleById, hostById, linkById, portById, segmentById, switchById } from '../../core/design';
+import type { Design, Edit, Scope } from '../../core/design';
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Session, SessionState } from './session';
 import type { Ref, View } from './view';
 import type { DesignHead } from '../../api/contract';

@@ -1,7 +1,6 @@
 /** A change that is tried out stays while others change the design, and ends with a change of one's own. */
-import { removeSwitch } from '../../core/design/removal';
-import { setField } from '../../core/design/edits';
-import { solveDesign } from '../../core/trees/state';
+import { removeSwitch, setField } from '../../core/design';
+import { solveDesign } from '../../core/trees';
 import { asCabled } from '../../demo/brackwater';
 import type { LastChange } from './session';
 import { draftOn, tryEdits } from './draft';

@@ -1,11 +1,8 @@
 /** A change that is tried out: what it leads to on the network in view, and what becomes of it when that changes. */
-import { applyEdits } from '../../core/design/edits';
-import type { Edit } from '../../core/design/edits';
-import type { Fault } from '../../core/design/fault';
-import { movedBetween } from '../../core/trees/moved';
-import { solveDesign } from '../../core/trees/state';
-import type { MovedTree } from '../../core/trees/moved';
-import type { SolvedDesign } from '../../core/trees/state';
+import { applyEdits } from '../../core/design';
+import type { Edit, Fault } from '../../core/design';
+import { movedBetween, solveDesign } from '../../core/trees';
+import type { MovedTree, SolvedDesign } from '../../core/trees';
 import type { LastChange } from './session';
 
 /** A change that is looked at before it is made. */

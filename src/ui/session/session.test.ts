@@ -192,7 +192,7 @@ test('what builds on a refused edit is refused with it', async () => {
   const w = world();
   const session = w.open();
   w.server.refusal = 'This is not allowed.';
-  session.edit('a VLAN', [{ type: 'add', kind: 'vlan', value: { id: 'v7', number: 7 } as never }]);
+  session.edit('a VLAN', [{ type: 'add', kind: 'vlan', value: { id: 'v7', number: 7 } }]);
   session.edit('its name', [setField('vlan', 'v7', 'name', 'seven')]);
   await session.settled();
   expect(session.store.getState().refused.map((r) => r.label)).toEqual(['a VLAN', 'its name']);

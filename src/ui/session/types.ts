@@ -7,12 +7,9 @@ export type {
   DesignHead,
   DesignRow,
   LoadedVariant,
-  Notice,
   Past,
-  PastStep,
   StateDifference,
   Step,
-  VariantHead,
 } from '../../api/contract';
 
 /** A refusal by the server, with its sentence and the places it names. */

@@ -2,8 +2,8 @@
 /** A change that is tried out: solved beside the real one, applied or dropped as a whole. */
 import { useCallback, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { placeName } from '../../core/design/look-ups';
-import type { Edit } from '../../core/design/edits';
+import { placeName } from '../../core/design';
+import type { Edit } from '../../core/design';
 import type { Session } from './session';
 import type { Bench } from './context';
 import { draftOn, tryEdits } from './draft';

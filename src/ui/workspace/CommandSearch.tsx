@@ -85,7 +85,7 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
         autoHighlight
         onChange={(_, entry) => {
           onClose();
-          (entry as Entry | null)?.run();
+          entry?.run();
         }}
         noOptionsText="Nothing of that name."
         renderOption={({ key, ...props }, e) => (

@@ -1,14 +1,13 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { portById, portLabel, switchById } from '../../core/design/look-ups';
-import type { Design } from '../../core/design/schema';
-import { solveDesign } from '../../core/trees/state';
+import { portById, portLabel, switchById } from '../../core/design';
+import type { Design } from '../../core/design';
+import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
-import type { Arrangement } from '../session/view';
+import type { Arrangement, Ref } from '../session/view';
 import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
 import { Chart } from '../chart/Chart';
 import { buildScene } from '../chart/scene';
-import type { Ref } from '../session/view';
 import { hueOf } from '../chart/hue';
 import { treeInView, useBench } from '../session/context';
 

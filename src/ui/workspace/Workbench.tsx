@@ -1,9 +1,8 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { placeName } from '../../core/design/look-ups';
-import type { Design } from '../../core/design/schema';
-import type { Edit } from '../../core/design/edits';
+import { placeName } from '../../core/design';
+import type { Design, Edit } from '../../core/design';
 import type { DesignHead, LoadedVariant } from '../../api/contract';
 import { useOpenSession } from '../session/useOpenSession';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';

@@ -1,8 +1,7 @@
 'use client';
 import { useColorScheme } from '@mui/material/styles';
 import { useLayoutEffect, useMemo } from 'react';
-import { bundleLinks } from '../../core/design/bundling';
-import { linkAt } from '../../core/design/look-ups';
+import { bundleLinks, linkAt } from '../../core/design';
 import { FIT_EVENT, PATH_EVENT, WHY_EVENT } from '../session/commands';
 import type { Command } from '../session/commands';
 import { newId } from '../session/new-id';

@@ -1,7 +1,7 @@
 'use client';
 /** What happened to a variant, page by page, and its states as they are asked for. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Design } from '../../core/design/schema';
+import type { Design } from '../../core/design';
 import { api } from '../session/api';
 import type { Past, PastStep } from '../../api/contract';
 

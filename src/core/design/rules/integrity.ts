@@ -103,8 +103,8 @@ function portLike(design: Design, list: 'ports' | 'bundles'): Fault[] {
 const portNumbers: Rule = (design) => {
   const label = (p: Port | Bundle) => switchById(design, p.switch)?.name ?? p.switch;
   const all = [
-    ...design.ports.map((p, i) => ({ port: p as Port | Bundle, path: ['ports', i] as (string | number)[] })),
-    ...design.bundles.map((b, i) => ({ port: b as Port | Bundle, path: ['bundles', i] as (string | number)[] })),
+    ...design.ports.map((p, i) => ({ port: p, path: ['ports', i] as (string | number)[] })),
+    ...design.bundles.map((b, i) => ({ port: b, path: ['bundles', i] as (string | number)[] })),
   ];
   return [
     ...twice(

@@ -82,6 +82,6 @@ export const DEMANDS: Table<Demand> = {
     let n = design.demands.length + 1;
     while (taken.has(`d${n}`)) n++;
     const value = { id: `d${n}`, vlan, from, to, load };
-    return { id: value.id, edits: [{ type: 'add', kind: 'demand', value: value as never }] };
+    return { id: value.id, edits: [{ type: 'add', kind: 'demand', value: value }] };
   },
 };

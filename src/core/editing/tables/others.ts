@@ -29,7 +29,7 @@ function linksCarrying(design: Design): Map<number, number> {
   );
   const counts = new Map<number, number>();
   for (const [pair, alike] of groupBy(pairs, (p) => p)) {
-    const [a, b] = pair.split('\n').map((set) => vlanMembership(set!)) as [Uint8Array, Uint8Array];
+    const [a, b] = pair.split('\n').map((set) => vlanMembership(set)) as [Uint8Array, Uint8Array];
     for (const { number } of design.vlans)
       if (a[number] && b[number]) counts.set(number, (counts.get(number) ?? 0) + alike.length);
   }

@@ -62,7 +62,7 @@ export function headingColumns(table: Table, cells: readonly string[]): string[]
   for (const { id, title, also } of table.columns)
     for (const word of [id, title, ...(also ?? [])]) if (!known.has(bare(word))) known.set(bare(word), id);
   const found = cells.map((cell) => known.get(bare(cell)));
-  return found.length > 0 && found.every((id) => id !== undefined) ? (found as string[]) : null;
+  return found.length > 0 && found.every((id) => id !== undefined) ? found : null;
 }
 
 /** The rows that a block means: by its heading when it has one, else from an anchor to the right and down. */

@@ -1,7 +1,6 @@
 /** The table of switches. */
-import { MODES, TIERS, portsOf, setBridgePriority, setField, switchById } from '../../design';
+import { addElement, MODES, portsOf, setBridgePriority, setField, switchById, TIERS } from '../../design';
 import type { Switch } from '../../design';
-import { addElement } from '../../design';
 import { BRIDGE_PRIORITY, macToNumber } from '../../standard';
 import { Macs, Names } from '..';
 import type { Wiring } from '..';

@@ -5,11 +5,6 @@ import { HOSTS, SEGMENTS, VLANS } from './others';
 import { PORTS } from './ports';
 import { SWITCHES } from './switches';
 
-export * from './column';
-export * from './paste';
-export { HUES } from './others';
-export { DEMANDS, HOSTS, LINKS, PORTS, SEGMENTS, SWITCHES, VLANS };
-
 /** The tables beside the drawing, in the order in which they are offered. */
 export const TABLES = [SWITCHES, PORTS, LINKS, VLANS, HOSTS, SEGMENTS, DEMANDS] as unknown as readonly Table[];
 export const tableById = (id: TableId): Table => TABLES.find((t) => t.id === id)!;

@@ -1,9 +1,8 @@
 import { asCabled, asMeant, asPair } from '../../../demo/brackwater';
-import { applyEdits, setField } from '../../design';
+import { applyEdits, bundleLinks, makePair, setField } from '../../design';
 import type { Design, Edit } from '../../design';
 import { explainPort, roleAt, solveDesign } from '../../trees';
 import { findPath } from '../../analysis';
-import { bundleLinks, makePair } from '../../design';
 import { pairReport } from './pair-report';
 import { pairState } from './pairs';
 import { verdictOf } from './verdict';
@@ -125,7 +124,7 @@ describe('making a pair', () => {
     const pair = (id: string, domain: number, switches: [string, string]): Edit => ({
       type: 'add',
       kind: 'pair',
-      value: { id, domain, switches, peer: [] } as never,
+      value: { id, domain, switches, peer: [] },
     });
     expect(refusal(asPair(), pair('p2', 11, ['core-east', 'gate']))).toBe(
       "Switch 'core-east' is in two pairs: a switch presents itself together with one other.",

@@ -45,8 +45,6 @@ export function compareConfigs(a: MstConfig, b: MstConfig): ConfigDifference {
   };
 }
 
-export const sameRegion = (a: MstConfig, b: MstConfig): boolean => a.key === b.key;
-
 const instanceWords = (instance: number) => (instance === 0 ? 'the CIST' : `instance ${instance}`);
 
 /** One sentence a difference, with the names of the two switches; one sentence when there is none. */

@@ -3,12 +3,13 @@ import type { LacpInfo } from '../frames';
 import { churnStep } from './churn';
 import { hasWaited, muxStep } from './mux';
 import { periodicStep } from './periodic';
-import { LACP_TIMES, NO_PARTNER, SECOND, has, withBit } from './port';
+import { LACP_TIMES, NO_PARTNER, has, withBit } from './port';
 import type { LacpPort } from './port';
 import { receiveStep } from './receive';
 import { actorDecides, goesAlone, selection } from './selection';
 import { changeEnd, hear, nextTimer, startEnd, tick } from './system';
 import type { EndSettings, LacpEnd } from './system';
+import { SECOND } from '../../standard';
 
 const endSettings = (system: number, more: Partial<EndSettings> = {}): EndSettings => ({
   system,

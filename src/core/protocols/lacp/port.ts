@@ -1,8 +1,8 @@
 /** An aggregation port: its settings, its variables and the states of its machines (802.1AX-2014 clause 6.4.4 to 6.4.8). */
 import { LACP_STATE } from '../frames';
 import type { LacpInfo, LacpStateBit } from '../frames';
+import { SECOND } from '../../standard';
 
-export const SECOND = 1_000_000;
 /** Clause 6.4.4, in microseconds. */
 export const LACP_TIMES = {
   fastPeriodic: 1 * SECOND,

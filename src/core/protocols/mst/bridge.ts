@@ -25,7 +25,7 @@ import { PORT, tickPort, timerBank } from './timers';
 import { topologyChangeStep } from './topology-change';
 import { stir, wake } from './procedures';
 import { NO_VECTOR, Port, TreePort } from './variables';
-import type { Times } from '../vectors';
+import type { Times } from '../times';
 import type { MstBridge } from './variables';
 
 const MOST_STEPS = 100_000;

@@ -2,11 +2,11 @@
 import { flagsIn, sameOctets } from '../frames';
 import type { Bpdu, MstPart, MstiPart } from '../frames';
 import { cistMessage, mstiMessage } from '../messages';
-import { compareVectors, sameTimes } from '../vectors';
-import type { Times, Vector } from '../vectors';
+import { sameTimes } from '../times';
+import { OCTET_SECONDS, compareVectors } from '../../standard';
+import type { Times } from '../times';
+import type { Vector } from '../../standard';
 import type { MstBridge, Port, TreePort } from './variables';
-
-const OCTET_SECONDS = 256;
 
 /** fromSameRegion: an MST BPDU with the very configuration of this bridge. */
 export function fromSameRegion(b: MstBridge, bpdu: Bpdu): boolean {

@@ -1,8 +1,8 @@
 /** Port receive machine (802.1Q-2018 13.31; 802.1D-2004 17.23): a BPDU as octets. */
 import { decodeBpdu, sameButFlags } from '../frames';
 import { fromSameRegion, rcvMsgs } from './message-reception';
-import { MIGRATE_TIME } from './variables';
 import type { MstBridge, Port } from './variables';
+import { MIGRATE_TIME } from '../../standard';
 
 export function portReceive(b: MstBridge, p: Port, octets: Uint8Array): void {
   if (!p.portEnabled || !p.enableBPDUrx) return;

@@ -2,8 +2,9 @@
 import { FLAG, flagRole } from '../frames';
 import type { FlagRole } from '../frames';
 import { UNMOVED } from './timers';
-import { compareVectors, isSuperior, sameTimes } from '../vectors';
-import type { Vector } from '../vectors';
+import { sameTimes } from '../times';
+import { compareVectors, isSuperior } from '../../standard';
+import type { Vector } from '../../standard';
 import type { MstBridge, Port, RcvdInfo, TreePort } from './variables';
 
 /** Hello time and forward delay in force at a port. */

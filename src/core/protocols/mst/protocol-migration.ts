@@ -1,6 +1,6 @@
 /** Port protocol migration machine (802.1Q-2018 13.32; 802.1D-2004 17.24): whether the neighbour is spoken to in classic BPDUs. */
-import { MIGRATE_TIME } from './variables';
 import type { Port } from './variables';
+import { MIGRATE_TIME } from '../../standard';
 
 /** One transition; false when nothing moves the machine. */
 export function migrationStep(p: Port): boolean {

@@ -6,28 +6,9 @@ import { sameOctets, tellsChangeOf } from '../frames';
 import { stir } from './procedures';
 import { greets, saysAgain } from './transmission';
 import { NEWS, PORT, RESTARTS, UNMOVED } from './timers';
-import { MIGRATE_TIME } from './variables';
-import type { Vector } from '../vectors';
-import type { BridgeEffect, InfoIs, MstBridge, Port, TreePort } from './variables';
-
-/** A BPDU that said nothing new. */
-export interface Heard {
-  readonly octets: Uint8Array;
-  /** What rcvdInfoWhile of each tree starts again with; negative where it runs on. */
-  readonly restarts: readonly number[];
-  /** What each tree made of it. */
-  readonly effects: readonly BridgeEffect[];
-}
-
-/** What a port does when its hello is due. */
-export interface Hello {
-  /** Null for nothing: it has nobody to greet. */
-  readonly octets: Uint8Array | null;
-  /** The same as what the bridge wants done. */
-  readonly send: BridgeEffect | null;
-  /** Seconds until the next. */
-  readonly helloTime: number;
-}
+import type { Vector } from '../../standard';
+import type { BridgeEffect, Heard, InfoIs, MstBridge, Port, TreePort } from './variables';
+import { MIGRATE_TIME } from '../../standard';
 
 /**
  * Takes a BPDU in that is the one before, octet for octet; null when it is not, or the port was woken since. What is

@@ -1,7 +1,9 @@
 /** Port role selection machine (802.1Q-2018 13.36; 802.1D-2004 17.28). */
 import { infoDiffers, wake } from './procedures';
-import { compareVectors, sameTimes } from '../vectors';
-import type { Times, Vector } from '../vectors';
+import { sameTimes } from '../times';
+import { compareVectors } from '../../standard';
+import type { Times } from '../times';
+import type { Vector } from '../../standard';
 import type { BridgeTree, MachineRole, MstBridge, TreePort } from './variables';
 
 /** The bridge's own vector for a tree. */

@@ -1,10 +1,9 @@
 /** What a port says: flags, hellos, and the procedures that transmit (802.1Q-2018 13.29; 802.1D-2004 17.21). */
 import { FLAG, NOTIFICATION, encodeBpdu, roleFlags } from '../frames';
 import type { Bpdu, FlagRole, MstiPart } from '../frames';
-import type { Times } from '../vectors';
+import type { Times } from '../times';
 import type { MstBridge, Port, Said, Told, TreePort } from './variables';
-
-const OCTET_SECONDS = 256;
+import { OCTET_SECONDS } from '../../standard';
 
 /** The flags of a tree at a port: what it is and what it wants (14.4.1). */
 function flagsOf(tp: TreePort, role: FlagRole): number {

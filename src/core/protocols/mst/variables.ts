@@ -2,18 +2,18 @@
 import type { Bpdu } from '../frames';
 import type { PortSet } from './port-set';
 import type { BridgeSettings } from './settings';
-import type { Heard, Hello } from './repeated-messages';
+
 import { HELD, NEWS, PortTimers, TreeTimers } from './timers';
 import type { TimerBank } from './timers';
-import type { HeldVector, Times, Vector } from '../vectors';
+import type { Times } from '../times';
+import type { HeldVector, Vector } from '../../standard';
+import { MIGRATE_TIME } from '../../standard';
 
 export type MachineRole = 'Disabled' | 'Root' | 'Designated' | 'Alternate' | 'Backup' | 'Master';
 export type InfoIs = 'Disabled' | 'Aged' | 'Mine' | 'Received';
 export type RcvdInfo =
   'SuperiorDesignated' | 'RepeatedDesignated' | 'InferiorDesignated' | 'InferiorRootAlternate' | 'Other';
 
-/** Seconds (802.1D-2004 17.13.9). */
-export const MIGRATE_TIME = 3;
 export const NO_VECTOR: Vector = {
   rootPriority: 0xffff,
   rootMac: 0xffffffffffff,
@@ -240,4 +240,23 @@ export interface MstBridge {
   /** Those whose turn it is, and all that had one, while the machines run. */
   turn: PortSet;
   readonly touched: PortSet;
+}
+
+/** A BPDU that said nothing new. */
+export interface Heard {
+  readonly octets: Uint8Array;
+  /** What rcvdInfoWhile of each tree starts again with; negative where it runs on. */
+  readonly restarts: readonly number[];
+  /** What each tree made of it. */
+  readonly effects: readonly BridgeEffect[];
+}
+
+/** What a port does when its hello is due. */
+export interface Hello {
+  /** Null for nothing: it has nobody to greet. */
+  readonly octets: Uint8Array | null;
+  /** The same as what the bridge wants done. */
+  readonly send: BridgeEffect | null;
+  /** Seconds until the next. */
+  readonly helloTime: number;
 }

@@ -5,7 +5,6 @@
 import { FLAG, decodeBpdu } from '../frames';
 import type { Bpdu } from '../frames';
 import {
-  SECOND,
   acknowledge,
   becomeDesignated,
   becomeRoot,
@@ -22,8 +21,9 @@ import {
   transmitConfiguration,
   transmitTcn,
 } from './procedures';
-import type { HeldVector } from '../vectors';
+import type { HeldVector } from '../../standard';
 import type { StpBridge, StpHeard, StpPort, StpPortSettings, StpSettings } from './variables';
+import { OCTET_SECONDS, SECOND } from '../../standard';
 
 function newPort(s: StpPortSettings): StpPort {
   return {
@@ -118,7 +118,7 @@ function claimsRoot(b: StpBridge, p: StpPort, m: Bpdu): boolean {
 }
 
 function hold(b: StpBridge, p: StpPort, m: Bpdu): void {
-  p.messageAgeTimer = b.now + (m.maxAge / 256) * SECOND;
+  p.messageAgeTimer = b.now + (m.maxAge / OCTET_SECONDS) * SECOND;
   if (p.held) return;
   p.held = true;
   b.effects.push({ kind: 'state', port: p.number, tree: 0 });

@@ -2,9 +2,8 @@
 import { FLAG, NOTIFICATION, encodeBpdu } from '../frames';
 import type { Bpdu } from '../frames';
 import type { StpBridge, StpPort, StpState } from './variables';
+import { OCTET_SECONDS, SECOND } from '../../standard';
 
-export const SECOND = 1_000_000;
-const OCTET_SECONDS = 256;
 /** Seconds between two configuration BPDUs of a port at least (8.5.1.10). */
 const HOLD_TIME = 1;
 /** What a bridge adds to the age of a message (8.10.2). */

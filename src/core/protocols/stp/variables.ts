@@ -1,5 +1,5 @@
 /** Variables of a bridge of classic spanning tree (802.1D-1998 clause 8.5). */
-import type { HeldVector } from '../vectors';
+import type { HeldVector } from '../../standard';
 
 export type StpState = 'disabled' | 'blocking' | 'listening' | 'learning' | 'forwarding';
 

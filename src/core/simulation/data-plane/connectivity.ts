@@ -7,7 +7,7 @@ import type { Probe } from '../../design';
 import { reaches } from '../carrier';
 import { passes, processOfVlan } from '../switch';
 import type { BridgePort, World } from '../network-state';
-import { SECOND } from '../network-state';
+import { SECOND } from '../../standard';
 
 /** Seconds after which an address is forgotten (802.1Q 8.8.3). */
 const AGEING = 300;

@@ -37,11 +37,7 @@ export function BoardCommands({ design, picked, onTier, onBalance }: CommandsPro
       <span className="quiet">{picked > 0 ? `${picked} trees picked:` : 'all trees:'}</span>
       <span>
         balance over {choice(0)} and {choice(1)} by{' '}
-        <Select
-          value={by}
-          onChange={(e) => setBy(e.target.value as 'number' | 'load')}
-          inputProps={{ 'aria-label': 'Balance by' }}
-        >
+        <Select value={by} onChange={(e) => setBy(e.target.value)} inputProps={{ 'aria-label': 'Balance by' }}>
           <MenuItem value="number">number</MenuItem>
           <MenuItem value="load">load</MenuItem>
         </Select>{' '}

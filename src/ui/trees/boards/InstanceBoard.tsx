@@ -28,7 +28,7 @@ export function InstanceBoard() {
       edits.push({
         type: 'add',
         kind: 'region',
-        value: { id: 'region-1', name: 'region-1', revision: 0, map: {} } as never,
+        value: { id: 'region-1', name: 'region-1', revision: 0, map: {} },
       });
     tryOut('Run MSTP on every switch', edits);
   };

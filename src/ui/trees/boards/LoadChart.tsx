@@ -13,7 +13,7 @@ import {
 } from 'recharts';
 import type { Weave } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
-import { linkWords } from './WeaveBoard';
+import { linkWords } from './link-words';
 
 const MOST_BARS = 40;
 

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { arrangeByDepth } from '../../chart/arrange';
 import type { Point } from '../../chart/geometry';
 import { buildScene } from '../../chart/scene';
-import type { Scene } from '../../chart/scene';
+import type { Scene } from '../../chart/scene-items';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 
 interface Props {

@@ -46,7 +46,7 @@ export function RegionMap() {
     let id = `region-${n}`;
     while (ids.has(id)) id += '-a';
     const value = { id, name: `region-${n}`, revision: 0, map: {}, ...base };
-    if (edit(`Add region ${value.name}`, [{ type: 'add', kind: 'region', value: value as never }])) setRegionId(id);
+    if (edit(`Add region ${value.name}`, [{ type: 'add', kind: 'region', value: value }])) setRegionId(id);
   };
   const move = (vlans: readonly number[], instance: number) => {
     if (!region) return;

@@ -13,6 +13,7 @@ import { treeMark, treeTitle } from '../../controls/tree-names';
 import { LoadChart } from './LoadChart';
 import { Traffic } from './Traffic';
 import { cellAt, drawWeave, layOutWeave } from './weave-drawing';
+import { linkWords } from './link-words';
 
 /** `VLANs 110, 120 +3` */
 export function rowWords({ trees }: WeaveRow): string {
@@ -21,15 +22,6 @@ export function rowWords({ trees }: WeaveRow): string {
   if (vlans.length < trees.length) return trees.map((t) => treeMark(t.tree)).join(', ');
   const text = formatVlanRanges(vlans).replaceAll(',', ', ');
   return text.length <= 18 ? `VLANs ${text}` : `${vlans.length} VLANs from ${vlans[0]}`;
-}
-
-/** `quay-a 3 – gate 1` */
-export function linkWords(solved: SolvedDesign, { a, b }: { a: number; b: number }): string {
-  const { design, ports, portBridge } = solved.topology;
-  // The names of the two ends of a bundle mostly repeat each other.
-  if (ports[a]!.kind === 'bundle' && ports[b]!.kind === 'bundle')
-    return `${design.switches[portBridge[a]!]!.name} = ${design.switches[portBridge[b]!]!.name}`;
-  return `${endWords(solved, a)} – ${endWords(solved, b)}`;
 }
 
 /** Redraws when the theme changes. */

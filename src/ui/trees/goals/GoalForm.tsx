@@ -130,7 +130,7 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
       <Select
         displayEmpty
         value={options.some((o) => o.id === draft[key]) ? (draft[key] as string) : ''}
-        onChange={(e) => change({ [key]: e.target.value } as Partial<Draft>)}
+        onChange={(e) => change({ [key]: e.target.value })}
         inputProps={{ 'aria-label': label }}
         MenuProps={{ slotProps: { paper: { sx: { maxHeight: 420 } } } }}
       >
@@ -148,7 +148,7 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
       <span className="quiet">{label}</span>
       <TextField
         value={draft[key]}
-        onChange={(e) => change({ [key]: e.target.value } as Partial<Draft>)}
+        onChange={(e) => change({ [key]: e.target.value })}
         slotProps={{ htmlInput: { 'aria-label': label, className: 'mono' } }}
       />
     </label>
@@ -164,7 +164,7 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
         <span className="quiet">what should hold</span>
         <Select
           value={draft.type}
-          onChange={(e) => change({ type: e.target.value as Goal['type'] })}
+          onChange={(e) => change({ type: e.target.value })}
           inputProps={{ 'aria-label': 'Kind of goal' }}
         >
           {Object.entries(TYPES).map(([id, words]) => (

@@ -17,8 +17,7 @@ export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
   const [adding, setAdding] = useState(false);
   const broken = checked.filter((c) => c.state === 'broken').length;
   const add = (goal: Goal) => {
-    if (edit(`Goal: ${goalSentence(design, goal)}`, [{ type: 'add', kind: 'goal', value: goal as never }]))
-      setAdding(false);
+    if (edit(`Goal: ${goalSentence(design, goal)}`, [{ type: 'add', kind: 'goal', value: goal }])) setAdding(false);
   };
   return (
     <aside className="panel goals" aria-label="Goals">

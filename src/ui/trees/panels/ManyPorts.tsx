@@ -43,7 +43,7 @@ export function ManyPorts({ selection }: { selection: readonly Ref[] }) {
   const { design, ports, defaultCost } = solved.topology;
   const found = portsIn(solved, of, selection);
   if (found.length === 0) return null;
-  const elements = found.map((p) => ports[p]!.element as Port | Bundle);
+  const elements = found.map((p) => ports[p]!.element);
   const costs = found.map((p, i) => costInForce(design, elements[i]!, of.tree, defaultCost[p]!));
   const priorities = elements.map((e) => portPriorityInForce(design, e, of.tree));
   const scales = elements.map((e) => switchById(design, e.switch)?.costScale ?? design.costScale);

@@ -1,8 +1,7 @@
 'use client';
 import { hostById, switchById } from '../../../core/design';
-import { pathCapacity } from '../../../core/analysis';
+import { pathCapacity, pathFaultSentence } from '../../../core/analysis';
 import { grouped } from '../../../core/trees';
-import { pathFaultSentence } from '../../../core/analysis';
 import type { Hop } from '../../../core/analysis';
 import { useBench, useSession, useTree } from '../../session/context';
 import type { PlaceRef, ShownPath } from '../usePath';

@@ -1,4 +1,6 @@
 /**
+ * The priority vector of a message, its parts and its order, for every engine.
+ *
  * Priority vectors of the CIST and of MST instances in one shape (802.1Q-2018 clauses 13.9 to 13.11): an instance has
  * no root and no external cost, so both are 0 there; in RSTP the regional root is the designated bridge.
  */
@@ -15,7 +17,7 @@ export interface Vector {
 }
 
 /** Parts in the order in which they are compared. */
-export const PARTS = [
+export const MESSAGE_PARTS = [
   'rootPriority',
   'rootMac',
   'externalCost',
@@ -43,31 +45,10 @@ export function compareVectors(a: Vector, b: Vector): number {
   );
 }
 
-/** First part in which two vectors differ. */
-export const differingPart = (a: Vector, b: Vector): keyof Vector | null =>
-  PARTS.find((part) => a[part] !== b[part]) ?? null;
-
 /** Whether a message is superior: better, or from the same designated port, which is always believed (13.11). */
 export const isSuperior = (message: Vector, held: Vector): boolean =>
   compareVectors(message, held) < 0 ||
   (message.bridgeMac === held.bridgeMac && (message.port & 0xfff) === (held.port & 0xfff));
-
-/** Times that travel with a vector, in seconds; `hops` counts inside a region only. */
-export interface Times {
-  readonly messageAge: number;
-  readonly maxAge: number;
-  readonly forwardDelay: number;
-  readonly helloTime: number;
-  readonly hops: number;
-}
-
-export const sameTimes = (a: Times, b: Times): boolean =>
-  a === b ||
-  (a.messageAge === b.messageAge &&
-    a.maxAge === b.maxAge &&
-    a.forwardDelay === b.forwardDelay &&
-    a.helloTime === b.helloTime &&
-    a.hops === b.hops);
 
 /** A vector that a port holds: its own, for it speaks for the LAN; one that it heard; one that grew too old. */
 export interface HeldVector {

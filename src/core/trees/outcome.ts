@@ -1,0 +1,42 @@
+/** What solving a tree gives: roles of ports, roots and root path costs, by index. */
+
+export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled', 'master'] as const;
+
+export type Role = (typeof ROLES)[number];
+
+export const ROLE = { none: 0, root: 1, designated: 2, alternate: 3, backup: 4, disabled: 5, master: 6 } as const;
+
+/** Whether a port of this role passes frames once everything has settled. */
+export const forwardsRole = (role: number | undefined): boolean =>
+  role === ROLE.root || role === ROLE.designated || role === ROLE.master;
+
+export interface TreeOutcome {
+  /** Place of each bridge in the order of bridge identifiers. */
+  readonly rank: Int32Array;
+  /** Bridge that is root of the part of the network that each bridge is in; −1 for a bridge without the tree. */
+  readonly root: Int32Array;
+  readonly rootPathCost: Float64Array;
+  /** Root port by bridge; −1 on a root and on bridges without the tree. */
+  readonly rootPort: Int32Array;
+  /** Designated port by LAN; −1 on LANs without the tree. */
+  readonly designatedPort: Int32Array;
+  /** Index into `ROLES` by port. */
+  readonly role: Uint8Array;
+  /** Of the CIST only. */
+  readonly cist?: CistPart;
+}
+
+/** What the vectors of the CIST hold besides root and cost. */
+export interface CistPart {
+  readonly external: Float64Array;
+  readonly internal: Float64Array;
+  /** Regional root by bridge; a bridge without MSTP is its own. */
+  readonly regionalRoot: Int32Array;
+  readonly region: Int32Array;
+  /** Region of each LAN: that of its designated bridge; −1 when that is no MST bridge. */
+  readonly lanRegion: Int32Array;
+}
+
+export interface CistOutcome extends TreeOutcome {
+  readonly cist: CistPart;
+}
