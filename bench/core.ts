@@ -2,7 +2,7 @@
 import { Bench } from 'tinybench';
 import { applyEdits, setField } from '../src/core/design';
 import type { Design } from '../src/core/design';
-import { cutsOf, explainPort, solveDesign } from '../src/core/trees';
+import { blockedPorts, explainPort, solveDesign } from '../src/core/trees';
 import type { SolvedDesign } from '../src/core/trees';
 import { propose } from '../src/core/goals';
 import { campus } from '../src/demo/campus';
@@ -127,7 +127,7 @@ export async function coreRows(): Promise<Row[]> {
     const solved = solveDesign(design);
     const size = `${shape.switches} switches, ${design.links.length} links, ${shape.vlans} VLANs, ${solved.solvedCount} outcomes`;
     const largest = shape.switches === 500;
-    const cut = cutsOf(solved.trees[0]!)[0]!;
+    const cut = blockedPorts(solved.trees[0]!)[0]!;
     const busiest = busiestRootPort(solved);
     const uplink = distributionUplink(solved);
     const closet = design.switches.at(-1)!.id;

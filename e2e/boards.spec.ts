@@ -9,7 +9,7 @@ async function openBoard(page: Page, { design, variant }: Opened, board: string,
   await page.goto(`/d/${design}/trees?variant=${variant}&board=${board}${query}`);
   await expect(page.getByRole('radio', { name: new RegExp(`^${board}$`, 'i') })).toBeChecked();
 }
-const draft = (page: Page) => page.getByLabel('What the change would move');
+const draft = (page: Page) => page.getByLabel('Effect of the previewed change');
 const priority = async (request: Parameters<typeof stored>[0], demo: Opened, id: string, vlan: number) =>
   (await stored(request, demo)).switches.find((s) => s.id === id)?.vlanPriority?.[String(vlan)];
 
@@ -36,7 +36,7 @@ test('a rank placed by key shows what it would move, is applied with one key and
   await saved(page);
   expect(await priority(request, demo, 'core-west', 199)).toBe(28672);
   await row.getByRole('gridcell', { name: /^core-west/ }).press('2');
-  await expect(page.getByText('core-west has two ranks: a switch is first or second, not both.')).toBeVisible();
+  await expect(page.getByText('core-west has two ranks in one tree: give it one.')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(row.getByRole('gridcell', { name: /^workshop: rank 1/ })).toBeVisible();
   expect(errors).toEqual([]);
@@ -127,11 +127,11 @@ test('the weave tells of each cell, names idle links, and takes traffic from a s
   const weave = page.getByRole('application', { name: /^Weave of 5 rows of trees and 17 links/ });
   await weave.focus();
   await page.keyboard.press('ArrowRight');
-  await expect(page.getByLabel('Cell of the weave')).toContainText(
+  await expect(page.getByLabel('Cell of link use')).toContainText(
     'VLANs 110, 120 core-east = core-west: carries · carries 6 of 7 trees',
   );
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
-  await expect(page.getByLabel('Cell of the weave')).toContainText(/core-west 4 – quay-a 2: cut at quay-a 2/);
+  await expect(page.getByLabel('Cell of link use')).toContainText(/core-west 4 – quay-a 2: cut at quay-a 2/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /quay-a · port 2|core-west · port 4/ })).toBeVisible();
   await page.getByRole('radio', { name: 'Traffic' }).click();
@@ -188,7 +188,7 @@ test('a goal is made from what is selected; goals that contradict each other are
   const demo = { design: head.id as string, variant: head.variants[0].id as string };
   await openTrees(page, demo, '&tree=vlan-110&sel=port~gate:1&panel=goals');
   await page.getByRole('button', { name: 'Add a goal' }).click();
-  await expect(page.getByRole('combobox', { name: 'Kind of goal' })).toHaveText('A port is the cut one');
+  await expect(page.getByRole('combobox', { name: 'Kind of goal' })).toHaveText('A port is the blocked one');
   await page.getByRole('button', { name: 'Add the goal' }).click();
   await expect(page.locator('.goal-broken')).toContainText('The port is root in VLAN 110.');
   await page.getByRole('button', { name: 'Add a goal' }).click();
@@ -197,7 +197,7 @@ test('a goal is made from what is selected; goals that contradict each other are
   await page.getByRole('button', { name: 'Propose' }).click();
   await expect(page.getByRole('region', { name: 'Proposals' })).toContainText('contradict each other in VLAN 110.');
   await page.getByRole('button', { name: 'Add a goal' }).click();
-  await pick(page, 'Kind of goal', 'Two places talk within limits');
+  await pick(page, 'Kind of goal', 'Two places communicate within limits');
   await page.getByRole('button', { name: 'Add the goal' }).click();
   await expect(page.getByText('Choose both ends of the path.')).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
@@ -220,9 +220,9 @@ test('VLANs are grouped into instances as advised, moved between them, and a swi
   const demo = await freshDemo(request, 'instances');
   await openBoard(page, demo, 'instances');
   const three = page.getByRole('row', { name: /^3 instances/ });
-  await expect(three).toContainText('all stay as they are');
+  await expect(three).toContainText('all stay');
   await three.getByRole('button', { name: 'Try' }).click();
-  await expect(draft(page)).toContainText('other trees run then: 4 instead of 7');
+  await expect(draft(page)).toContainText('number of trees then: 4 instead of 7');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Instance 2' })).toContainText('140');
   // The CIST and the first instance go the same way: they are one entry.
@@ -242,7 +242,7 @@ test('VLANs are grouped into instances as advised, moved between them, and a swi
 
   await page.getByLabel('VLANs to move').fill('199, 4095');
   await page.getByRole('button', { name: 'Move', exact: true }).click();
-  await expect(page.getByText("'4095' is no VLAN: write numbers from 1 to 4094")).toBeVisible();
+  await expect(page.getByText("'4095' is not a VLAN: write numbers from 1 to 4094")).toBeVisible();
   await page.getByLabel('revision').fill('65536');
   await page.getByLabel('revision').press('Enter');
   await expect(page.getByText('Revision 65536 is not legal: a whole number from 0 to 65535.')).toBeVisible();
@@ -260,7 +260,7 @@ test('VLANs are grouped into instances as advised, moved between them, and a swi
 
 test('the burden of the modes is held against limits', async ({ page, request }) => {
   await openBoard(page, await freshDemo(request, 'burden'), 'instances');
-  await page.getByRole('radio', { name: 'Burden of the modes' }).click();
+  await page.getByRole('radio', { name: 'Protocol load' }).click();
   const row = page.getByRole('row', { name: /^one tree per VLAN, rapid/ });
   await expect(row).toContainText('in force');
   await page.getByLabel('Limit of trees on a switch').fill('5');
@@ -275,7 +275,7 @@ test('trees stand side by side, and a change stands before and after', async ({ 
   await expect(page.getByRole('img', { name: /^VLAN/ })).toHaveCount(3);
   await pick(page, 'Tree 2 of the comparison', 'VLAN 120 crew');
   await page.getByRole('button', { name: 'Take tree 3 out' }).click();
-  await expect(page.getByText('They go the same way.')).toBeVisible();
+  await expect(page.getByText('They have the same outcome.')).toBeVisible();
   await page.getByRole('radio', { name: 'Roots' }).click();
   await page
     .getByRole('row', { name: /VLAN 160/ })
@@ -322,7 +322,7 @@ for (const theme of ['light', 'dark'] as const)
     await openBoard(page, demo, 'roots', '&panel=goals');
     for (const [board, ready] of [
       ['Roots', '.roots'],
-      ['Weave', '.load-chart'],
+      ['Link use', '.load-chart'],
       ['Instances', '.advisor'],
       ['Compare', '.mini'],
       ['Predict', '.sheet'],

@@ -26,31 +26,31 @@ test('two parallel cables are bundled, the ends are set, and the verdict says wh
 
   await page.getByRole('button', { name: 'Bundle', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'quay-a = quay-b: forms' })).toBeVisible();
-  await pick(page, 'Negotiation at quay-a', 'passive, only answers');
-  await pick(page, 'Negotiation at quay-b', 'passive, only answers');
+  await pick(page, 'Negotiation at quay-a', 'passive: waits for the partner');
+  await pick(page, 'Negotiation at quay-b', 'passive: waits for the partner');
   await expect(page.getByText('Both ends only answer, so nobody starts and the bundle never comes up')).toBeVisible();
   await pick(page, 'Kind at quay-a', 'static, no negotiation');
   await expect(page.getByRole('heading', { name: 'quay-a = quay-b: one end only' })).toBeVisible();
   await expect(page.getByText('spanning tree does not see it')).toBeVisible();
   await pick(page, 'Kind at quay-a', 'LACP');
-  await pick(page, 'Negotiation at quay-a', 'active, starts it');
+  await pick(page, 'Negotiation at quay-a', 'active: starts it');
   const near = page.getByRole('region', { name: 'End at quay-a' });
-  await near.getByLabel('most active').fill('9');
-  await near.getByLabel('most active').press('Enter');
+  await near.getByLabel('maximum links').fill('9');
+  await near.getByLabel('maximum links').press('Enter');
   await expect(page.getByText('The maximum of active members 9 is not legal')).toBeVisible();
-  await near.getByLabel('most active').fill('1');
-  await near.getByLabel('most active').press('Enter');
+  await near.getByLabel('maximum links').fill('1');
+  await near.getByLabel('maximum links').press('Enter');
   await expect(page.getByRole('row', { name: /^13/ })).toContainText('standby');
   await page.getByLabel("port priority of '13' of quay-a").fill('1');
   await page.getByLabel("port priority of '13' of quay-a").press('Enter');
   await expect(page.getByRole('row', { name: /^12/ })).toContainText('standby');
-  await page.getByText('What the two ends say of each other').click();
+  await page.getByText('What the two ends send each other').click();
   await expect(page.getByRole('row', { name: /^quay-a 13/ }).last()).toContainText(
     'activity, aggregation, synchronization, collecting, distributing',
   );
   await page.getByRole('radio', { name: 'Distribution' }).click();
   const shared = page.getByRole('region', { name: 'Distribution at quay-a' });
-  await expect(shared).toContainText('one conversation at most1 000 Mb/s'.replace(' ', '\u00a0'));
+  await expect(shared).toContainText('one conversation, at most1 000 Mb/s'.replace(' ', '\u00a0'));
   await shared.getByLabel('vlan').check();
   await shared.getByLabel('hosts').fill('100');
   await expect(shared).toContainText('of 200');
@@ -87,7 +87,7 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   await page.getByLabel('primary', { exact: true }).selectOption('core-east');
   await page.getByLabel('second', { exact: true }).selectOption('core-west');
   await page.getByRole('button', { name: 'Make a pair' }).click();
-  await expect(page.getByRole('heading', { name: 'core-east + core-west: acts as one' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'core-east + core-west: one bridge' })).toBeVisible();
   await expect(page.getByRole('row', { name: /^keepalive none/ })).toContainText('each takes itself for the one');
   await page.getByRole('region', { name: 'Roles' }).getByLabel('domain').fill('2000');
   await page.keyboard.press('Enter');
@@ -102,10 +102,10 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   expect((await stored(request, demo)).bundles.slice(-3).map((b) => b.shared)).toEqual([undefined, 1, 1]);
   await page.getByRole('link', { name: 'Bundles' }).click();
   await expect(page.getByRole('heading', { name: /quay-a = core-east \+ core-west: forms/ })).toBeVisible();
-  await page.getByRole('region', { name: 'End at core-west' }).getByLabel('most active').fill('4');
+  await page.getByRole('region', { name: 'End at core-west' }).getByLabel('maximum links').fill('4');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^core-east \+ core-west domain 1/ }).click();
-  await expect(page.getByRole('row', { name: /bundle 1, most active 8 4/ })).toContainText('takes them for one end');
+  await expect(page.getByRole('row', { name: /bundle 1, maximum links 8 4/ })).toContainText('takes them for one end');
   const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
   expect(errors).toEqual([]);
@@ -123,7 +123,7 @@ test('options for two parallel cables are compared, and the change steps are the
   const demo = { design: head.id as string, variant: head.variants[0].id as string };
   await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}&sel=bundle~quay-b:lag102`);
   await page.getByRole('radio', { name: 'Trees and capacity' }).click();
-  await expect(page.getByRole('region', { name: 'With one member lost' })).toContainText('10\u00a0000 before');
+  await expect(page.getByRole('region', { name: 'With one member down' })).toContainText('10\u00a0000 before');
   await page.getByRole('radio', { name: 'Change steps' }).click();
   await expect(page.getByRole('row', { name: /^4 both ends Bring up ports 9/ })).toContainText(
     'Spanning tree blocks cold-store 2 in every tree.',

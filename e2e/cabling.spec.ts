@@ -241,11 +241,11 @@ test('what the switches hear is held against the drawing, and a difference is ta
   await page.getByRole('button', { name: 'Take in' }).click();
   const sum = page.locator('.neighbours-sum');
   await expect(sum).toContainText(
-    '5 switches tell of 9 cables: 7 as drawn, 0 missing, 1 in another port, 1 unexpected',
+    '5 switches report of 9 cables: 7 as drawn, 0 missing, 1 in another port, 1 unexpected',
   );
   await expect(page.locator('.wire-ghost')).toContainText('not drawn');
   await expect(page.locator('.wire.has-alarm', { hasText: 'other port' })).toHaveCount(1);
-  await page.getByRole('button', { name: 'Re-plug in the drawing' }).click();
+  await page.getByRole('button', { name: 'Move the cable' }).click();
   await expect(sum).toContainText('8 as drawn');
   await page.getByRole('button', { name: 'Draw it' }).click();
   await expect(sum).toContainText('9 as drawn, 0 missing, 0 in another port, 0 unexpected');

@@ -56,7 +56,7 @@ test('a variant is copied, and changes in the copy stay in the copy', async ({ p
   await saved(page);
   await page.getByRole('button', { name: 'Variant: what if' }).click();
   await page.getByRole('menuitem', { name: 'as cabled' }).click();
-  await expect(page.getByRole('button', { name: /^workshop, root by accident/ })).toBeAttached();
+  await expect(page.getByRole('button', { name: /^workshop, root by MAC address only/ })).toBeAttached();
 });
 
 const SWITCHES = 'switch;mac;priority\r\nnorth;00:00:5e:00:53:01;4096\r\nsouth;00:00:5e:00:53:02;\r\n';
@@ -119,13 +119,13 @@ test('an exported design comes in again as it was', async ({ page, request }) =>
   await page.getByLabel('Files').setInputFiles(path);
   await page.getByLabel('Name', { exact: true }).fill('Round trip back');
   await page.getByRole('button', { name: 'Import', exact: true }).click();
-  await expect(page.locator('[aria-label="Trees"]')).toContainText('root workshop, by accident');
+  await expect(page.locator('[aria-label="Trees"]')).toContainText('root workshop, by MAC address only');
 });
 
 test('an address that leads nowhere says so', async ({ page }) => {
   const response = await page.goto('/d/nothing-here/trees');
   expect(response?.status()).toBe(404);
-  await expect(page.getByRole('heading', { name: 'Nothing lies at this address' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Nothing at this address' })).toBeVisible();
 });
 
 test('a variant is renamed, deleted, and brought back', async ({ page, request }) => {

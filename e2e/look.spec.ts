@@ -62,7 +62,7 @@ for (const theme of ['light', 'dark'] as const)
     ]);
     await expect(page.getByRole('dialog')).toContainText('1 is refused');
     await clean('[role=dialog]');
-    await page.getByRole('button', { name: 'Take in what fits' }).click();
+    await page.getByRole('button', { name: 'Import what fits' }).click();
     await expect(page.locator('.neighbours-sum')).toBeVisible();
     await clean('.dock');
     await page.locator('svg.chart').focus();

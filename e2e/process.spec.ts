@@ -165,7 +165,7 @@ test('a backup is restored under a running server, and its windows follow', asyn
   const refused = cli('restore', 'README.md');
   expect([refused.status, refused.stderr]).toEqual([
     1,
-    expect.stringContaining('README.md cannot be restored: it is damaged or no Knot Path database'),
+    expect.stringContaining('README.md cannot be restored: it is damaged or not a Knot Path database'),
   ]);
   process.kill(started.child.pid!, 'SIGTERM');
 });

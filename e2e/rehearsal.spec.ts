@@ -84,8 +84,8 @@ test('a frame says what its receiver held against it, what decided and what came
   const why = page.getByRole('region', { name: 'What ticket-hall 1 did with it' });
   await expect(why).toContainText('Superior: its root path cost 2000 is lower than 22000');
   await expect(why.getByRole('row', { name: /^message/ })).toContainText('(decided here)');
-  await expect(why.getByRole('row', { name: /^held: its own/ })).toContainText('22000');
-  const came = why.getByRole('list', { name: 'What came of it at that moment' });
+  await expect(why.getByRole('row', { name: /^own vector/ })).toContainText('22000');
+  const came = why.getByRole('list', { name: 'Result at that moment' });
   await expect(came).toContainText('ticket-hall 1: designated discarding → root forwarding');
   await came
     .getByRole('button', { name: /^ticket-hall 1 sends/ })
@@ -119,7 +119,9 @@ test('a guard that trips is told, and the run follows a change of the design', a
   const opened = { design: head.id as string, variant: head.variants[0].id as string };
   await page.goto(`/d/${opened.design}/rehearsal?variant=${opened.variant}`);
   await page.getByRole('combobox', { name: 'Script' }).selectOption('stranger');
-  await expect(page.getByText('ticket-hall 10 heard a BPDU and was shut by its guard until 35.001 s.')).toBeVisible();
+  await expect(
+    page.getByText('ticket-hall 10 received a BPDU and was shut down by BPDU guard until 35.001 s.'),
+  ).toBeVisible();
   // At any moment the port says how long it stays shut.
   await page.getByRole('button', { name: /was shut by its guard until 35/ }).click();
   await page.getByRole('slider', { name: 'Time' }).press('PageDown');
@@ -144,7 +146,7 @@ test('goals that an event breaks are told with it, and no more before it', async
   await page.goto(`/d/${head.id}/rehearsal?variant=${head.variants[0].id}`);
   await page.getByRole('combobox', { name: 'Script' }).selectOption('core');
   await page.getByRole('button', { name: /The root of VLAN 140, core-west, off\./ }).click();
-  const summary = page.getByText('Once this has settled, 3 of 6 goals hold.');
+  const summary = page.getByText('After convergence, 3 of 6 goals are met.');
   await summary.click();
   await expect(
     page.getByText(/^core-west is root of VLANs 140, 150, 160, core-east comes next\. Core-west is off in/),

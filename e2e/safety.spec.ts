@@ -146,7 +146,7 @@ test('a reload while a conflict is open keeps both sides', async ({ browser, req
   await expect(conflict.getByRole('region', { name: 'Stored' })).toContainText('priority 20480');
   await expect(conflict.getByRole('region', { name: 'Yours' })).toContainText('priority 8192');
   await expect(saving(page)).toHaveText('conflict: choose a version');
-  await conflict.getByRole('button', { name: 'Make my changes on top' }).click();
+  await conflict.getByRole('button', { name: 'Apply mine on top' }).click();
   await saved(page);
   await expect(page.getByRole('combobox', { name: 'Bridge priority' })).toContainText('8192');
 });

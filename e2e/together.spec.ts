@@ -56,7 +56,7 @@ test('edits made while the server is away are kept; elsewhere they are rebased, 
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('by hand: gate');
   await expect(dialog).toContainText('Priority of gate for VLAN 199: 12288');
-  await dialog.getByRole('button', { name: 'Make my changes on top' }).click();
+  await dialog.getByRole('button', { name: 'Apply mine on top' }).click();
   await saved(page);
   await expect(page.getByRole('combobox', { name: 'Bridge priority' })).toContainText('12288');
 });
@@ -128,7 +128,7 @@ test('in a conflict, my side can be put aside as a variant of its own', async ({
     },
   });
   await context.setOffline(false);
-  await page.getByRole('dialog').getByRole('button', { name: 'Put mine in a new variant' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Save mine as a new variant' }).click();
   await expect(page.getByText('Your changes are in the new variant as cabled copy.')).toBeVisible();
   const head = await (await request.get(`/api/designs/${demo.design}`)).json();
   const gateOf = async (variant: string) => {

@@ -3,13 +3,13 @@ import { complaints, freshDemo, openTrees, pick, saved, test } from './support';
 
 const strip = '[aria-label="Trees"]';
 
-test('the strip folds trees of one outcome and names an accidental root', async ({ page, request }) => {
+test('the strip folds trees of one outcome and names a root by MAC address only', async ({ page, request }) => {
   const errors = complaints(page);
   await openTrees(page, await freshDemo(request, 'strip'));
   await expect(page.locator(`${strip} .strip-item`)).toHaveCount(5);
   await expect(page.locator(`${strip} .strip-item`).first()).toContainText('110 ticketing');
   await expect(page.locator(`${strip} .strip-item`).first()).toContainText('120 crew');
-  await expect(page.locator(strip)).toContainText('root workshop, by accident');
+  await expect(page.locator(strip)).toContainText('root workshop, by MAC address only');
   expect(errors).toEqual([]);
 });
 
@@ -29,7 +29,7 @@ test('a priority makes a switch root, the drawing follows, and undo brings all b
   await page.reload();
   await expect(page.getByRole('button', { name: /^core-west, root, priority 4096/ })).toBeAttached();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByRole('button', { name: /^workshop, root by accident/ })).toBeAttached();
+  await expect(page.getByRole('button', { name: /^workshop, root by MAC address only/ })).toBeAttached();
   await page.keyboard.press('Control+Shift+Z');
   await expect(page.getByRole('button', { name: /^core-west, root, priority 4096/ })).toBeAttached();
 });
@@ -40,12 +40,12 @@ test('a cost at the receiving end moves a cut, and an illegal one is refused wit
 }) => {
   await openTrees(page, await freshDemo(request, 'cost'), '&tree=vlan-110&sel=port~gate:2');
   await expect(page.locator('.why .sentence').first()).toHaveText(
-    /^Cut here: the far end reaches the root at 2\s000, this end at 22\s000\.$/,
+    /^Blocked: the far end reaches the root at 2\s000, this end at 22\s000\.$/,
   );
   const cost = page.getByLabel('Cost of gate 2', { exact: true });
   await cost.fill('0');
   await cost.press('Enter');
-  await expect(page.getByText('0 is no legal cost: a whole number from 1 to')).toBeVisible();
+  await expect(page.getByText('0 is not a legal cost: a whole number from 1 to')).toBeVisible();
   await expect(page.getByText('the nearest is 1.')).toBeVisible();
   await cost.fill('500');
   await cost.press('Enter');

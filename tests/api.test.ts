@@ -75,7 +75,7 @@ test('what does not fit is refused with path and sentence', async () => {
   const shape = await call('POST', `/variants/${variant}/steps`, { revision: -1, label: '', edits: [], client: 'c' });
   expect(shape.status).toBe(422);
   const design = await call('POST', '/designs', { name: 'x', design: { format: 'other' } });
-  expect((await read(design)).error.sentence).toContain('no Knot Path design');
+  expect((await read(design)).error.sentence).toContain('not a Knot Path design');
 });
 
 test('trees are listed with what folds together, and one is solved in full', async () => {

@@ -131,7 +131,7 @@ describe('outcomes written down by hand from the standard', () => {
     ['both active: all join', end(1), end(2), ['active', 'active']],
     ['active and passive: all join', end(1), end(2, { activity: 'passive' }), ['active', 'active']],
     [
-      'both passive: nobody starts, and the members go alone',
+      'both passive: nobody starts, and the members are individual',
       end(1, { activity: 'passive' }),
       end(2, { activity: 'passive' }),
       ['individual', 'individual'],

@@ -173,7 +173,7 @@ test('diff tells what leads from one design to the other and what it moves; 0 wh
   expect(out).toMatch(/tree vlan-199: root workshop → core-west, \d+ ports change their role/);
   out = '';
   expect(await diff(demo, demo, {})).toBe(0);
-  expect(out).toBe('The designs are alike.\n');
+  expect(out).toBe('The designs are the same.\n');
   out = '';
   expect(await diff(demo, meant, { json: true })).toBe(1);
   const applied = applyEdits(asCabled(), JSON.parse(out).edits);
@@ -196,7 +196,7 @@ test('bundles tells the verdict at both ends and of each member; 1 when one does
   for (const b of design.bundles) b.activity = 'passive';
   out = '';
   expect(await bundles(file('passive.json', JSON.stringify(design)), {})).toBe(1);
-  expect(out).toContain('core-east to-core-west: never. Both ends only answer');
+  expect(out).toContain('core-east to-core-west: never. Both ends are passive');
 });
 
 describe('rehearse', () => {
@@ -213,7 +213,7 @@ describe('rehearse', () => {
     expect(found.roles.length).toBeGreaterThan(50);
     expect(readFileSync(frames).subarray(0, 4).toString('hex')).toBe('0a0d0d0a');
   });
-  test('tells which goals hold once the network has settled as the events leave it', async () => {
+  test('tells which goals are met once the network has settled as the events leave it', async () => {
     const lost = (events: object[]) =>
       file('lost.json', JSON.stringify({ id: 'x', name: 'x', until: 12, probes: [], events }));
     const off = { id: 'a', at: 5, kind: 'root-off', vlan: 110 };
@@ -227,7 +227,7 @@ describe('rehearse', () => {
     expect(goals.filter((g: { state: string }) => g.state === 'met').length).toBeGreaterThan(0);
     out = '';
     await rehearseDesign(meant, { script: lost([off]) });
-    expect(out).toContain('Broken in the end: core-east is root of VLANs 110, 120, 130, core-west comes next.');
+    expect(out).toContain('Broken at the end: core-east is root of VLANs 110, 120, 130, core-west comes next.');
     out = '';
     await rehearseDesign(meant, {
       script: lost([off, { id: 'b', at: 9, kind: 'switch-on', switch: 'core-east' }]),

@@ -23,7 +23,7 @@ export async function diff(a: string, b: string, options: { json?: boolean }): P
     );
     return edits.length > 0 ? 1 : 0;
   }
-  if (edits.length === 0) process.stdout.write('The designs are alike.\n');
+  if (edits.length === 0) process.stdout.write('The designs are the same.\n');
   for (const edit of edits) process.stdout.write(`${words(from, to, edit)}\n`);
   const name = (id: string | null) => to.switches.find((s) => s.id === id)?.name ?? id ?? 'none';
   for (const m of moved) {

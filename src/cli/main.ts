@@ -34,7 +34,7 @@ function fileCommands(program: Command, ends: Ends): void {
     });
   program
     .command('neighbours')
-    .description('hold what switches hear of their neighbours against a design')
+    .description('compare LLDP neighbours of switches with a design')
     .argument('<design>', 'design file (JSON)')
     .argument('<lists...>', 'LLDP neighbours as JSON, one file named after each switch, or as CSV')
     .option('--json', 'as JSON instead of lines')
@@ -51,7 +51,7 @@ function fileCommands(program: Command, ends: Ends): void {
     });
   program
     .command('diff')
-    .description('tell what differs between two designs and what it moves; status 1 when something does')
+    .description('print what differs between two designs and what it changes; status 1 when something does')
     .argument('<a>', 'design file (JSON)')
     .argument('<b>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
@@ -60,7 +60,7 @@ function fileCommands(program: Command, ends: Ends): void {
     });
   program
     .command('check')
-    .description('validate a design; status 1 and one line a fault when it is not right')
+    .description('validate a design; status 1 and one line per fault')
     .argument('<design>', 'design file (JSON)')
     .action(async (file: string) => {
       ends(await (await import('./check')).check(file));
@@ -80,7 +80,7 @@ function answerCommands(program: Command, ends: Ends): void {
     });
   program
     .command('bundles')
-    .description('tell what becomes of every bundle and member; status 1 when a bundle does not form')
+    .description('print the state of every bundle and member; status 1 when a bundle does not come up')
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
@@ -88,7 +88,7 @@ function answerCommands(program: Command, ends: Ends): void {
     });
   program
     .command('goals')
-    .description('tell which goals of a design are met; status 1 when one is broken')
+    .description('print which goals of a design are met; status 1 when one is broken')
     .argument('<design>', 'design file (JSON)')
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
@@ -104,7 +104,7 @@ function answerCommands(program: Command, ends: Ends): void {
     });
   program
     .command('rehearse')
-    .description('rehearse a script over a design; status 1 when a pair is without contact at the end')
+    .description('rehearse a script over a design; status 1 when a pair is unreachable at the end')
     .argument('<design>', 'design file (JSON)')
     .option('--script <file>', 'script (JSON), or the name of one of the design; the first of the design if absent')
     .option('--json', 'final roles, timelines, gaps and story as JSON instead of lines')

@@ -106,7 +106,7 @@ function summary(design: Design, trace: Trace) {
   };
 }
 
-/** Rehearses a script over a design; status 1 when a pair is without contact at the end, or the run was stopped. */
+/** Rehearses a script over a design; status 1 when a pair is unreachable at the end, or the run was stopped. */
 export async function rehearseDesign(file: string, options: RehearseOptions): Promise<number> {
   const design = await readDesignFile(file);
   if (!design) return 2;
@@ -127,7 +127,7 @@ export async function rehearseDesign(file: string, options: RehearseOptions): Pr
   else {
     for (const line of found.story) process.stdout.write(`${line.at.toFixed(3).padStart(9)} s  ${line.text}\n`);
     for (const { goal, state, reason } of goals)
-      if (state === 'broken') process.stdout.write(`Broken in the end: ${goal} ${reason}\n`);
+      if (state === 'broken') process.stdout.write(`Broken at the end: ${goal} ${reason}\n`);
     if (trace.sentence) process.stdout.write(`${trace.sentence}\n`);
   }
   if (options.pcapng !== undefined)

@@ -20,7 +20,7 @@ const GOALS: Goal[] = [
   { id: 'load', type: 'load', vlans: 'all', percent: 70 },
 ];
 
-/** What the port wants to see before the season: a cable lost, a core switch lost, and a stranger at the ticket hall. */
+/** What the port wants to see before the season: a cable lost, a core switch lost, and rogue switch at the ticket hall. */
 const SCRIPTS: Script[] = [
   {
     id: 'uplink',
@@ -43,7 +43,7 @@ const SCRIPTS: Script[] = [
   },
   {
     id: 'stranger',
-    name: 'a stranger at the ticket hall',
+    name: 'rogue switch at the ticket hall',
     until: 90,
     events: [
       { id: 'in', at: 5, kind: 'intruder', port: 'ticket-hall:10', priority: 0 },

@@ -37,14 +37,14 @@ export function checkBackup(file: string): { designs: number; variants: number }
   })();
   try {
     const newest = newestMigration(client);
-    if (newest === null || newest === 0) throw say('it is no Knot Path database');
+    if (newest === null || newest === 0) throw say('it is not a Knot Path database');
     if (newest > (knownMigrations().at(-1) ?? 0)) throw say('a later version of Knot Path wrote it');
     if (client.pragma('integrity_check(1)', { simple: true }) !== 'ok') throw say('it is damaged');
     const count = (table: string) => Number(client.prepare(`select count(*) from ${table}`).pluck().get());
     return { designs: count('designs'), variants: count('variants') };
   } catch (error) {
     if (error instanceof DatabaseFault) throw error;
-    throw say('it is damaged or no Knot Path database');
+    throw say('it is damaged or not a Knot Path database');
   } finally {
     client.close();
   }

@@ -229,10 +229,10 @@ describe('backup', () => {
     const empty = fileAt('empty.sqlite');
     new Database(empty).close();
     for (const [bad, why] of [
-      [text, /no Knot Path database/],
+      [text, /not a Knot Path database/],
       [folder, /it is a folder/],
       [fileAt('missing'), /no such file/],
-      ['tests/fixtures/mstp.json', /no Knot Path database/],
+      ['tests/fixtures/mstp.json', /not a Knot Path database/],
     ] as const)
       await expect(restoreBackup(bad, file, 1)).rejects.toThrow(why);
     expect(

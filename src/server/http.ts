@@ -43,7 +43,7 @@ export async function readBody(request: Request): Promise<string> {
   }
 }
 
-/** A file that is sent and then taken away with its folder. */
+/** A file that is sent and then removed with its folder. */
 function fileBody(file: string): ReadableStream<Uint8Array> {
   const stream = createReadStream(file);
   stream.on('close', () => void rm(path.dirname(file), { recursive: true, force: true }));

@@ -1,4 +1,4 @@
-/** What stands between the socket and the pages: ids, the log, and what no page would answer. */
+/** State between the socket and the pages: ids, the log, and what no page would answer. */
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { nanoid } from 'nanoid';

@@ -2,7 +2,7 @@
 import { emptyDesign } from '@/core/design';
 import type { Design, Goal } from '@/core/design';
 import { numberToMac } from '@/core/standard';
-import { cutsOf, rootsOf, solveDesign, ROLE } from '@/core/trees';
+import { blockedPorts, rootsOf, solveDesign, ROLE } from '@/core/trees';
 import { successor, wayBetween } from '@/core/goals';
 
 /** A small generator of its own (mulberry32), so that a case is told by its seed. */
@@ -84,7 +84,7 @@ export function wishes(seed: number, count = 60, goals = 5): Design {
           return { id, type: 'root', vlans, switch: `s${root}`, next: `s${successor(of, root)}` };
         }
         case 1: {
-          const cuts = cutsOf(of);
+          const cuts = blockedPorts(of);
           const port = cuts[pick(cuts.length)]!;
           return { id, type: 'cut', vlans, port: solved.topology.ports[port]!.element.id };
         }

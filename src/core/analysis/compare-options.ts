@@ -23,7 +23,7 @@ export interface Option {
   readonly edits: readonly Edit[];
   /** Trees that each of the two links carries. */
   readonly carried: readonly [number, number];
-  /** Mb/s that all trees together can use, one tree at most, one conversation at most. */
+  /** Mb/s that all trees together can use, one tree at most, one conversation, at most. */
   readonly capacity: number;
   readonly tree: number;
   readonly conversation: number;

@@ -81,12 +81,12 @@ export function typedConversations(text: string): Typed {
     if (cells[0] === '') continue;
     const [from, to, load, vlan = '1', source = '49152', target = '443'] = cells;
     const wrong = (why: string): Typed => ({ ok: false, sentence: `Line ${i + 1}: ${why} A line has ${TYPED}.` });
-    if (to === undefined || load === undefined) return wrong(`'${line.trim()}' is short of something.`);
-    if (!(Number(load) >= 0)) return wrong(`'${load}' is no load.`);
-    if (!(Number(vlan) >= 1 && Number(vlan) <= 4094)) return wrong(`'${vlan}' is no VLAN.`);
+    if (to === undefined || load === undefined) return wrong(`'${line.trim()}' is incomplete.`);
+    if (!(Number(load) >= 0)) return wrong(`'${load}' is not a load.`);
+    if (!(Number(vlan) >= 1 && Number(vlan) <= 4094)) return wrong(`'${vlan}' is not a VLAN.`);
     for (const port of [source, target])
       if (!(Number.isInteger(Number(port)) && Number(port) >= 0 && Number(port) <= 65535))
-        return wrong(`'${port}' is no port of a transport protocol.`);
+        return wrong(`'${port}' is not a TCP or UDP port.`);
     conversations.push({
       'src-mac': from!,
       'dst-mac': to,

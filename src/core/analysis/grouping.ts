@@ -237,7 +237,7 @@ export function mainRoots(solved: SolvedDesign): [string, string] | null {
 
 /**
  * Grouping into `count` instances of equal load (of equal number without traffic), their roots in turn on two
- * switches, each the successor of the other. The ways of VLANs follow, so this is told with what it moves.
+ * switches, each the successor of the other. The VLAN paths follow, so this is told with what it moves.
  */
 export function adviseBalanced(solved: SolvedDesign, count: number, roots: readonly [string, string]): Advice | null {
   const { design } = solved.topology;

@@ -4,8 +4,15 @@ import { ROLE, forwardsRole } from '../trees';
 import type { SolvedDesign, SolvedTree, Topology } from '../trees';
 import type { Loads } from './load';
 
-export const CELL = { out: 0, carries: 1, cutA: 2, cutB: 3, half: 4, down: 5 } as const;
-export const CELL_WORDS = ['takes no part', 'carries', 'cut', 'cut', 'carries on one side only', 'down'] as const;
+export const CELL = { out: 0, carries: 1, blockedA: 2, blockedB: 3, half: 4, down: 5 } as const;
+export const CELL_WORDS = [
+  'not in the tree',
+  'forwards',
+  'blocked',
+  'blocked',
+  'forwards at one end only',
+  'down',
+] as const;
 
 export interface WeaveColumn {
   /** Logical ports at the two ends; a shared LAN has a column for each port but the first, towards the first. */
@@ -50,8 +57,8 @@ function cellOf({ outcome: { role } }: SolvedTree, a: number, b: number): number
   if (x === ROLE.disabled || y === ROLE.disabled) return CELL.down;
   if (x === ROLE.none && y === ROLE.none) return CELL.out;
   if (x === ROLE.none || y === ROLE.none) return CELL.half;
-  if (!forwardsRole(x)) return CELL.cutA;
-  return forwardsRole(y) ? CELL.carries : CELL.cutB;
+  if (!forwardsRole(x)) return CELL.blockedA;
+  return forwardsRole(y) ? CELL.carries : CELL.blockedB;
 }
 
 /** The weave of a design. Trees alike in every cell are one row. */

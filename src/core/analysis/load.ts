@@ -39,7 +39,7 @@ export function loadsOf(solved: SolvedDesign, demands: readonly Demand[] = solve
   for (const demand of demands) {
     const of = treeOfVlan(solved, demand.vlan);
     if (!of || !exists(solved, demand.from) || !exists(solved, demand.to)) {
-      lost.push({ demand, sentence: 'One of its ends is not in the design (any more).' });
+      lost.push({ demand, sentence: 'One of its ends is not in the design.' });
       continue;
     }
     const answer = findPath(solved, of, demand.from, demand.to, demand.vlan);

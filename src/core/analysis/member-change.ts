@@ -59,7 +59,7 @@ function withMember(design: Design, bundle: Bundle): Design | null {
   };
 }
 
-/** What the loss of one active member, and one member more, would change. */
+/** What the loss of one active member, and one member added, would change. */
 export function memberChanges(solved: SolvedDesign, bundleId: string): MemberChange[] {
   const { design } = solved.topology;
   const bundle = bundleById(design, bundleId)!;

@@ -157,16 +157,16 @@ export function pathFaultSentence(solved: SolvedDesign, fault: PathFault): strin
   const name = (bridge: number) => design.switches[bridge]!.name;
   switch (fault.kind) {
     case 'same-place':
-      return 'Both ends are the same place: choose two different ones.';
+      return 'Both ends are the same: choose two different places.';
     case 'host-unplugged':
       return `${hostById(design, fault.host)?.name ?? fault.host} has no working port in this tree.`;
     case 'not-in-tree':
-      return `${name(fault.bridge)} has no part in this tree: it is off, or none of its ports carries the VLAN.`;
+      return `${name(fault.bridge)} is not in this tree: it is off, or none of its ports carries the VLAN.`;
     case 'apart':
-      return `No path: ${name(fault.from)} and ${name(fault.to)} are in parts of the tree that do not reach each other.`;
+      return `No path: ${name(fault.from)} and ${name(fault.to)} are in different partitions of the tree.`;
     case 'vlan-missing': {
       const { element } = solved.topology.ports[fault.port]!;
-      return `Frames of VLAN ${fault.vlan} are lost at port ${element.name} of ${switchById(design, element.switch)?.name}: the tree is open there, but the port does not carry the VLAN.`;
+      return `Frames of VLAN ${fault.vlan} are lost at port ${element.name} of ${switchById(design, element.switch)?.name}: the tree forwards there, but the port does not carry the VLAN.`;
     }
   }
 }

@@ -81,12 +81,12 @@ function wantOrder(
 ): string | null {
   const name = (id: string) => solved.topology.design.switches.find((s) => s.id === id)?.name ?? id;
   const twice = order.find((id, i) => order.indexOf(id) !== i);
-  if (twice !== undefined) return `${name(twice)} has two ranks: a switch is first or second, not both.`;
+  if (twice !== undefined) return `${name(twice)} has two ranks in one tree: give it one.`;
   for (const of of trees) {
     const members = inTree(solved, of);
     const missing = order.find((id) => !members.some((s) => s.id === id));
     if (missing !== undefined)
-      return `${name(missing)} has no part in tree ${of.tree.vlan ?? of.tree.name}: none of its ports is in it, so it cannot be root there.`;
+      return `${name(missing)} is not in tree ${of.tree.vlan ?? of.tree.name}: none of its ports is in the tree, so it cannot be root there.`;
     const ranked = order.map((id) => [members.find((s) => s.id === id)!]);
     const others = members.filter((s) => !order.includes(s.id));
     if (!placeGroups(solved, of, [...ranked, others], wanted))

@@ -104,10 +104,10 @@ describe('ranks', () => {
   test('two ranks on one switch and a rank in a tree that it is not in are refused with a sentence', () => {
     expect(rankEdits(solved, [tree('vlan-110')], ['gate', 'gate'])).toEqual({
       ok: false,
-      sentence: 'gate has two ranks: a switch is first or second, not both.',
+      sentence: 'gate has two ranks in one tree: give it one.',
     });
     const absent = rankEdits(solved, [tree('vlan-140')], ['workshop']);
-    expect(absent.ok ? '' : absent.sentence).toMatch(/^workshop has no part in tree 140/);
+    expect(absent.ok ? '' : absent.sentence).toMatch(/^workshop is not in tree 140/);
   });
   test('on random networks the ranking holds by priority against everybody else', () => {
     fc.assert(
@@ -197,7 +197,7 @@ describe('loads', () => {
     ];
     const { lost } = loadsOf(solveDesign(design));
     expect(lost.map((l) => l.demand.id)).toEqual(['a', 'b']);
-    expect(lost[1]!.sentence).toMatch(/workshop has no part in this tree/);
+    expect(lost[1]!.sentence).toMatch(/workshop is not in this tree/);
   });
 });
 
@@ -253,7 +253,7 @@ describe('the advisor', () => {
     expect([a!.root, b!.root]).toEqual(['core-east', 'core-west']);
     expect(Math.abs(a!.load - b!.load)).toBeLessThanOrEqual(420);
   });
-  test('a VLAN that its instance would cut off is told', () => {
+  test('a VLAN that its instance would partition is named', () => {
     const design = asMeant();
     // VLAN 140 alone keeps away from the link that the common tree of both leaves open.
     for (const p of design.ports)

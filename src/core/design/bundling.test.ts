@@ -67,10 +67,10 @@ test('a cable joins at both ends, and leaves at both', () => {
 describe('refused with the reason', () => {
   test('members of unlike speed, or with other VLANs', () => {
     expect(sentence(doubled({ speed: 10000 }), [FIRST, 'second'])).toMatch(
-      /have unlike speeds, 10000 and 1000 Mb\/s: members of a bundle must be alike/,
+      /have different speeds, 10000 and 1000 Mb\/s: members of a bundle need one speed/,
     );
     expect(sentence(doubled({ vlans: '110' }), [FIRST, 'second'])).toMatch(
-      /carry different VLANs: make them alike first/,
+      /carry different VLANs: give them the same VLANs first/,
     );
     const design = doubled({ speed: 10000 });
     const one = made(design, bundleLinks(design, [FIRST], counter()));
@@ -82,9 +82,9 @@ describe('refused with the reason', () => {
     const core = design.links.find((l) => 'port' in l.a && l.a.port === 'core-east:1')!.id;
     expect(sentence(design, [core])).toMatch(/is in bundle 'to-core-west' already: a port is in one bundle/);
     expect(sentence(design, [FIRST, 'quay-a:4--gate:1'])).toMatch(
-      /: all members of a bundle lead from one switch to one other/,
+      /: all members of a bundle join the same two switches/,
     );
-    expect(sentence(design, ['gate:10--gate-camera'])).toMatch(/a cable to a host is among the selected/);
-    expect(sentence(design, [])).toBe('Select the cables that should become a bundle first.');
+    expect(sentence(design, ['gate:10--gate-camera'])).toMatch(/one of the selected cables leads to a host/);
+    expect(sentence(design, [])).toBe('Select the cables of the new bundle first.');
   });
 });

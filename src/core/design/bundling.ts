@@ -46,11 +46,11 @@ function unlike(design: Design, ports: readonly Port[]): string | null {
   for (const p of ports.slice(1)) {
     const at = `${portLabel(design, p.id)} and ${portLabel(design, first!.id)}`;
     if (p.speed !== first!.speed)
-      return `Ports ${at} have unlike speeds, ${p.speed} and ${first!.speed} Mb/s: members of a bundle must be alike.`;
+      return `Ports ${at} have different speeds, ${p.speed} and ${first!.speed} Mb/s: members of a bundle need one speed.`;
     if ((p.duplex ?? 'full') !== (first!.duplex ?? 'full'))
-      return `Ports ${at} have unlike duplex: members of a bundle must be alike, in full duplex.`;
+      return `Ports ${at} have different duplex modes: members of a bundle run in full duplex.`;
     if ((p.vlans ?? 'all') !== (first!.vlans ?? 'all') || p.native !== first!.native)
-      return `Ports ${at} carry different VLANs: make them alike first, since the bundle has one set for all.`;
+      return `Ports ${at} carry different VLANs: give them the same VLANs first, since a bundle has one list.`;
   }
   return null;
 }
@@ -93,19 +93,19 @@ export function bundleLinks(
   newId: (prefix: string) => string,
 ): BundleEdits {
   const links = linkIds.flatMap((id) => linkById(design, id) ?? []);
-  if (links.length === 0) return refuse('Select the cables that should become a bundle first.');
+  if (links.length === 0) return refuse('Select the cables of the new bundle first.');
   const cables = links.flatMap((l) => {
     const ports = portsOfLink(design, l);
     return ports ? [ports] : [];
   });
   if (cables.length < links.length)
-    return refuse('A bundle here joins two switches: a cable to a host is among the selected.');
+    return refuse('A bundle here joins two switches: one of the selected cables leads to a host.');
   const found = sidesOf(design, cables);
   if (!found) {
     const switches = new Set(cables.flatMap((ports) => ports.map((p) => p.switch)));
     const names = [...switches].map((id) => switchById(design, id)?.name).join(', ');
     return refuse(
-      `The cables join ${names}: all members of a bundle lead from one switch to one other, or to both of a pair.`,
+      `The cables join ${names}: all members of a bundle join the same two switches, or one switch and a multi-chassis pair.`,
     );
   }
   const { sides, pair } = found;
@@ -158,7 +158,9 @@ export function makePair(
     return switches.includes(first) && switches.includes(second) && first !== second;
   });
   if (between.length === 0)
-    return refuse('No cable joins the two switches: a pair needs a peer link. Cable them first, doubled if you can.');
+    return refuse(
+      'No cable joins the two switches: a pair needs a peer link. Cable them first, with two cables if possible.',
+    );
   const speed = (id: string) => linkSpeed(design, linkById(design, id)!);
   const ids = between.map((l) => l.id).sort((a, b) => speed(b) - speed(a));
   const keepalive = ids.length > 2 || (ids.length === 2 && speed(ids[0]!) > speed(ids[1]!)) ? ids.pop() : undefined;

@@ -236,7 +236,7 @@ describe('reading', () => {
   });
   test.each<[string, string, RegExp]>([
     ['truncated JSON', JSON.stringify(demo).slice(0, 4000), /not complete JSON/],
-    ['another file', '{"a":1}', /no Knot Path design/],
+    ['another file', '{"a":1}', /not a Knot Path design/],
     [
       'a later version',
       JSON.stringify({ ...demo, version: 9 }),

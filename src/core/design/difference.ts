@@ -10,7 +10,7 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 const isTable = (value: unknown): value is Plain =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** What a table must have set, and what taken away. */
+/** What a table must have set, and what removed. */
 function tableEdits(field: string, from: Plain, to: Plain): { field: string; value: unknown }[] {
   const keys = new Set([...Object.keys(from), ...Object.keys(to)]);
   return [...keys].flatMap((key) =>

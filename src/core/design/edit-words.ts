@@ -15,7 +15,7 @@ const FIELD: Readonly<Record<string, string>> = {
   protocol: 'spanning tree',
   region: 'region',
   map: 'VLANs',
-  shared: 'common number',
+  shared: 'shared number',
   peer: 'peer links',
 };
 
@@ -52,12 +52,12 @@ const SWITCHED: Readonly<Record<string, string>> = {
   down: 'down',
   off: 'powered off',
   edge: 'edge port',
-  autoEdge: 'edge port found by itself',
+  autoEdge: 'automatic edge port',
   bpduGuard: 'BPDU guard',
   bpduFilter: 'BPDU filter',
   rootGuard: 'root guard',
   loopGuard: 'loop guard',
-  individual: 'members as single ports',
+  individual: 'individual members',
 };
 
 const shown = (value: unknown): string =>

@@ -18,7 +18,7 @@ export const SCRIPT_EDIT_LIMITS: JsonLimits = { depth: 16, parts: 20_000 };
 /** Whether an object is one of names and values; its prototype may belong to another frame or thread. */
 const isPlain = (value: object): boolean => Object.prototype.toString.call(value) === '[object Object]';
 
-/** Why a value is no JSON value within the limits; null when it is one. */
+/** Why a value is not a JSON value within the limits; null when it is one. */
 export function jsonFault(root: unknown, limits: JsonLimits): string | null {
   let level: unknown[] = [root];
   let parts = 0;

@@ -71,7 +71,7 @@ export function linkSpeed(design: Design, link: Link): number {
   return Math.min(...speeds);
 }
 
-/** What stands at the end of a link: a port, or a host. */
+/** State at the end of a link: a port, or a host. */
 export const endOwner = (design: Design, end: LinkEnd): Switch | Host | undefined =>
   'port' in end ? switchById(design, portById(design, end.port)?.switch ?? '') : hostById(design, end.host);
 

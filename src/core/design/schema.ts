@@ -109,7 +109,7 @@ export const switchSchema = z.strictObject({
   bundleCost: choice('Bundle cost', ['active', 'configured']).optional(),
   /** LACP system priority; absent: 32768. */
   lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => wording.lacpPriority('System', v)).optional(),
-  /** Timers in seconds, in force in the whole tree while the switch is root; absent: 2, 20 and 15. */
+  /** Timers in seconds, in use in the whole tree while the switch is root; absent: 2, 20 and 15. */
   helloTime: whole(TIMERS.helloTime.min, TIMERS.helloTime.max, (v) => wording.timer('helloTime', v)).optional(),
   maxAge: whole(TIMERS.maxAge.min, TIMERS.maxAge.max, (v) => wording.timer('maxAge', v)).optional(),
   forwardDelay: whole(TIMERS.forwardDelay.min, TIMERS.forwardDelay.max, (v) =>
@@ -180,7 +180,7 @@ export const bundleSchema = z.strictObject({
   timeout: choice('LACP timeout', ['short', 'long']).optional(),
   /** Fewest members that must carry for the bundle to be up; absent: 1. */
   minActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The minimum', v)).optional(),
-  /** Most members that carry at a time; absent: 8. */
+  /** Most active members at a time; absent: 8. */
   maxActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The maximum', v)).optional(),
   /** Whether members go on as single ports while the partner is silent; absent: yes. */
   individual: z.boolean().optional(),

@@ -16,24 +16,24 @@ const other = asMeant().bundles.find((b) => b.switch === 'core-west')!;
 test('a cable: what is untagged here, and at the other end', () => {
   const design = natives({ 'quay-a:3': 110, 'ticket-hall:1': 120 });
   expect(untaggedWords(design, 'quay-a:3')).toBe(
-    'frames without a tag are of VLAN 110 here, and of VLAN 120 at ticket-hall 1',
+    'untagged frames belong to VLAN 110 here, and to VLAN 120 at ticket-hall 1',
   );
   expect(untaggedWords(design, 'ticket-hall:1')).toBe(
-    'frames without a tag are of VLAN 120 here, and of VLAN 110 at quay-a 3',
+    'untagged frames belong to VLAN 120 here, and to VLAN 110 at quay-a 3',
   );
 });
 test('no VLAN at one end', () => {
   expect(untaggedWords(natives({ 'quay-a:3': 110 }), 'ticket-hall:1')).toBe(
-    'frames without a tag are of no VLAN here, and of VLAN 110 at quay-a 3',
+    'untagged frames belong to no VLAN here, and to VLAN 110 at quay-a 3',
   );
 });
 test('bundles are called by their names, from the bundle and from a member', () => {
   const design = natives({ [bundle.id]: 110, [other.id]: 120 });
-  const said = `frames without a tag are of VLAN 110 here, and of VLAN 120 at core-west ${other.name}`;
+  const said = `untagged frames belong to VLAN 110 here, and to VLAN 120 at core-west ${other.name}`;
   expect(untaggedWords(design, bundle.id)).toBe(said);
   expect(untaggedWords(design, bundle.members[0]!)).toBe(said);
 });
 test('ends that agree by now, a host and a free port: in general words', () => {
-  const general = 'the ends do not agree on what travels untagged';
+  const general = 'the ends differ in their untagged VLAN';
   for (const id of ['quay-a:3', 'ticket-hall:10', 'no-such-port']) expect(untaggedWords(asMeant(), id)).toBe(general);
 });

@@ -14,8 +14,8 @@ export function untaggedWords(design: Design, id: string): string {
     const { native } = vlansAt(design, port);
     return native === null ? 'no VLAN' : `VLAN ${native}`;
   };
-  if (!far || !('port' in far) || of(first) === of(far.port)) return 'the ends do not agree on what travels untagged';
+  if (!far || !('port' in far) || of(first) === of(far.port)) return 'the ends differ in their untagged VLAN';
   const other = bundleAt(design, far.port) ?? portById(design, far.port)!;
   const name = `${switchById(design, other.switch)?.name} ${other.name}`;
-  return `frames without a tag are of ${of(first)} here, and of ${of(far.port)} at ${name}`;
+  return `untagged frames belong to ${of(first)} here, and to ${of(far.port)} at ${name}`;
 }

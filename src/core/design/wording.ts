@@ -113,7 +113,8 @@ const SENTENCES = {
     `${what} is not known: it is one of ${values.map(String).join(', ')}.`,
   tooDeep: (limit: number) => `The value is nested too deeply: at most ${limit} levels are read.`,
   tooManyParts: (limit: number) => `The value has too many parts: at most ${limit} are read.`,
-  noJson: () => 'The value is no JSON value: text, finite numbers, true, false, null, lists and objects of these are.',
+  noJson: () =>
+    'The value is not a JSON value: text, finite numbers, true, false, null, lists and objects of these are.',
   noSuchField: (kind: string, field: string) => `A ${kind} has no field '${clipped(field)}'.`,
   noTable: (kind: string, field: string) =>
     `The field '${clipped(field)}' of a ${kind} has no entries by number: set the field as a whole.`,
@@ -140,11 +141,11 @@ const SENTENCES = {
     `Native VLAN ${native} is not among the VLANs of the port: add it, or choose one that is.`,
   laterVersion: (found: unknown, known: number) =>
     `This design file has format version ${shown(found)}; this release reads up to version ${known}. Open it with a newer release.`,
-  notADesign: () => 'This file is no Knot Path design: a design is a JSON object with "format": "knot-path-design".',
+  notADesign: () => 'This file is not a Knot Path design: a design is a JSON object with "format": "knot-path-design".',
   brokenJson: (detail: string) => `The file is not complete JSON: ${detail}.`,
   notUtf8: () => 'The file is not in UTF-8: save it in UTF-8.',
   duplicateKey: (key: string) => `The key '${clipped(key)}' stands twice in one object: each key stands once.`,
-  noEditTarget: (kind: string, id: string) => `The ${kind} '${id}' that should change is not in the design (any more).`,
+  noEditTarget: (kind: string, id: string) => `The ${kind} '${id}' that should change is not in the design.`,
   instance: (value: unknown) =>
     String(value) === '0'
       ? 'Instance 0 is the CIST and cannot be edited: it has every VLAN that is in no other instance. Move VLANs into or out of the others.'
@@ -157,8 +158,8 @@ const SENTENCES = {
     `Revision ${shown(value)} is not legal: a whole number from ${REVISION.min} to ${REVISION.max}.`,
   maxHops: (value: unknown) =>
     `Maximum hops ${shown(value)} is not legal: a whole number from ${MAX_HOPS.min} to ${MAX_HOPS.max}.`,
-  hops: (value: unknown) => `${shown(value)} is no number of hops: a whole number from 0 to 64.`,
-  percent: (value: unknown) => `${shown(value)} is no share of a link: a whole number of percent from 1 to 1000.`,
+  hops: (value: unknown) => `${shown(value)} is not a number of hops: a whole number from 0 to 64.`,
+  percent: (value: unknown) => `${shown(value)} is not a share of a link: a whole number of percent from 1 to 1000.`,
   load: (value: unknown) => `Load ${shown(value)} is not legal: Mb/s from 0 to 1000000.`,
   lacpPriority: (what: string, value: unknown) =>
     `${what} priority ${shown(value)} is not legal: LACP priorities are whole numbers from ${LACP_PRIORITY.min} to ${LACP_PRIORITY.max}.`,
@@ -167,16 +168,16 @@ const SENTENCES = {
   members: (what: string, value: unknown) =>
     `${what} of active members ${shown(value)} is not legal: a whole number from ${ACTIVE_MEMBERS.min} to ${ACTIVE_MEMBERS.max}; members beyond the maximum wait as standby.`,
   sharedNumber: (value: unknown) =>
-    `Common number ${shown(value)} is not legal: a whole number from ${PORT_NUMBER.min} to ${PORT_NUMBER.max}, the same at both switches of the pair.`,
+    `Shared number ${shown(value)} is not legal: a whole number from ${PORT_NUMBER.min} to ${PORT_NUMBER.max}, the same at both switches of the pair.`,
   domain: (value: unknown) =>
     `Domain ${shown(value)} is not legal: a whole number from ${PAIR_DOMAIN.min} to ${PAIR_DOMAIN.max}.`,
   pairOfOne: (name: string) => `Switch '${name}' cannot be a pair with itself: a pair is two different switches.`,
-  pairTaken: (name: string) => `Switch '${name}' is in two pairs: a switch presents itself together with one other.`,
+  pairTaken: (name: string) => `Switch '${name}' is in two pairs: a switch is in one pair only.`,
   domainTaken: (domain: number) => `Domain ${domain} is used by two pairs: each pair has one of its own.`,
   sharedAlone: (bundle: string) =>
-    `Bundle '${bundle}' has a common number, but its switch is in no pair: make the pair first, or take the number away.`,
+    `Bundle '${bundle}' has a shared number, but its switch is in no pair: make the pair first, or take the number away.`,
   sharedTwice: (bundle: string, shared: number) =>
-    `Bundle '${bundle}' has common number ${shared}, which another bundle of its switch has already: one bundle of each switch of the pair has it.`,
+    `Bundle '${bundle}' has shared number ${shared}, which another bundle of its switch has already: one bundle of each switch of the pair has it.`,
   pairPortNumber: (port: string) =>
     `Port ${port} of a pair has a number above ${PAIR_PORT_OFFSET - 1}: the ports of the second switch of a pair are counted on from ${PAIR_PORT_OFFSET}, so that both stay below.`,
   seconds: (value: unknown) =>

@@ -219,7 +219,7 @@ describe('VLANs on cables', () => {
     const off = after(set, paintVlan(set, ['workshop:1'], 150, false));
     expect(off.ports.find((p) => p.id === 'workshop:1')!.native).toBeUndefined();
   });
-  test('a host is cut off when the only link that carries its VLAN is missing', () => {
+  test('a host is unreachable when the only link that carries its VLAN is missing', () => {
     expect(presence(demo, 160).cutOff.size).toBe(0);
     const cut = after(demo, removeAll(demo, [{ kind: 'link', id: 'quay-b:8--cold-store:1' }]));
     const found = presence(cut, 160);

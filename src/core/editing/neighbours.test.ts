@@ -55,7 +55,7 @@ function acceptAll(start: Design, hearings: readonly Hearing[]): Design {
 test('the samples say exactly what their cabling is', () => {
   const findings = checkNeighbours(design, heard);
   expect(verdicts(findings)).toEqual(truth.cables.map(() => 'as drawn'));
-  expect(findings.every((f) => f.sentence === 'Both ends tell the same as the drawing.')).toBe(true);
+  expect(findings.every((f) => f.sentence === 'Both ends report the drawn cable.')).toBe(true);
 });
 test('a cable that is not drawn is unexpected, and accepting it draws it', () => {
   const findings = checkNeighbours(without('l2'), heard);
@@ -111,13 +111,13 @@ test('only what a telling switch should hear is missed', () => {
   const one = heard.filter((h) => h.from === 'shed-5');
   const found = checkNeighbours(design, one);
   expect(verdicts(found)).toEqual(['as drawn', 'as drawn']);
-  expect(found[0]!.sentence).toBe('shed-5 tells the same as the drawing; the other end did not tell.');
+  expect(found[0]!.sentence).toBe('shed-5 reports the drawn cable; the other end has no list.');
 });
 test('a port that hears one end only is said', () => {
   const half = heard.filter((h) => !(h.from === 'dock-4' && h.fromPort === 'p4'));
   const found = checkNeighbours(design, half).find((f) => f.link === 'l8')!;
   expect(found.verdict).toBe('as drawn');
-  expect(found.sentence).toBe('Heard at one end only: dock-4 does not hear dock-3 p4.');
+  expect(found.sentence).toBe('Received at one end only: dock-4 receives no LLDP from dock-3 p4.');
 });
 test('ports on one shared segment hear each other', () => {
   const hub: Design = { ...without('l8'), segments: [{ id: 'g', name: 'hub', ports: ['dock-3:p4', 'dock-4:p4'] }] };

@@ -31,7 +31,7 @@ export type Verdict = 'as drawn' | 'other port' | 'unexpected' | 'missing';
 export interface Finding {
   readonly key: string;
   readonly verdict: Verdict;
-  /** The ends as the switches tell them; of a missing cable, as drawn. */
+  /** The ends as the switches report them; of a missing cable, as drawn. */
   readonly a: End;
   readonly b: End;
   /** The link drawn for it, or that lies where this one was heard. */
@@ -99,9 +99,9 @@ function onOneSegment(design: Design, p: Port | undefined, q: Port | undefined):
 /** Who told of a cable that is as drawn, and who should have but did not. */
 function drawnSentence({ a, b, sides }: Cable, telling: ReadonlySet<string>): string {
   const silent = [a, b].find((e) => telling.has(e.name) && !sides.has(e.name));
-  if (silent) return `Heard at one end only: ${silent.name} does not hear ${text(silent === a ? b : a)}.`;
-  if (sides.has(a.name) && sides.has(b.name)) return 'Both ends tell the same as the drawing.';
-  return `${[...sides][0]} tells the same as the drawing; the other end did not tell.`;
+  if (silent) return `Received at one end only: ${silent.name} receives no LLDP from ${text(silent === a ? b : a)}.`;
+  if (sides.has(a.name) && sides.has(b.name)) return 'Both ends report the drawn cable.';
+  return `${[...sides][0]} reports the drawn cable; the other end has no list.`;
 }
 
 /** Compares cable by cable. Hosts are left out: few of them tell. */
@@ -144,7 +144,7 @@ export function checkNeighbours(design: Design, hearings: readonly Hearing[]): F
         ends[0],
         ends[1],
         link,
-        `Drawn, but ${silent.map((e) => `${e.name} hears nobody there`).join(' and ')}.`,
+        `Drawn, but ${silent.map((e) => `${e.name} receives no LLDP there`).join(' and ')}.`,
       );
   }
   const order: Verdict[] = ['missing', 'other port', 'unexpected', 'as drawn'];

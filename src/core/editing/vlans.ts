@@ -1,4 +1,4 @@
-/** Which VLAN is where: carried by a link, cut off from the rest, told differently by the two ends. */
+/** Which VLAN is where: carried by a link, unreachable from the rest, told differently by the two ends. */
 import { bundleAt, groupBy, hostById, portById, setField, vlansAt } from '../design';
 import type { Design, Edit, Link, Port } from '../design';
 import { formatVlanRanges, parseVlanRanges, vlanMembership } from '../standard';

@@ -33,7 +33,7 @@ export interface NewPort {
 interface Taken {
   readonly numbers: Set<number>;
   readonly names: Map<string, string>;
-  /** What stands before the number in the names of this switch's ports. */
+  /** State before the number in the names of this switch's ports. */
   prefix: string;
 }
 

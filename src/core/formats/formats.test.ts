@@ -83,7 +83,7 @@ describe('import of tables', () => {
     ],
     ['an unknown column', [S.replace('priority', 'prio')], /has 'prio', which is not known/],
     ['an empty file', [''], /is empty: it needs a header row/],
-    ['binary', ['PK\u0000\u0003'], /no CSV: it holds binary characters/],
+    ['binary', ['PK\u0000\u0003'], /not CSV: it holds binary characters/],
     ['a priority of 2478', [S.replace('4096', '2478')], /s\.csv, row 2, priority: .*the nearest is 4096/],
     ['a priority that is no number', [S.replace('4096', 'best')], /row 2, priority: 'best' is not a number/],
     [

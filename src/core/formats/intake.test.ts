@@ -53,7 +53,7 @@ describe('a new design from files', () => {
     ['nothing', '', /The file is empty/],
     ['a picture', '\u0089PNG\r\n', /none that can be read/],
     ['JSON cut short', '{"format": "knot', /not complete JSON/],
-    ['another JSON', '{"a": 1}', /no Knot Path design/],
+    ['another JSON', '{"a": 1}', /not a Knot Path design/],
     ['a table with a strange heading', 'mac,colour\n', /header lacks 'switch'/],
   ])('%s is named with the reason', (_, text, sentence) =>
     expect(intakeAsDesign('x', [csv('f', text)]).files[0]!.faults[0]!.sentence).toMatch(sentence),

@@ -45,7 +45,7 @@ export const unguarded = (text: string): string => (GUARDED.test(text) ? text.sl
 function textFault(text: string, expected: string): { sentence: string; row: number | null } | null {
   const at = (sign: string) => text.slice(0, text.indexOf(sign)).split('\n').length;
   if (text.trim() === '') return { sentence: `The file is empty: it needs a header row with ${expected}.`, row: null };
-  if (text.includes('\u0000')) return { sentence: 'The file is no CSV: it holds binary characters.', row: null };
+  if (text.includes('\u0000')) return { sentence: 'The file is not CSV: it holds binary characters.', row: null };
   if (text.includes(BROKEN_TEXT))
     return { sentence: 'The file is not in UTF-8: save it as CSV in UTF-8.', row: at(BROKEN_TEXT) };
   return null;

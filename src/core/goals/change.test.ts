@@ -27,16 +27,16 @@ describe('what became of goals', () => {
     expect(goalChange([], checked('broken', 'met'))).toMatchObject({ met: 1, lost: [], mended: 0, stillBroken: 0 });
   });
   test.each([
-    [['met'], ['met'], 'the one goal holds'],
-    [['met', 'met'], ['met', 'met'], 'all 2 goals hold'],
-    [['met'], ['broken'], 'the one goal does not hold'],
-    [['met', 'broken'], ['broken', 'met'], '1 of 2 goals hold; 1 that was broken before is met'],
+    [['met'], ['met'], 'the goal is met'],
+    [['met', 'met'], ['met', 'met'], 'all 2 goals are met'],
+    [['met'], ['broken'], 'the goal is not met'],
+    [['met', 'broken'], ['broken', 'met'], '1 of 2 goals are met; 1 that was broken before is met'],
     [
       ['broken', 'broken', 'broken'],
       ['met', 'met', 'broken'],
-      '2 of 3 goals hold; 2 that were broken before are met; 1 is broken as before',
+      '2 of 3 goals are met; 2 that were broken before are met; 1 is broken as before',
     ],
-    [['broken', 'broken'], ['broken', 'broken'], '0 of 2 goals hold; 2 are broken as before'],
+    [['broken', 'broken'], ['broken', 'broken'], '0 of 2 goals are met; 2 are broken as before'],
   ] as [GoalState[], GoalState[], string][])('%j then %j', (before, after, said) => {
     expect(words(before, after)).toBe(said);
   });
@@ -71,10 +71,12 @@ describe('of the demo', () => {
       ['roots-west', 'Core-west is off in VLANs 140, 150, 160.'],
       ['cameras', 'There is no path in VLAN 130.'],
     ]);
-    expect(goalChangeWords(change)).toBe('3 of 6 goals hold');
+    expect(goalChangeWords(change)).toBe('3 of 6 goals are met');
   });
   test('an uplink that goes breaks none that it does not carry', () => {
-    expect(goalChangeWords(after(setField('link', 'quay-a:3--ticket-hall:1', 'down', true)))).toBe('all 6 goals hold');
+    expect(goalChangeWords(after(setField('link', 'quay-a:3--ticket-hall:1', 'down', true)))).toBe(
+      'all 6 goals are met',
+    );
   });
   test('what was meant mends what was cabled', () => {
     const change = goalChange(checkGoals(solveDesign(asCabled())), checkGoals(solveDesign(asMeant())));

@@ -26,13 +26,13 @@ export function goalChange(before: readonly CheckedGoal[], after: readonly Check
   };
 }
 
-/** `all 6 goals hold`, `3 of 6 goals hold` */
+/** `all 6 goals are met`, `3 of 6 goals are met` */
 function holding({ met, of }: GoalChange): string {
-  if (of === 1) return met === 1 ? 'the one goal holds' : 'the one goal does not hold';
-  return met === of ? `all ${of} goals hold` : `${met} of ${of} goals hold`;
+  if (of === 1) return met === 1 ? 'the goal is met' : 'the goal is not met';
+  return met === of ? `all ${of} goals are met` : `${met} of ${of} goals are met`;
 }
 
-/** `3 of 6 goals hold; 1 is broken as before` */
+/** `3 of 6 goals are met; 1 was broken before` */
 export function goalChangeWords(change: GoalChange): string {
   const { mended, stillBroken } = change;
   const [was, is] = mended === 1 ? ['was', 'is'] : ['were', 'are'];

@@ -32,7 +32,7 @@ export function overloads(solved: SolvedDesign, loads: Loads, percent: number): 
 function checkLoad(solved: SolvedDesign, goal: Extract<Goal, { type: 'load' }>, loads: Loads): CheckedGoal {
   const over = overloads(solved, loads, goal.percent);
   if (solved.topology.design.demands.length === 0)
-    return { goal, state: 'void', reason: 'Void: no traffic is given yet, so no link has a load.', trees: [] };
+    return { goal, state: 'void', reason: 'Void: no traffic is entered yet, so no link has a load.', trees: [] };
   const [first] = over;
   if (!first) return { goal, state: 'met', reason: '', trees: [] };
   const rest =

@@ -24,7 +24,7 @@ export type Wanted =
   | { readonly void: string }
   | { readonly void: null; readonly wants: readonly { readonly tree: SolvedTree; readonly want: Want }[] };
 
-const gone = (what: string) => ({ void: `Void: ${what} it speaks of is not in the design (any more).` });
+const gone = (what: string) => ({ void: `Void: ${what} of this goal is not in the design.` });
 
 /** The trees that carry any of the VLANs of a goal. */
 export function treesOfGoal({ trees }: SolvedDesign, { vlans }: Pick<Goal, 'vlans'>): SolvedTree[] {
@@ -71,13 +71,13 @@ export function wantsOf(solved: SolvedDesign, goal: Goal): Wanted {
     case 'carries': {
       if (!portById(design, goal.port) && !bundleById(design, goal.port)) return gone('the port');
       const port = portIndex.get(goal.port);
-      if (port === undefined) return { void: 'Void: the bundle it speaks of does not form.' };
+      if (port === undefined) return { void: 'Void: the bundle of this goal is down.' };
       if (goal.type === 'cut') return each({ kind: 'cut', port });
       const link = linkAt(design, goal.port);
       const far = link && farEnd(link, goal.port);
       if (!link && !segmentAt(design, goal.port) && !bundleById(design, goal.port)) return gone('the link');
       if (far && 'host' in far)
-        return { void: 'Void: a host is at the other end, so every tree of the port is open there.' };
+        return { void: 'Void: a host is at the other end, so the port forwards in every tree.' };
       const own = trees.map((tree) => ({ tree, want: { kind: 'carry', port, yes: true } as const }));
       if (!goal.only) return { void: null, wants: own };
       const others = solved.trees.filter((t) => !trees.includes(t) && t.problem.portTakesPart[port]);
@@ -91,7 +91,7 @@ export function wantsOf(solved: SolvedDesign, goal: Goal): Wanted {
       const avoid = goal.avoid === undefined ? null : bridgeIndex.get(goal.avoid);
       if (avoid === undefined) return gone('the switch to avoid');
       const [from, to] = [bridgeOf(solved, goal.from), bridgeOf(solved, goal.to)];
-      if (from === null || to === null) return { void: 'Void: one of its ends is not plugged in.' };
+      if (from === null || to === null) return { void: 'Void: one of its ends is not cabled.' };
       return each({ kind: 'path', from, to, atMost: goal.atMost ?? null, avoid });
     }
     case 'load':

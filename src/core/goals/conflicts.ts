@@ -98,7 +98,7 @@ function within(solved: SolvedDesign, of: SolvedTree, asked: readonly Asked[]): 
   ];
 }
 
-/** What stands in the way where no proposal meets every goal. */
+/** State in the way where no proposal meets every goal. */
 export function contradictions(
   solved: SolvedDesign,
   broken: readonly CheckedGoal[],
@@ -114,7 +114,7 @@ export function contradictions(
           goals: [c.goal],
           tree: '',
           certain: false,
-          sentence: `${both(solved, [c.goal])} cannot be met beside the other goals: no other way for the load was found.`,
+          sentence: `${both(solved, [c.goal])} cannot be met together with the other goals: no other path for the load was found.`,
         }))
       : [];
   return [...found, ...rest].filter((c) => {

@@ -74,7 +74,7 @@ export function breach(of: Case, want: Want): string | null {
       if (want.next === null) return null;
       const next = successor(of, root);
       if (next === want.next) return null;
-      return next < 0 ? 'nobody comes next' : `${name(next)} comes next`;
+      return next < 0 ? 'no switch comes next' : `${name(next)} comes next`;
     }
     case 'cut': {
       const role = outcome.role[want.port]!;
@@ -90,12 +90,12 @@ export function breach(of: Case, want: Want): string | null {
       if (role === 'disabled') return 'the link is down';
       const far = farPort(of, want.port);
       const at = forwardsRole(outcome.role[want.port]) ? far : want.port;
-      return at < 0 ? 'nothing answers at the far end' : `the link is cut at ${name(topology.portBridge[at]!)}`;
+      return at < 0 ? 'the far end has no switch' : `the link is blocked at ${name(topology.portBridge[at]!)}`;
     }
     case 'path': {
       const way = wayBetween(of, want.from, want.to);
       if (way.length === 0) return 'there is no path';
-      if (want.avoid !== null && way.includes(want.avoid)) return `the path leads through ${name(want.avoid)}`;
+      if (want.avoid !== null && way.includes(want.avoid)) return `the path crosses ${name(want.avoid)}`;
       const hops = way.length - 1;
       return want.atMost !== null && hops > want.atMost ? `the path has ${hops} ${hops === 1 ? 'hop' : 'hops'}` : null;
     }

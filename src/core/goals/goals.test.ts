@@ -44,7 +44,7 @@ describe('goals are met or broken, with the reason', () => {
     expect(check({ ...base, type: 'carries', vlans: '110', port: 'gate:1' })).toEqual(['met', '']);
     expect(check({ ...base, type: 'carries', vlans: '110', port: 'gate:2' })).toEqual([
       'broken',
-      'The link is cut at gate in VLAN 110.',
+      'The link is blocked at gate in VLAN 110.',
     ]);
     expect(check({ ...base, type: 'carries', vlans: '110', port: 'gate:1', only: true })).toEqual([
       'broken',
@@ -61,7 +61,7 @@ describe('goals are met or broken, with the reason', () => {
     };
     expect(check({ ...path, atMost: 2 })).toEqual(['met', '']);
     expect(check({ ...path, atMost: 1 })).toEqual(['broken', 'The path has 2 hops in VLAN 110.']);
-    expect(check({ ...path, avoid: 'quay-a' })).toEqual(['broken', 'The path leads through quay-a in VLAN 110.']);
+    expect(check({ ...path, avoid: 'quay-a' })).toEqual(['broken', 'The path crosses quay-a in VLAN 110.']);
   });
   test('load', () => {
     expect(check({ ...base, type: 'load', vlans: 'all', percent: 70 })).toEqual(['met', '']);
@@ -78,10 +78,8 @@ describe('goals are met or broken, with the reason', () => {
     );
     const without = applied(design, removeAll(design, [{ kind: 'switch', id: 'gate' }]));
     expect(states(without)).toEqual(['void', 'void']);
-    expect(checkGoals(solveDesign(without))[0]!.reason).toBe(
-      'Void: the port it speaks of is not in the design (any more).',
-    );
-    expect(goalSentence(without, without.goals[0]!)).toBe('The cut of VLAN 110 is at a removed port.');
+    expect(checkGoals(solveDesign(without))[0]!.reason).toBe('Void: the port of this goal is not in the design.');
+    expect(goalSentence(without, without.goals[0]!)).toBe('The blocked port of VLAN 110 is a removed port.');
   });
   test('of VLANs that no tree carries is void', () => {
     expect(check({ ...base, type: 'cut', vlans: '7', port: 'gate:2' })).toEqual([

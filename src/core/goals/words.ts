@@ -15,7 +15,7 @@ export function treeWords(trees: readonly Tree[]): string {
     vlans.length > 0 && `${vlans.length === 1 ? 'VLAN' : 'VLANs'} ${list(vlans)}`,
     instances.length > 0 && `${instances.length === 1 ? 'instance' : 'instances'} ${list(instances)}`,
     ...other.map((t) =>
-      t.id === COMMON_TREE ? (t.name === 'CIST' ? 'the CIST' : 'the common tree') : 'the tree of all VLANs',
+      t.id === COMMON_TREE ? (t.name === 'CIST' ? 'the CIST' : 'the common tree') : 'the common tree',
     ),
   ]
     .filter(Boolean)
@@ -58,15 +58,15 @@ export function goalSentence(design: Design, goal: Goal): string {
     case 'root':
       return `${name(design, goal.switch)} is root of ${of}${goal.next === undefined ? '' : `, ${name(design, goal.next)} comes next`}.`;
     case 'cut':
-      return `The cut of ${of} is at ${end(design, goal.port)}${far(design, goal.port)}.`;
+      return `The blocked port of ${of} is ${end(design, goal.port)}${far(design, goal.port)}.`;
     case 'carries':
-      return `The link at ${end(design, goal.port)}${far(design, goal.port)} carries ${of}${goal.only ? ', and others only in need' : ''}.`;
+      return `The link at ${end(design, goal.port)}${far(design, goal.port)} carries ${of}${goal.only ? ', and other VLANs only as backup' : ''}.`;
     case 'path': {
       const limits = [
         goal.atMost !== undefined && `over at most ${goal.atMost} ${goal.atMost === 1 ? 'hop' : 'hops'}`,
         goal.avoid !== undefined && `not through ${name(design, goal.avoid)}`,
       ].filter(Boolean);
-      return `${place(design, goal.from)} and ${place(design, goal.to)} talk in ${of}${limits.length > 0 ? ` ${limits.join(', ')}` : ''}.`;
+      return `${place(design, goal.from)} and ${place(design, goal.to)} communicate in ${of}${limits.length > 0 ? ` ${limits.join(', ')}` : ''}.`;
     }
     case 'never-root':
       return `No ${goal.tier} switch ever becomes root of ${of}.`;

@@ -7,7 +7,7 @@ import type { InstanceMap } from './regions/config';
 import { COMMON_TREE, instanceTreeId, vlanTreeId } from '../standard';
 
 export interface Tree extends TreeKey {
-  /** `vlan-110` for a VLAN's own tree, `cist`, `msti-2`; `rstp` or `stp` for the one tree of all VLANs. */
+  /** `vlan-110` for a VLAN's own tree, `cist`, `msti-2`; `rstp` or `stp` for the common tree of all VLANs. */
   readonly id: string;
   /** VLANs of the design whose frames follow the tree. */
   readonly vlans: readonly number[];

@@ -16,7 +16,7 @@ const hellosFrom = (trace: Trace, port: string, from: number, vlan: number | nul
   [...framesOf(trace.frames)].filter((f) => f.from === port && f.at > from && f.vlan === vlan && f.mark !== 'lacp')
     .length;
 const restarted = (design: Design, trace: Trace) =>
-  storyOf(design, trace).flatMap((l) => /^(.*) starts anew/.exec(l.text)?.[1] ?? []);
+  storyOf(design, trace).flatMap((l) => /^(.*) restarts/.exec(l.text)?.[1] ?? []);
 
 describe.each(['per-vlan-rstp', 'per-vlan-stp'] as Mode[])('a switch that is set while it runs: %s', (mode) => {
   const design: Design = { ...asMeant(), mode };

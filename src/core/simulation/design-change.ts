@@ -1,4 +1,4 @@
-/** A changed design is taken over while the network runs: what can go on goes on, and nothing else starts anew. */
+/** A changed design is taken over while the network runs: what can go on goes on, and nothing else restarts. */
 import { vlanMembership } from '../standard';
 import type { Design } from '../design';
 import { sameOctets } from '../protocols/frames';

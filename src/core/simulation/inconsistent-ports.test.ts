@@ -65,12 +65,10 @@ test('ends that come to differ stop, and the story and the moment say why', () =
   expect(heldFrom('b1')).toBeLessThan(7);
   expect(heldFrom('a1')).toBeLessThan(5 + 2 + 3 * 2 + 2);
   const text = storyOf(design, trace).map((l) => l.text);
-  expect(text).toContain(
-    'a 1 is held inconsistent, since the ends of its cable do not agree on what travels untagged in VLANs 10, 20.',
-  );
+  expect(text).toContain('a 1 is inconsistent in VLANs 10, 20: the ends of its cable differ in their untagged VLAN.');
   const after = { ...design, ports: design.ports.map((p) => (p.id === 'b1' ? { ...p, native: 20 } : p)) };
   expect(standingOut(after, trace, 15e6).map((s) => s.text)).toContain(
-    'a 1 is held inconsistent in VLANs 10, 20: frames without a tag are of VLAN 10 here, and of VLAN 20 at b 1.',
+    'a 1 is inconsistent in VLANs 10, 20: untagged frames belong to VLAN 10 here, and to VLAN 20 at b 1.',
   );
 });
 
@@ -80,7 +78,9 @@ test('what the receiver did with such a BPDU is told', () => {
     const frame = frameAt(trace.frames, i);
     return frame.heard.map((h) => whyHeard(trace, frame, h, false)?.sentence ?? '');
   });
-  expect(told.filter((s) => s.startsWith('It is of another VLAN than the one it came in')).length).toBeGreaterThan(5);
+  expect(
+    told.filter((s) => s.startsWith('It belongs to another VLAN than the one it arrived in')).length,
+  ).toBeGreaterThan(5);
 });
 
 test('an access port and a trunk that has its VLAN untagged understand each other, TCNs and all', () => {

@@ -1,5 +1,5 @@
 /**
- * Ports that are held inconsistent: the ends of a cable do not agree on what travels untagged, so that BPDUs come in
+ * Ports that are inconsistent: the ends of a cable do not agree on what travels untagged, so that BPDUs come in
  * another VLAN than theirs. A switch with a tree per VLAN holds the port in both VLANs for as long as they do.
  */
 import { decodeBpdu } from '../protocols/frames';

@@ -112,7 +112,7 @@ export interface BridgePort {
   active: readonly string[];
   /** Shut by its BPDU guard: when it comes back, in microseconds; Infinity for never. Null: not shut. */
   shutUntil: number | null;
-  /** Processes by VLAN in which it is held inconsistent, each with when that ends unless it is seen again; null for none. */
+  /** Processes by VLAN in which it is inconsistent, each with when that ends unless it is seen again; null for none. */
   inconsistent: Map<number, number> | null;
 }
 

@@ -39,7 +39,7 @@ describe('a lost uplink', () => {
     ]);
     expect(gaps(trace).every((g) => g < 0.1)).toBe(true);
   });
-  test('classic: listening and learning, a forward delay each, thirty seconds without contact', () => {
+  test('classic: listening and learning, a forward delay each, thirty seconds unreachable', () => {
     const design: Design = { ...asMeant(), mode: 'per-vlan-stp' };
     const trace = run(design, 60, { kind: 'link-down', at: 5, link: UPLINK });
     const states = spans(trace, 'ticket-hall:2').filter((s) => s.at >= 5e6);
@@ -49,7 +49,7 @@ describe('a lost uplink', () => {
       [35, 'forwarding'],
     ]);
     expect(gaps(trace)).toEqual([30]);
-    expect(text(design, trace)).toContain('Contact ferry-server to ticket-desk in VLAN 110 back after 30.0 s.');
+    expect(text(design, trace)).toContain('Reachable again after 30.0 s: ferry-server to ticket-desk in VLAN 110.');
   });
   test('with the shortest timers it is eight', () => {
     const base = asMeant();
@@ -90,7 +90,7 @@ test('of a tree that fell apart, the root that most switches follow is the one t
 test('a member lost: the bundle stays up, its cost rises', () => {
   const design = asMeant();
   const trace = run(design, 20, { kind: 'link-down', at: 5, link: 'core-east:1--core-west:1' });
-  expect(text(design, trace)).toContain('Bundle core-east to-core-west: 1 of 2 members carry.');
+  expect(text(design, trace)).toContain('Bundle core-east to-core-west: 1 of 2 members active.');
   expect(spanAt(spans(trace, 'core-east:lag101'), 20e6)!.state).toBe('forwarding');
 });
 
@@ -131,7 +131,7 @@ describe('guards', () => {
     const trace = run(held, 30, event);
     expect(trace.roots.find((r) => r.tree === 'vlan-110')!.spans.at(-1)!.roots).toEqual(['core-east']);
     expect(spans(trace, 'ticket-hall:10').at(-1)!.state).toBe('guarded');
-    expect(text(held, trace)).toContain('ticket-hall 10 is held back by its guard in VLAN 110.');
+    expect(text(held, trace)).toContain('ticket-hall 10 is blocked by its guard in VLAN 110.');
     const classic = run({ ...held, mode: 'per-vlan-stp' }, 60, event, {
       kind: 'unplug',
       at: 20,
@@ -163,7 +163,7 @@ describe('guards', () => {
 });
 
 describe('loops', () => {
-  test('spanning tree switched off where it cut: frames go round, over the links that are named', () => {
+  test('spanning tree switched off where it cut: frames loop, over the links that are named', () => {
     const design = asMeant();
     const trace = run(design, 20, { kind: 'tree-off', at: 5, switch: 'ticket-hall' });
     const loop = trace.loops.find((l) => trace.classes[l.vlan]?.includes(110))!;
@@ -171,7 +171,7 @@ describe('loops', () => {
     // It passes on the BPDUs of the others, and they cut it off between them.
     expect(loop.to! / 1e6).toBeLessThan(8);
     expect(loop.ports).toEqual(expect.arrayContaining(['ticket-hall:1', 'ticket-hall:2', 'quay-a:3', 'quay-b:3']));
-    expect(text(design, trace).some((t) => t.startsWith('Frames go round in VLANs 110'))).toBe(true);
+    expect(text(design, trace).some((t) => t.startsWith('Frames loop in VLANs 110'))).toBe(true);
   });
   test('a hub with a loop in an edge port sends everything back; a guard shuts the port', () => {
     const trace = run(unguarded(), 20, { kind: 'hub-loop', at: 5, port: 'ticket-hall:10' });
@@ -223,7 +223,7 @@ describe('events', () => {
   test('an event about a link that is gone is void, and said to be', () => {
     const design = asMeant();
     const trace = run(design, 10, { kind: 'link-down', at: 5, link: 'gone' });
-    expect(text(design, trace)).toEqual(["There is no link 'gone' in the design (any more): the event is void."]);
+    expect(text(design, trace)).toEqual(["There is no link 'gone' in the design: the event has no effect."]);
   });
   test('a change that is no edit is void, says where it is wrong, and what follows is carried out', () => {
     const design = asMeant();
@@ -235,7 +235,9 @@ describe('events', () => {
       { kind: 'link-down', at: 6, link: UPLINK },
     );
     expect(text(design, trace)).toContainEqual(
-      expect.stringMatching(/^Change 1 of 'a cost' is no edit of a design, at field: .+ The event is void\.$/),
+      expect.stringMatching(
+        /^Change 1 of 'a cost' is not an edit of a design, at field: .+ The event has no effect\.$/,
+      ),
     );
     expect(spanAt(spans(trace, 'quay-a:3'), 7e6)!.state).toBe('disabled');
   });
@@ -251,13 +253,13 @@ test('the same design, script and seed give the same trace, and another seed ano
 test('a run that grows too long is stopped, says so, and keeps what there is', () => {
   const trace = rehearse(asMeant(), script(60), { most: 2000 });
   expect(trace.ended).toBe('limit');
-  expect(trace.sentence).toMatch(/^Stopped at \d+\.\d s after 2001 frames and timers/);
+  expect(trace.sentence).toMatch(/^Stopped at \d+\.\d s, at the limit of 2001 frames and timers/);
   expect(trace.ports.length).toBeGreaterThan(0);
 });
 
 test('a script that never comes to rest says what keeps changing', () => {
   const trace = run(asMeant(), 40, { kind: 'flap', at: 1, link: UPLINK, times: 19, every: 1 });
-  expect(trace.sentence).toMatch(/^It does not come to rest: .*quay-a 3/);
+  expect(trace.sentence).toMatch(/^Not converged: .*quay-a 3/);
 });
 
 describe('frames', () => {

@@ -202,11 +202,11 @@ export function traceOf({ world: w }: Rehearsal, until: number, ended: Trace['en
   const seconds = (until / SECOND).toFixed(1);
   const sentence =
     ended === 'limit'
-      ? `Stopped at ${seconds} s after ${w.handled} frames and timers: more would not fit. What happened until then is kept.`
+      ? `Stopped at ${seconds} s, at the limit of ${w.handled} frames and timers. The run until then is kept.`
       : ended === 'cancelled'
-        ? `Cancelled at ${seconds} s; what happened until then is kept.`
+        ? `Cancelled at ${seconds} s. The run until then is kept.`
         : moving.length > 0
-          ? `It does not come to rest: ${moving
+          ? `Not converged: ${moving
               .slice(0, 4)
               .map((id) => portWords(w.plan.design, id))
               .join(', ')}${moving.length > 4 ? ` and ${moving.length - 4} more` : ''} keep changing.`
@@ -214,7 +214,7 @@ export function traceOf({ world: w }: Rehearsal, until: number, ended: Trace['en
   return { ...trace, sentence };
 }
 
-/** Role of a port in a tree now, as the solver would call it; null where it takes no part. */
+/** Role of a port in a tree now, as the solver would call it; null where it is not in the tree. */
 export function roleNow(w: World, tree: string, id: string): string | null {
   const bp = w.bridgePorts.get(id);
   if (!bp) return null;

@@ -23,7 +23,7 @@ const plainLabel = (design: Design, id: string) => {
 
 /** What an event is about that is not there; null when everything is. */
 export function missingIn(design: Design, event: ScriptEvent): string | null {
-  const gone = (what: string, id: string) => `There is no ${what} '${id}' in the design (any more): the event is void.`;
+  const gone = (what: string, id: string) => `There is no ${what} '${id}' in the design: the event has no effect.`;
   if ('link' in event && !linkById(design, event.link)) return gone('link', event.link);
   if ('switch' in event && !switchById(design, event.switch)) return gone('switch', event.switch);
   if ('port' in event && !portById(design, event.port)) return gone('port', event.port);
@@ -39,7 +39,7 @@ export function eventWords(design: Design, event: ScriptEvent, root: string | nu
   const s = 'switch' in event ? (switchById(design, event.switch)?.name ?? event.switch) : '';
   switch (event.kind) {
     case 'link-down':
-      return event.end ? `link ${cable} loses its light at end ${event.end} alone` : `link ${cable} lost`;
+      return event.end ? `link ${cable} loses carrier at end ${event.end} only` : `link ${cable} lost`;
     case 'link-up':
       return `link ${cable} restored`;
     case 'flap':
@@ -55,13 +55,13 @@ export function eventWords(design: Design, event: ScriptEvent, root: string | nu
     case 'cable':
       return `cable plugged in between ${plainLabel(design, event.a)} and ${plainLabel(design, event.b)}`;
     case 'hub-loop':
-      return `a hub with a loop plugged into ${at}`;
+      return `a looped hub plugged into ${at}`;
     case 'intruder':
-      return `an intruder with priority ${event.priority} plugged into ${at}`;
+      return `a rogue switch with priority ${event.priority} plugged into ${at}`;
     case 'unplug':
       return `unplugged at ${at}`;
     case 'bpdu-loss':
-      return `BPDUs of end ${event.from} of link ${cable} lost`;
+      return `BPDUs of end ${event.from} of link ${cable} are lost`;
     case 'bpdu-heal':
       return `BPDUs of link ${cable} pass again`;
     case 'tree-off':
@@ -166,7 +166,7 @@ export function intruderSpeaks(w: World, port: string): void {
   for (const effect of intruder.bridge.effects)
     if (effect.kind === 'send') {
       const octets = bpduFrame(0x020000000fff, effect.octets);
-      const index = w.record.anotherFrame(w.now, `intruder at ${port}`, octets, 'rst');
+      const index = w.record.anotherFrame(w.now, `rogue switch at ${port}`, octets, 'rst');
       deliver(w, 'intruder', port, octets, index);
     }
   intruder.bridge.effects.length = 0;
@@ -191,7 +191,7 @@ function readEdits({ edits, label }: Extract<ScriptEvent, { kind: 'set' }>): Edi
     const [issue] = read.error.issues;
     const where = issue?.path.length ? `, at ${issue.path.join('.')}` : '';
     throw new ScriptFault(
-      `Change ${i + 1} of '${label}' is no edit of a design${where}: ${issue?.message ?? ''}. The event is void.`,
+      `Change ${i + 1} of '${label}' is not an edit of a design${where}: ${issue?.message ?? ''}. The event has no effect.`,
     );
   });
 }
@@ -213,7 +213,7 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
       return setSwitch(w, event.switch, false);
     case 'root-off': {
       const root = rootOf(w, event.vlan);
-      if (root === null) throw new ScriptFault(`No switch is root of VLAN ${event.vlan}: the event is void.`);
+      if (root === null) throw new ScriptFault(`No switch is root of VLAN ${event.vlan}: the event has no effect.`);
       return setSwitch(w, root, true);
     }
     case 'set':
@@ -240,7 +240,7 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
 
 function plugCable(w: World, a: string, b: string): void {
   const taken = [a, b].find((id) => w.drawn.links.some((l) => [l.a, l.b].some((e) => 'port' in e && e.port === id)));
-  if (taken) throw new ScriptFault(`Port ${portLabel(w.drawn, taken)} has a cable already: the event is void.`);
+  if (taken) throw new ScriptFault(`Port ${portLabel(w.drawn, taken)} has a cable already: the event has no effect.`);
   changeDesign(w, edited(w, [cableEdit(a, b)]));
 }
 

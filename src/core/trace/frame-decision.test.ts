@@ -46,19 +46,19 @@ describe('a rapid receiver', () => {
       heads: ['root', 'cost', 'bridge', 'port'],
       rows: [
         ['message', '106e·53:21', '2000', '406e·53:1a', '8003'],
-        ['held: its own', '106e·53:21', '22000', 'f06e·53:31', '8001'],
+        ['own vector', '106e·53:21', '22000', 'f06e·53:31', '8001'],
       ],
       wins: [true, false],
       decided: 'cost',
     });
     expect(why.sentence).toBe(
-      'Superior: its root path cost 2000 is lower than 22000, what it says itself on this LAN. Taken over, and roles are selected anew.',
+      'Superior: its root path cost 2000 is lower than 22000, what it sends on this LAN. Accepted; port roles are selected again.',
     );
   });
   test('does not take a higher one over', () => {
     const { why } = at('quay-a:3', 'InferiorDesignated');
     expect([table(why).decided, table(why).wins]).toEqual(['cost', [false, true]]);
-    expect(why.sentence).toMatch(/^Inferior: its root path cost 22000 is higher than 2000, .* Not taken over\.$/);
+    expect(why.sentence).toMatch(/^Inferior: its root path cost 22000 is higher than 2000, .* Not accepted\.$/);
   });
   test('confirms what is said again, and holds nothing against it', () => {
     const { why } = at('ticket-hall:1', 'RepeatedDesignated');
@@ -72,7 +72,7 @@ describe('a rapid receiver', () => {
       (h, f) => h.info === 'SuperiorDesignated' && f.at > 3_000_000 && h.held?.whose === 'Received',
     );
     expect(why.decided).not.toBeNull();
-    expect(why.sentence).toMatch(/^Superior, though its .* and that is always believed\.$/);
+    expect(why.sentence).toMatch(/^Superior, although its .* so it replaces that vector\.$/);
   });
   test('what came of it: roles of its switch at that moment, and what it answered', () => {
     const { frame, hearing } = at('ticket-hall:1', 'SuperiorDesignated');
@@ -112,13 +112,13 @@ test('a classic bridge answers what is worse than its own word at once', () => {
     { kind: 'link-up', at: 6, link: UPLINK },
   );
   const { why } = find(trace, (h) => h.info === 'answered');
-  expect(why.sentence).toMatch(/^Worse: its .* is higher than .* The port is designated, and answers at once\.$/);
+  expect(why.sentence).toMatch(/^Worse: its .* is higher than .* The port is designated and replies at once\.$/);
 });
 
 test('a guard that shuts a port says that nothing should come there', () => {
   const trace = run(asMeant(), 8, { kind: 'intruder', at: 3, port: 'ticket-hall:10', priority: 0 });
   const { why } = find(trace, (h) => h.info === 'guarded');
-  expect(why).toMatchObject({ rows: [], sentence: 'No BPDU should come here: the guard shut the port.' });
+  expect(why).toMatchObject({ rows: [], sentence: 'A BPDU arrived on a guarded port: the BPDU guard shut it down.' });
 });
 
 describe('a member of a bundle', () => {
@@ -131,14 +131,14 @@ describe('a member of a bundle', () => {
   );
   test('holds what the partner says of it against what it says of itself', () => {
     const { why } = find(trace, (h, f) => h.port === member && f.mark === 'lacp' && f.at > 5_000_000);
-    expect(why.rows.map((r) => r.who)).toEqual(['what it says of this port', 'what this port says of itself']);
+    expect(why.rows.map((r) => r.who)).toEqual(['received partner information', 'own actor information']);
     expect(why.sentence).toMatch(/receive machine CURRENT/);
   });
   test('goes on to collect and distribute once the partner knows it and is in step', () => {
     const { why } = find(trace, (h, f) => h.port === member && / ATTACHED COLLECTING/.test(h.info) && f.at > 5_000_000);
     expect(why.decided).toBeNull();
     expect(why.sentence).toBe(
-      'The partner knows this port rightly and is in step (receive machine CURRENT); the port is selected for the bundle, and goes from attached to collecting and distributing.',
+      'The partner has the right information on this port and is in sync (receive machine CURRENT); the port is selected for the bundle, and goes from attached to collecting and distributing.',
     );
   });
 });

@@ -85,9 +85,9 @@ const differing = (parts: readonly Part[], a: Vector, b: Vector): number =>
   parts.findIndex(({ of }) => of(a).some((n, i) => n !== of(b)[i]));
 
 const HELD_BY = {
-  Mine: 'held: its own',
-  Received: 'held: heard before',
-  Aged: 'held: too old',
+  Mine: 'own vector',
+  Received: 'received vector',
+  Aged: 'aged out',
 } as const;
 
 function bpduWhy(bpdu: Bpdu, hearing: Hearing, regional: boolean): FrameWhy | null {
@@ -155,8 +155,8 @@ function lacpWhy(trace: Trace, payload: Uint8Array, hearing: Hearing): FrameWhy 
     about: '',
     heads: pdu ? ['system', 'key', 'port'] : [],
     rows: [
-      ...(pdu ? [{ who: 'what it says of this port', cells: told, wins: true }] : []),
-      ...(own ? [{ who: 'what this port says of itself', cells: mine, wins: true }] : []),
+      ...(pdu ? [{ who: 'received partner information', cells: told, wins: true }] : []),
+      ...(own ? [{ who: 'own actor information', cells: mine, wins: true }] : []),
     ],
     decided: differs < 0 ? null : differs,
     sentence: lacpSentence(hearing.info, pdu, own),
@@ -223,7 +223,11 @@ export function cameOf(design: Design, trace: Trace, frame: FrameRecord, { port,
   return [
     ...moved,
     ...(flushed > 0
-      ? [{ text: `${flushed} table entries of the probed hosts flushed on ${switchById(design, own ?? '')?.name}.` }]
+      ? [
+          {
+            text: `${flushed} MAC table entries of the probed hosts flushed on ${switchById(design, own ?? '')?.name}.`,
+          },
+        ]
       : []),
     ...answers,
     ...(more > 0 ? [{ text: `and ${more} more frames` }] : []),
@@ -233,6 +237,6 @@ const SENDS = {
   hello: 'a BPDU',
   proposal: 'a proposal',
   agreement: 'its agreement',
-  change: 'a BPDU that tells of a topology change',
+  change: 'a BPDU with the topology change flag',
   lacp: 'a LACPDU',
 } as const;

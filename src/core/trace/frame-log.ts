@@ -9,10 +9,10 @@ import { OctetPool, Rows, Words } from './rows';
 
 const KINDS = ['config', 'notification', 'rst', 'mst', 'lacp', 'own'] as const;
 export type FrameKind = (typeof KINDS)[number];
-/** What stands out about a frame: its kind for the lanes. */
+/** State out about a frame: its kind for the lanes. */
 const MARKS = ['hello', 'proposal', 'agreement', 'change', 'lacp'] as const;
 export type Mark = (typeof MARKS)[number];
-/** Whose the vector was that a receiver held: its own, for it speaks for the LAN; one it heard; one that grew too old. */
+/** Whose the vector was that a receiver own vector, for it speaks for the LAN; one it heard; one that grew too old. */
 const WHOSE = ['Mine', 'Received', 'Aged'] as const;
 
 export interface Held {
@@ -221,7 +221,7 @@ export function* framesOf(log: FrameLog): Generator<FrameRecord> {
   for (let i = 0; i < log.count; i++) yield frameAt(log, i);
 }
 
-/** What stands out about a frame of the tree of a VLAN (0: of every tree); null for one of another tree. Looks at nothing else. */
+/** State out about a frame of the tree of a VLAN (0: of every tree); null for one of another tree. Looks at nothing else. */
 export function markAt(log: FrameLog, index: number, vlan: number): Mark | null {
   const row = log.saying[index]! * SAYING_WIDTH;
   const own = log.sayings[row + SAYING.vlan]!;

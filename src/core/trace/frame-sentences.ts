@@ -19,9 +19,9 @@ export interface MessageCase {
 }
 
 const WHOSE = {
-  Mine: 'what it says itself on this LAN',
-  Received: 'what it heard before',
-  Aged: 'what it held, which is too old',
+  Mine: 'what it sends on this LAN',
+  Received: 'what it received before',
+  Aged: 'what it held, which has aged out',
 } as const;
 
 /** `its root path cost 0 is lower than 4, which it heard before` */
@@ -32,59 +32,58 @@ function comparison({ part, message, held, better }: MessageCase): string {
 }
 
 function superior(c: MessageCase): string {
-  if (!c.part) return 'Superior: the same vector from the same port, with other times or fewer hops left: taken over.';
-  if (c.better) return `Superior: ${comparison(c)}. Taken over, and roles are selected anew.`;
-  return `Superior, though ${comparison(c)}: it comes from the very port whose word was held, and that is always believed.`;
+  if (!c.part) return 'Superior: the same vector from the same port, with other timers or fewer hops left. Accepted.';
+  if (c.better) return `Superior: ${comparison(c)}. Accepted; port roles are selected again.`;
+  return `Superior, although ${comparison(c)}: it comes from the port that sent the held vector, so it replaces that vector.`;
 }
 
 function inferior(c: MessageCase): string {
   const stop = c.learns
-    ? ' Its sender learns or forwards all the same, so it does not hear this port: dispute, and this port stops.'
-    : ' Not taken over.';
-  return c.part ? `Inferior: ${comparison(c)}.${stop}` : `Inferior: not better than what is held.${stop}`;
+    ? ' Its sender learns or forwards, so it does not receive the BPDUs of this port: dispute, and this port goes to discarding.'
+    : ' Not accepted.';
+  return c.part ? `Inferior: ${comparison(c)}.${stop}` : `Inferior: not better than the held vector.${stop}`;
 }
 
 const RULES: Readonly<Record<string, (c: MessageCase) => string>> = {
   SuperiorDesignated: superior,
-  RepeatedDesignated: () => 'Repeated: what it holds is confirmed, for three hellos from now.',
+  RepeatedDesignated: () => 'Repeated: the held vector is confirmed for three more hello times.',
   InferiorDesignated: inferior,
   InferiorRootAlternate: ({ agrees, role }) =>
-    `From ${role === 'root' ? 'a root' : 'an alternate or backup'} port, which offers nothing better: ${agrees ? 'it agrees to what this port proposed' : 'it does not agree to anything yet'}.`,
+    `From ${role === 'root' ? 'a root' : 'an alternate or backup'} port: ${agrees ? 'it agrees to the proposal of this port' : 'no agreement yet'}.`,
   Other: ({ role, better }) =>
     role === 'designated'
-      ? 'Nothing: it is its own message, come back.'
+      ? 'Ignored: the port received its own BPDU.'
       : better
-        ? 'Nothing: a root or alternate port that knows better does not speak for the LAN.'
-        : 'Nothing in it that counts here.',
+        ? 'Ignored: it comes from a root or alternate port, which is not designated on the LAN.'
+        : 'Nothing in it applies here.',
   better: (c) =>
     c.better || !c.part
-      ? `Better: ${c.part ? `${comparison(c)}. T` : 't'}aken over, and the root port is selected anew.`
-      : `From the designated bridge itself: taken over, though ${comparison(c)}.`,
-  repeated: () => 'Repeated: the age of what it holds starts anew.',
-  answered: (c) => `Worse: ${comparison(c) || 'not better than its own'}. The port is designated, and answers at once.`,
+      ? `Better: ${c.part ? `${comparison(c)}. T` : 't'}accepted; the root port is selected again.`
+      : `From the designated bridge: accepted, although ${comparison(c)}.`,
+  repeated: () => 'Repeated: the message age timer restarts.',
+  answered: (c) => `Worse: ${comparison(c) || 'not better than its own'}. The port is designated and replies at once.`,
   ignored: (c) =>
     c.better
-      ? `Ignored, though ${comparison(c)}: the root guard holds the port while such claims come.`
-      : `Ignored: ${comparison(c) || 'not better than what is held'}, and the port does not speak for the LAN.`,
-  notification: () => 'A change is told: it is told on towards the root, and acknowledged.',
-  again: () => 'Nothing: it is VLAN 1’s BPDU once more, in the form of a tree per VLAN; the plain one counts.',
+      ? `Ignored, although ${comparison(c)}: the root guard blocks the port while superior BPDUs arrive.`
+      : `Ignored: ${comparison(c) || 'not better than the held vector'}, and the port is not designated on the LAN.`,
+  notification: () => 'Topology change: it is sent on towards the root, and acknowledged.',
+  again: () => 'Ignored: the same BPDU of VLAN 1 arrives untagged in the standard form, and that one counts.',
   stray: () =>
-    'It is of another VLAN than the one it came in: the ends of the cable do not agree on what travels untagged. The port is held in both VLANs, for as long as such BPDUs come.',
-  inconsistent: () =>
-    'Not looked at: the port is held in this VLAN, since the ends of the cable do not agree on what travels untagged.',
-  guarded: () => 'No BPDU should come here: the guard shut the port.',
+    'It belongs to another VLAN than the one it arrived in: the ends of the cable differ in their untagged VLAN. The port blocks both VLANs while such BPDUs arrive.',
+  inconsistent: () => 'Ignored: the port blocks this VLAN, since the ends of the cable differ in their untagged VLAN.',
+  guarded: () => 'A BPDU arrived on a guarded port: the BPDU guard shut it down.',
 };
 
 export const messageSentence = (c: MessageCase): string => RULES[c.info]?.(c) ?? '';
 
 const SELECTED = {
   SELECTED: 'the port is selected for the bundle',
-  STANDBY: 'the port waits as standby: the bundle has as many as it may have',
+  STANDBY: 'the port is standby: the maximum of active links is reached',
   UNSELECTED: 'the port is not selected',
 } as const;
 const MUX = {
   DETACHED: 'detached',
-  WAITING: 'waiting for the others',
+  WAITING: 'waiting for the other members',
   ATTACHED: 'attached',
   COLLECTING_DISTRIBUTING: 'collecting and distributing',
 } as const;
@@ -97,8 +96,7 @@ export function lacpSentence(info: string, pdu: Lacpdu | null, own: LacpInfo | n
     keyof typeof MUX,
     keyof typeof MUX,
   ];
-  if (!pdu || !(selected in SELECTED))
-    return 'Ignored: the port is in no bundle that negotiates, or negotiates in another way.';
+  if (!pdu || !(selected in SELECTED)) return 'Ignored: the port runs no LACP.';
   const knows =
     own !== null &&
     pdu.partner.system === own.system &&
@@ -108,10 +106,10 @@ export function lacpSentence(info: string, pdu: Lacpdu | null, own: LacpInfo | n
     pdu.partner.portPriority === own.portPriority;
   const says = stateWords(pdu.actor.state);
   const step = !knows
-    ? 'The partner does not know this port as it is now, so it counts as out of step, and is told'
+    ? 'The partner has outdated information on this port: it counts as out of sync, and an LACPDU is sent'
     : says.includes('synchronization')
-      ? 'The partner knows this port rightly and is in step'
-      : 'The partner knows this port rightly, but is not in step itself yet';
+      ? 'The partner has the right information on this port and is in sync'
+      : 'The partner has the right information on this port, but is not in sync yet';
   const moved = before === after ? `stays ${MUX[after]}` : `goes from ${MUX[before]} to ${MUX[after]}`;
   return `${step} (receive machine ${receive}); ${SELECTED[selected]}, and ${moved}.`;
 }

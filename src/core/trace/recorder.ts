@@ -4,7 +4,7 @@ import type { StpState } from '../protocols/stp';
 import { FrameWriter, MOST_FRAMES } from './frame-log';
 import type { FrameKind, FrameLog, Held } from './frame-log';
 
-/** `guarded`: held by a guard; `inconsistent`: held since the ends do not agree on what travels untagged. */
+/** `guarded`: held by a guard; `inconsistent`: held since the ends differ in their untagged VLAN. */
 export type PortState =
   'disabled' | 'discarding' | 'listening' | 'learning' | 'forwarding' | 'guarded' | 'inconsistent';
 export type RunRole = 'disabled' | 'root' | 'designated' | 'alternate' | 'backup' | 'master';
@@ -30,7 +30,7 @@ export interface ContactSpan {
   readonly ok: boolean;
   /** Logical ports in the order in which a frame passes them, one way; empty while there is no contact. */
   readonly path: readonly string[];
-  /** Copies of one frame that arrive: more than one while frames go round or are doubled. */
+  /** Copies of one frame that arrive: more than one while frames loop or are doubled. */
   readonly copies: number;
 }
 export interface ContactLane {
@@ -42,7 +42,7 @@ export interface ContactLane {
 /** How far a VLAN, and those whose frames go alike, reached from a moment on. */
 export interface ReachSpan {
   readonly at: number;
-  /** Parts that the largest does not reach, as switches; none where the VLAN is in one piece. */
+  /** Parts that the largest does not reach, as switches; none where the VLAN is connected. */
   readonly apart: readonly (readonly string[])[];
 }
 export interface ReachLane {

@@ -25,18 +25,18 @@ describe('what stands out at a moment', () => {
   });
   test('a port that its BPDU guard shut, with the time left', () => {
     expect(texts(asMeant(), [intruder], 15.001)).toEqual([
-      'ticket-hall 10 is shut by its BPDU guard: it heard a BPDU; back in 20.0 s, at 35.001 s.',
+      'ticket-hall 10 is shut down by BPDU guard: it received a BPDU; it recovers in 20.0 s, at 35.001 s.',
     ]);
   });
-  test('without recovery it stays shut until somebody opens it', () => {
+  test('without recovery it stays shut down until it is enabled by hand', () => {
     const design = asMeant();
     const patient = { ...design, switches: design.switches.map(({ guardRecovery: _, ...s }) => s) };
-    expect(texts(patient, [intruder], 20)[0]).toMatch(/it stays shut until somebody opens it\.$/);
+    expect(texts(patient, [intruder], 20)[0]).toMatch(/it stays shut down until it is enabled by hand\.$/);
   });
   test('a root guard, for as long as the claim lasts', () => {
     const design = guardedBy({ rootGuard: true, edge: false });
     expect(texts(design, [intruder], 12)).toEqual([
-      'ticket-hall 10 is held back by its root guard, for as long as it hears of a better root than there is.',
+      'ticket-hall 10 is blocked by root guard while it receives superior BPDUs.',
     ]);
     const gone = [intruder, { kind: 'unplug', at: 10, port: EDGE }];
     expect(texts(design, gone, 25)).toEqual([]);
@@ -44,7 +44,7 @@ describe('what stands out at a moment', () => {
   test('frames that go round, since when, and what that does', () => {
     const design = guardedBy({});
     const [text] = texts(design, [{ kind: 'hub-loop', at: 5, port: EDGE }], 7);
-    expect(text).toMatch(/^Frames have gone round in VLAN 110 for 2\.0 s, over ticket-hall 10\. Once round takes 5 µs/);
+    expect(text).toMatch(/^Frames have looped in VLAN 110 for 2\.0 s, over ticket-hall 10\. One loop takes 5 µs/);
   });
   test('a loop of several trees over the same ports is told once', () => {
     const design = asMeant();
@@ -53,7 +53,7 @@ describe('what stands out at a moment', () => {
       rehearse(design, script([{ kind: 'tree-off', at: 5, switch: 'ticket-hall' }])),
       5.2e6,
     );
-    expect(found.map((s) => /^Frames have gone round in (.*?) for/.exec(s.text)?.[1])).toEqual([
+    expect(found.map((s) => /^Frames have looped in (.*?) for/.exec(s.text)?.[1])).toEqual([
       'VLANs 110, 120, 130',
       'VLANs 140, 150, 160, 199',
     ]);

@@ -1,4 +1,4 @@
-/** What stands out at a moment of a rehearsal: guarded ports with why and how long, and frames that go round. */
+/** State out at a moment of a rehearsal: guarded ports with why and how long, and frames that go round. */
 import { bundleById, portById, untaggedWords } from '../design';
 import type { Design } from '../design';
 import type { LoopSpan, Trace } from './recorder';
@@ -25,16 +25,18 @@ function shutAt(trace: Trace, at: number): Map<string, number | null> {
 
 function shutWords(design: Design, port: string, until: number | null, at: number): string {
   const back =
-    until === null ? 'it stays shut until somebody opens it' : `back in ${lasting(until - at)}, at ${seconds(until)}`;
-  return `${portWords(design, port)} is shut by its BPDU guard: it heard a BPDU; ${back}.`;
+    until === null
+      ? 'it stays shut down until it is enabled by hand'
+      : `it recovers in ${lasting(until - at)}, at ${seconds(until)}`;
+  return `${portWords(design, port)} is shut down by BPDU guard: it received a BPDU; ${back}.`;
 }
 
 /** Why a port is held back without being shut. */
 function heldWords(design: Design, port: string): string {
   const element = portById(design, port) ?? bundleById(design, port);
   return element?.rootGuard
-    ? `${portWords(design, port)} is held back by its root guard, for as long as it hears of a better root than there is.`
-    : `${portWords(design, port)} is held back by its loop guard: it stopped hearing BPDUs, and opens no more until it hears them again.`;
+    ? `${portWords(design, port)} is blocked by root guard while it receives superior BPDUs.`
+    : `${portWords(design, port)} is blocked by loop guard: it receives no more BPDUs, and stays blocked until it does.`;
 }
 
 /** Loops of several trees that began together over the same ports. */
@@ -67,7 +69,7 @@ export function standingOut(design: Design, trace: Trace, at: number): Standing[
       return {
         kind: 'loop',
         ports: loop.ports,
-        text: `Frames ${at === loop.from ? `begin to go round in ${trees}` : `have gone round in ${trees} for ${lasting(at - loop.from)}`}, over ${portList(design, loop.ports)}. ${effectWords(loop)}`,
+        text: `Frames ${at === loop.from ? `start to loop in ${trees}` : `have looped in ${trees} for ${lasting(at - loop.from)}`}, over ${portList(design, loop.ports)}. ${effectWords(loop)}`,
       };
     }),
     ...[...shut].map(([port, until]): Standing => ({
@@ -78,7 +80,7 @@ export function standingOut(design: Design, trace: Trace, at: number): Standing[
     ...[...inconsistent].map(([port, trees]): Standing => ({
       kind: 'guard',
       ports: [port],
-      text: `${portWords(design, port)} is held inconsistent in ${treesWords(trace, trees, { design, port })}: ${untaggedWords(design, port)}.`,
+      text: `${portWords(design, port)} is inconsistent in ${treesWords(trace, trees, { design, port })}: ${untaggedWords(design, port)}.`,
     })),
     ...[...held].map((port): Standing => ({ kind: 'guard', ports: [port], text: heldWords(design, port) })),
   ];

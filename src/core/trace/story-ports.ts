@@ -1,19 +1,39 @@
 /** What became of ports, in words. */
 import type { Design } from '../design';
-import type { PortLane, PortSpan, Trace } from './recorder';
+import type { PortLane, PortSpan, RunRole, Trace } from './recorder';
 import type { Line } from './story-line';
 import { portList, portWords, seconds, treesWords } from './words';
 
-/** What became of a port that is worth a line: opened and cut, not the states between; null for anything else. */
-function becameWords(span: PortSpan, before: PortSpan): string | null {
-  if (span.state === 'forwarding' && before.state !== 'forwarding')
-    return span.role === 'disabled' ? 'opened without a role' : `opened as ${span.role} port`;
-  if (span.state === 'guarded' && before.state !== 'guarded') return 'is held back by its guard';
-  if (span.state === 'inconsistent' && before.state !== 'inconsistent')
-    return 'is held inconsistent, since the ends of its cable do not agree on what travels untagged';
-  if (before.state === 'inconsistent' && span.state !== 'disabled') return 'is held inconsistent no more';
-  if (span.state === 'discarding' && before.state === 'forwarding') return 'was cut';
-  return span.state === 'listening' && before.state === 'discarding' ? 'began to listen' : null;
+/** What happened to a port, for one port and for several. */
+type PortChange =
+  | { readonly code: 'forwards'; readonly role: RunRole }
+  | { readonly code: 'guarded' | 'inconsistent' | 'consistent' | 'blocked' | 'listening' };
+
+const SENTENCES: Record<PortChange['code'], (change: PortChange, many: boolean) => string> = {
+  forwards: (change, many) => {
+    const role = 'role' in change ? change.role : 'disabled';
+    const verb = many ? 'forward' : 'forwards';
+    return role === 'disabled' ? `${verb} without a role` : `${verb} as ${role} ${many ? 'ports' : 'port'}`;
+  },
+  guarded: (_, many) => (many ? 'are blocked by their guards' : 'is blocked by its guard'),
+  inconsistent: (_, many) => `${many ? 'are' : 'is'} inconsistent`,
+  consistent: (_, many) => `${many ? 'are' : 'is'} no longer inconsistent`,
+  blocked: (_, many) => `${many ? 'are' : 'is'} blocked`,
+  listening: (_, many) => `${many ? 'are' : 'is'} listening`,
+};
+/** Why, where it does not show from the change itself. */
+const reasonWords = ({ code }: PortChange): string =>
+  code === 'inconsistent' ? ': the ends of its cable differ in their untagged VLAN' : '';
+const changeWords = (change: PortChange, many: boolean): string => SENTENCES[change.code](change, many);
+
+/** A change that is worth a line: to forwarding or blocked, not the states between; null for anything else. */
+function changeOf(span: PortSpan, before: PortSpan): PortChange | null {
+  if (span.state === 'forwarding' && before.state !== 'forwarding') return { code: 'forwards', role: span.role };
+  if (span.state === 'guarded' && before.state !== 'guarded') return { code: 'guarded' };
+  if (span.state === 'inconsistent' && before.state !== 'inconsistent') return { code: 'inconsistent' };
+  if (before.state === 'inconsistent' && span.state !== 'disabled') return { code: 'consistent' };
+  if (span.state === 'discarding' && before.state === 'forwarding') return { code: 'blocked' };
+  return span.state === 'listening' && before.state === 'discarding' ? { code: 'listening' } : null;
 }
 
 /** Ports to which the same happened at one moment in the same trees are one line when they are many. */
@@ -24,18 +44,20 @@ const MOST_CHANGES = 6;
 
 interface Became {
   readonly at: number;
-  readonly words: string;
+  readonly change: PortChange;
 }
 
 function changesOf(lane: PortLane, shut: ReadonlySet<string>): Became[] {
   return lane.spans.flatMap((span, i) => {
     const before = lane.spans[i - 1];
-    const words = before && becameWords(span, before);
-    return !words || (span.state === 'guarded' && shut.has(`${span.at} ${lane.port}`)) ? [] : [{ at: span.at, words }];
+    const change = before && changeOf(span, before);
+    return !change || (span.state === 'guarded' && shut.has(`${span.at} ${lane.port}`))
+      ? []
+      : [{ at: span.at, change }];
   });
 }
 
-/** Ports that went to and fro, as one line. */
+/** Ports that flap, as one line. */
 function restlessLines(design: Design, lanes: readonly { lane: PortLane; changes: readonly Became[] }[]): Line[] {
   if (lanes.length === 0) return [];
   const ports = [...new Set(lanes.map((l) => l.lane.port))];
@@ -44,52 +66,71 @@ function restlessLines(design: Design, lanes: readonly { lane: PortLane; changes
   const most = Math.max(...lanes.map((l) => l.changes.length));
   const subject =
     ports.length > MANY
-      ? `${ports.length} ports go to and fro`
-      : `${portList(design, ports)} ${ports.length === 1 ? 'goes' : 'go'} to and fro`;
-  const text = `${subject} between open and cut until ${seconds(to)}, up to ${most} times${ports.length > MANY ? `: ${portList(design, ports)}` : ''}.`;
+      ? `${ports.length} ports flap`
+      : `${portList(design, ports)} ${ports.length === 1 ? 'flaps' : 'flap'}`;
+  const text = `${subject} between forwarding and blocked until ${seconds(to)}, up to ${most} times${ports.length > MANY ? `: ${portList(design, ports)}` : ''}.`;
   return [{ at: from, kind: 'note', text }];
 }
 
-/** What became of ports, line by line. */
+/** Moments closer than this are one, in microseconds. */
+const ONE_MOMENT = 1000;
+
+/** The thing under a key, made when it is not there yet. */
+function under<T>(map: Map<string, T>, key: readonly (string | number)[], make: () => T): T {
+  const text = key.join('\n');
+  let known = map.get(text);
+  if (known === undefined) map.set(text, (known = make()));
+  return known;
+}
+
+interface PortMoment {
+  readonly at: number;
+  readonly change: PortChange;
+  readonly port: string;
+  readonly trees: string[];
+}
+
+/** What happened to each port, with the trees in which it did; of ports that flap, the first and the last change. */
+function momentsOf(changed: readonly { lane: PortLane; changes: readonly Became[] }[], most: boolean): PortMoment[] {
+  const moments = new Map<string, PortMoment>();
+  for (const { lane, changes } of changed) {
+    const listed = changes.length <= MOST_CHANGES ? changes : most ? [] : [changes[0]!, changes.at(-1)!];
+    for (const { at, change } of listed)
+      under(moments, [Math.round(at / ONE_MOMENT), lane.port, changeWords(change, false)], () => ({
+        at,
+        change,
+        port: lane.port,
+        trees: [],
+      })).trees.push(lane.tree);
+  }
+  return [...moments.values()];
+}
+
+/** What happened to ports, line by line. */
 export function portLines(design: Design, trace: Trace): Line[] {
-  const moments = new Map<string, { at: number; port: string; words: string; trees: string[] }>();
   const shut = new Set(trace.happenings.flatMap((h) => (h.kind === 'guard' ? [`${h.at} ${h.port}`] : [])));
   const changed = trace.ports.map((lane) => ({ lane, changes: changesOf(lane, shut) }));
   const restless = changed.filter((l) => l.changes.length > MOST_CHANGES);
   const many = new Set(restless.map((l) => l.lane.port)).size > MANY;
-  for (const { lane, changes } of changed) {
-    // Of few that go to and fro the first and the last change are told besides.
-    const told = changes.length <= MOST_CHANGES ? changes : many ? [] : [changes[0]!, changes.at(-1)!];
-    for (const { at, words } of told) {
-      const key = `${Math.round(at / 1000)} ${lane.port} ${words}`;
-      const known = moments.get(key);
-      if (known) known.trees.push(lane.tree);
-      else moments.set(key, { at, port: lane.port, words, trees: [lane.tree] });
-    }
-  }
   const all = new Set(trace.ports.map((l) => l.tree)).size;
-  const where = (trees: readonly string[], port: string): string =>
+  const where = ({ trees, port }: PortMoment): string =>
     trees.length < all ? ` in ${treesWords(trace, trees, { design, port })}` : all === 1 ? '' : ' in every tree';
-  const alike = new Map<string, { at: number; words: string; where: string; ports: string[] }>();
-  for (const { at, port, words, trees } of moments.values()) {
-    const there = where(trees, port);
-    const key = `${Math.round(at / 1000)} ${words} ${there}`;
-    const known = alike.get(key);
-    if (known) known.ports.push(port);
-    else alike.set(key, { at, words, where: there, ports: [port] });
+  const alike = new Map<string, { at: number; change: PortChange; where: string; ports: string[] }>();
+  for (const moment of momentsOf(changed, many)) {
+    const { at, change, port } = moment;
+    const place = where(moment);
+    under(alike, [Math.round(at / ONE_MOMENT), changeWords(change, false), place], () => ({
+      at,
+      change,
+      where: place,
+      ports: [],
+    })).ports.push(port);
   }
-  const lines = [...alike.values()].flatMap(({ at, words, where: there, ports }): Line[] =>
-    ports.length > MANY
-      ? [{ at, kind: 'port', text: `${ports.length} ports ${manyWords(words)}${there}: ${portList(design, ports)}.` }]
-      : ports.map((port) => ({ at, kind: 'port', text: `${portWords(design, port)} ${words}${there}.` })),
-  );
+  const lines = [...alike.values()].flatMap(({ at, change, where: place, ports }): Line[] => {
+    const line = (subject: string, rest: string) => ({ at, kind: 'port' as const, text: `${subject}${place}${rest}.` });
+    return ports.length > MANY
+      ? [line(`${ports.length} ports ${changeWords(change, true)}`, `: ${portList(design, ports)}`)]
+      : ports.map((port) => line(`${portWords(design, port)} ${changeWords(change, false)}`, reasonWords(change)));
+  });
   return [...restlessLines(design, restless), ...lines];
 }
-
-const manyWords = (words: string): string =>
-  words
-    .replace(/^was /, 'were ')
-    .replace(/^is held back by its guard/, 'are held back by their guards')
-    .replace(/^is held inconsistent/, 'are held inconsistent')
-    .replace(/the ends of its cable do/, 'the ends of their cables do')
-    .replace(/ port$/, ' ports');

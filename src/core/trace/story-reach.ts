@@ -60,13 +60,14 @@ function turnsOf(spans: readonly ReachSpan[]): Turn[] {
 
 function sentence(design: Design, trace: Trace, { at, since, apart, more, until }: Turn, vlans: number[]): string {
   const subject = vlansWords(trace, vlans);
-  const [are, fall, change] = subject.startsWith('VLAN ') ? ['is', 'falls', 'changes'] : ['are', 'fall', 'change'];
-  if (apart.length === 0) return `${subject} ${are} in one piece again, after ${lasting(at - (since ?? at))}.`;
+  const [are, change] = subject.startsWith('VLAN ') ? ['is', 'changes'] : ['are', 'change'];
+  if (apart.length === 0) return `${subject} ${are} connected again, after ${lasting(at - (since ?? at))}.`;
   const parts =
     apart.length > MOST_PARTS
-      ? `${size(apart)} switches in ${apart.length} parts: ${switchList(design, apart.flat())}`
+      ? `${size(apart)} switches in ${apart.length} partitions: ${switchList(design, apart.flat())}`
       : apart.map((part) => switchList(design, part)).join('; ');
-  const begins = at === 0 ? `${are} apart from the start` : since === null ? `${fall} apart` : `${are} still apart`;
+  const begins =
+    at === 0 ? `${are} partitioned from the start` : since === null ? `${are} partitioned` : `${are} still partitioned`;
   const onward = more > 0 ? ` and ${change} ${more} times until ${seconds(until)}; at worst the rest` : ': the rest';
   return `${subject} ${begins}${onward} does not reach ${parts}.`;
 }

@@ -51,13 +51,13 @@ describe('the story', () => {
   test('few ports are told one by one, many as one line', () => {
     const few = star(3);
     expect(texts(few, run(few, { kind: 'switch-off', at: 5, switch: 'root' }))).toEqual(
-      expect.arrayContaining(['leaf-1 2 opened as root port.', 'leaf-3 2 opened as root port.']),
+      expect.arrayContaining(['leaf-1 2 forwards as root port.', 'leaf-3 2 forwards as root port.']),
     );
     const many = star(12);
     const lines = texts(many, run(many, { kind: 'switch-off', at: 5, switch: 'root' }));
-    const together = lines.find((t) => / ports opened as root ports: /.test(t))!;
-    expect(together).toMatch(/^12 ports opened as root ports: leaf-1 2, .* and 6 more ports\.$/);
-    expect(lines.some((t) => t === 'leaf-7 2 opened as root port.')).toBe(false);
+    const together = lines.find((t) => / ports forward as root ports: /.test(t))!;
+    expect(together).toMatch(/^12 ports forward as root ports: leaf-1 2, .* and 6 more ports\.$/);
+    expect(lines.some((t) => t === 'leaf-7 2 forwards as root port.')).toBe(false);
   });
   test('tells who is root after the root is gone, and after it is back', () => {
     const design = star(2);
@@ -66,7 +66,7 @@ describe('the story', () => {
       { kind: 'switch-off', at: 5, switch: 'root' },
       { kind: 'switch-on', at: 30, switch: 'root' },
     );
-    const roots = texts(design, trace).filter((t) => / is root in the one tree/.test(t));
+    const roots = texts(design, trace).filter((t) => / is root in the common tree/.test(t));
     expect(roots[0]).toMatch(/^next is root/);
     expect(roots.at(-1)).toMatch(/^root is root/);
   });
@@ -95,7 +95,7 @@ describe('words', () => {
     expect(treesWords(trace, ['vlan-10', 'vlan-30'])).toBe('VLANs 10-12, 30');
     expect(treesWords(trace, ['vlan-30'])).toBe('VLAN 30');
     expect(treesWords(trace, ['cist', 'msti-2'])).toBe('the CIST, instance 2');
-    expect(treesWords(trace, ['rstp'])).toBe('the one tree');
+    expect(treesWords(trace, ['rstp'])).toBe('the common tree');
   });
   test('a port that a script plugged in keeps its own name', () => {
     expect([portWords(star(1), 'leaf-1:2'), portWords(star(1), 'intruder at x')]).toEqual([

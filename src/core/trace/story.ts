@@ -13,7 +13,7 @@ interface Gap {
   readonly to: number | null;
 }
 
-/** Times without contact. */
+/** Times unreachable. */
 export function gapsOf(lane: ContactLane): Gap[] {
   const gaps: Gap[] = [];
   lane.spans.forEach((span, i) => {
@@ -28,19 +28,23 @@ function contactLines(design: Design, trace: Trace): Line[] {
   return trace.contacts.flatMap((lane) => {
     const pair = `${hostWords(design, lane.from)} to ${hostWords(design, lane.to)} in VLAN ${lane.vlan}`;
     const gaps = gapsOf(lane).flatMap(({ from, to }): Line[] => [
-      { at: from, kind: 'contact', text: from === 0 ? `No contact ${pair} from the start.` : `Contact ${pair} lost.` },
+      {
+        at: from,
+        kind: 'contact',
+        text: from === 0 ? `Unreachable from the start: ${pair}.` : `Unreachable: ${pair}.`,
+      },
       ...(to === null
-        ? [{ at: from, kind: 'contact' as const, text: `Contact ${pair} is not found again.` }]
-        : [{ at: to, kind: 'contact' as const, text: `Contact ${pair} back after ${lasting(to - from)}.` }]),
+        ? [{ at: from, kind: 'contact' as const, text: `Unreachable for the rest of the run: ${pair}.` }]
+        : [{ at: to, kind: 'contact' as const, text: `Reachable again after ${lasting(to - from)}: ${pair}.` }]),
     ]);
     const moved = lane.spans.flatMap((span, i): Line[] => {
       const before = lane.spans[i - 1];
       if (!before?.ok || !span.ok || before.path.join() === span.path.join()) return [];
-      return [{ at: span.at, kind: 'contact', text: `Contact ${pair} kept, over another way.` }];
+      return [{ at: span.at, kind: 'contact', text: `Still reachable, over another path: ${pair}.` }];
     });
     const doubled = lane.spans.flatMap((span, i): Line[] =>
       span.copies > 1 && (lane.spans[i - 1]?.copies ?? 0) <= 1
-        ? [{ at: span.at, kind: 'contact', text: `Frames ${pair} arrive in ${span.copies} copies or more.` }]
+        ? [{ at: span.at, kind: 'contact', text: `Frames arrive in ${span.copies} or more copies: ${pair}.` }]
         : [],
     );
     return [...gaps, ...moved, ...doubled];
@@ -55,8 +59,8 @@ export function effectWords(loop: LoopSpan): string {
   const filled =
     fullAfter === null
       ? `${grouped(broadcasts)} of them fill ${loop.rate} Mb/s`
-      : `copies double at every turn, so that a single one fills ${loop.rate} Mb/s after ${lasting(fullAfter)}`;
-  return `Once round takes ${lasting(loop.around)}: every host hears each broadcast ${grouped(copies)} times a second, and tables point to and fro as often; ${filled} (${grouped(full)} frames a second).`;
+      : `copies double in every loop: one broadcast fills ${loop.rate} Mb/s after ${lasting(fullAfter)}`;
+  return `One loop takes ${lasting(loop.around)}: every host receives each broadcast ${grouped(copies)} times a second, and MAC table entries flap as often; ${filled} (${grouped(full)} frames a second).`;
 }
 
 function happeningLine(design: Design, h: Happening): Line | null {
@@ -69,18 +73,18 @@ function happeningLine(design: Design, h: Happening): Line | null {
       return {
         at: h.at,
         kind: 'guard',
-        text: `${portWords(design, h.port)} heard a BPDU and was shut by its guard${h.until === null ? ', for good' : ` until ${seconds(h.until)}`}.`,
+        text: `${portWords(design, h.port)} received a BPDU and was shut down by BPDU guard${h.until === null ? ', until it is enabled by hand' : ` until ${seconds(h.until)}`}.`,
       };
     case 'recover':
-      return { at: h.at, kind: 'guard', text: `${portWords(design, h.port)} came back by itself.` };
+      return { at: h.at, kind: 'guard', text: `${portWords(design, h.port)} recovered.` };
     case 'bundle':
       return {
         at: h.at,
         kind: 'port',
-        text: `Bundle ${portWords(design, h.bundle)}: ${h.active} of ${h.of} members carry.`,
+        text: `Bundle ${portWords(design, h.bundle)}: ${h.active} of ${h.of} members active.`,
       };
     case 'restart':
-      return { at: h.at, kind: 'note', text: `${switchById(design, h.switch)?.name ?? h.switch} starts anew.` };
+      return { at: h.at, kind: 'note', text: `${switchById(design, h.switch)?.name ?? h.switch} restarts.` };
     case 'flush':
       return null;
   }
@@ -112,7 +116,7 @@ function rootLines(design: Design, trace: Trace): Line[] {
     });
   }
   return [...byMoment.values()].map(({ at, root, since, trees }) => {
-    const without = since === null || since === at ? '' : `, ${lasting(at - since)} after the last one was agreed on`;
+    const without = since === null || since === at ? '' : `, ${lasting(at - since)} after the previous root`;
     return {
       at,
       kind: 'port',
@@ -139,8 +143,8 @@ function loopLines(design: Design, trace: Trace): Line[] {
       same.map((s) => s.loop.vlan),
     )} over ${portList(design, loop.ports)}`;
     const text = ended
-      ? `Nothing goes round ${where} any more, after ${lasting(at - loop.from)}.`
-      : `Frames go round ${where}. ${effectWords(loop)}`;
+      ? `The loop ${where} ends after ${lasting(at - loop.from)}.`
+      : `Frames loop ${where}. ${effectWords(loop)}`;
     return { at, kind: 'loop', text };
   });
 }
@@ -159,7 +163,7 @@ function flushLines(trace: Trace): Line[] {
   return [...sums.values()].map(({ at, entries, switches }) => ({
     at,
     kind: 'note' as const,
-    text: `${entries} table ${entries === 1 ? 'entry' : 'entries'} of the probed hosts flushed on ${switches.size} ${switches.size === 1 ? 'switch' : 'switches'}.`,
+    text: `${entries} MAC table ${entries === 1 ? 'entry' : 'entries'} of the probed hosts flushed on ${switches.size} ${switches.size === 1 ? 'switch' : 'switches'}.`,
   }));
 }
 

@@ -54,7 +54,7 @@ export function treesWords(trace: Trace, trees: readonly string[], at?: { design
     const parts = parseTreeId(tree);
     if (parts?.kind === 'vlan') return [];
     if (parts?.kind === 'instance') return [`instance ${parts.instance}`];
-    return [parts?.kind === 'common' ? 'the CIST' : 'the one tree'];
+    return [parts?.kind === 'common' ? 'the CIST' : 'the common tree'];
   });
   return [...others, ...(vlans.length > 0 ? [vlanList(vlans)] : [])].join(', ');
 }

@@ -9,7 +9,7 @@ import type { CistProblem } from './problem';
 export type LedgerPart = VectorPart | 'priority' | 'mac';
 
 export interface Candidate {
-  /** Bridge that makes the offer; port it is heard on or made through, where there is one. */
+  /** Bridge that makes the offer; port it is received on or made through, where there is one. */
   readonly bridge: number;
   readonly port: number | null;
   readonly vector: PriorityVector;
@@ -18,7 +18,7 @@ export interface Candidate {
   readonly lostBy: LedgerPart | null;
   /** Why it does not take part in the comparison at all. */
   readonly barred: 'own-offer' | 'not-better-than-own' | null;
-  /** Made by the bridge in question itself, not heard. */
+  /** Made by the bridge in question itself, not received. */
   readonly own: boolean;
 }
 

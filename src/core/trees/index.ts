@@ -15,7 +15,7 @@ export { grouped } from './sentences';
 export { solveTree } from './solve';
 export { ROLE, ROLES, forwardsRole } from './outcome';
 export type { Role, TreeOutcome } from './outcome';
-export { cutsOf, roleAt, rootsOf, settledState, solveDesign } from './state';
+export { blockedPorts, roleAt, rootsOf, settledState, solveDesign } from './state';
 export type { PortState } from './state';
 export type { SolvedDesign, SolvedTree } from './solved';
 export type { Topology } from './topology';

@@ -32,7 +32,7 @@ describe('why a port is cut', () => {
       ],
     );
     const ledger = why('far.2');
-    expect(ledger.sentence).toBe('Cut here: the far end reaches the root at 4, this end at 23.');
+    expect(ledger.sentence).toBe('Blocked: the far end reaches the root at 4, this end at 23.');
     expect(ledger.contests[0]).toMatchObject({ kind: 'lan', decidedBy: 'rootPathCost' });
   });
 
@@ -45,7 +45,7 @@ describe('why a port is cut', () => {
         link(end('a', 2, 4), end('b', 2, 4)),
       ],
     );
-    expect(why('b.2').sentence).toBe('Cut here: both ends reach the root at 4, and a has the lower bridge identifier.');
+    expect(why('b.2').sentence).toBe('Blocked: both ends reach the root at 4, and a has the lower bridge identifier.');
     expect(why('a.2').sentence).toBe(
       'Designated: both ends reach the root at 4, and this end has the lower bridge identifier.',
     );
@@ -62,9 +62,9 @@ describe('why a port is cut', () => {
       [link(end('root', 1, 4), end('a', 1, 4)), link(end('root', 2, 4), end('root', 3, 4))],
     );
     expect(loop.why('root.3').sentence).toBe(
-      'Cut here: port 2 of the same switch is on this LAN too and has the lower port identifier.',
+      'Blocked: port 2 of the same switch is on this LAN too and has the lower port identifier.',
     );
-    expect(why('root.2').sentence).toBe('Designated: every port of the root is.');
+    expect(why('root.2').sentence).toBe('Designated: every port of the root is designated.');
   });
 });
 
@@ -103,7 +103,7 @@ describe('why a root is root', () => {
     );
     const management = demo.byId.get('vlan-199')!;
     expect(explainTree(demo, management).sentence).toMatch(
-      /^workshop is root by accident: it has the same priority 32768 as quay-a/,
+      /^workshop is root by MAC address only: it has the same priority 32768 as quay-a/,
     );
     const root = rootsOf(management)[0]!;
     expect(isAccidentalRoot(demo, management, root)).toBe(true);
@@ -115,16 +115,16 @@ describe('why a root is root', () => {
       [link(end('b', 1, 4), end('c', 1, 4))],
     );
     expect(rootsOf(of).map((b) => solved.topology.design.switches[b]!.id)).toEqual(['b', 'a']);
-    expect(explainTree(solved, of).sentence).toMatch(/^The tree falls into 2 parts/);
+    expect(explainTree(solved, of).sentence).toMatch(/^The tree is partitioned into 2 parts/);
   });
   test('an end whose far end lacks the VLAN stands alone, and says so', () => {
     const cameras = demo.byId.get('vlan-130')!;
     const why = (id: string) => explainPort(demo, cameras, demo.topology.portIndex.get(id)!).sentence;
     expect(why('quay-b:4')).toBe(
-      'Designated, but alone: the far end does not carry VLAN 130, so its frames are lost on this link.',
+      'Designated, without a peer: the far end does not carry VLAN 130, so its frames are lost on this link.',
     );
-    expect(why('gate:2')).toBe('Takes no part: port 2 does not carry VLAN 130.');
-    expect(why('gate:10')).toBe('Designated: no other switch is on this LAN, so frames pass for the device behind it.');
+    expect(why('gate:2')).toBe('Not in this tree: port 2 does not carry VLAN 130.');
+    expect(why('gate:10')).toBe('Designated: no other switch is on this LAN.');
   });
   test('a switch without the VLAN, a switch that is off and a port without a cable say why', () => {
     const design = asCabled();

@@ -57,7 +57,7 @@ export function rootPortContest(reader: TreeReader, bridge: number): Contest {
     const barred = fromBridge === bridge ? ('own-offer' as const) : null;
     return [{ bridge: fromBridge, port, vector, barred, own: false }];
   });
-  return decide('received', `Heard by ${reader.bridgeName(bridge)}, port cost added`, [
+  return decide('received', `Received by ${reader.bridgeName(bridge)}, port cost added`, [
     ...heard,
     { bridge, port: null, vector: own, barred: null, own: true },
   ]);

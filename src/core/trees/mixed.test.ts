@@ -77,7 +77,7 @@ describe('switches with a tree per VLAN beside switches with one tree', () => {
     const solved = solveDesign(closet(true));
     const of = solved.byId.get('vlan-20')!;
     expect(explainPort(solved, of, solved.topology.portIndex.get('b.2')!).sentence).toMatch(
-      /^b has no tree for VLAN 20 alone; its frames follow common tree there\. Cut here: /,
+      /^b has no tree for VLAN 20 alone; its frames follow common tree there\. Blocked: /,
     );
   });
   test('an MST region carries a VLAN by the instance that it maps it to', () => {

@@ -50,7 +50,7 @@ describe('a sheet', () => {
   });
   test('an end is cut whether it is an alternate or a backup', () => {
     const p = solved.topology.portIndex.get('gate:2')!;
-    expect([endAnswer(of, p), endAnswer(of, solved.topology.portIndex.get('gate:1')!)]).toEqual(['cut', 'root']);
+    expect([endAnswer(of, p), endAnswer(of, solved.topology.portIndex.get('gate:1')!)]).toEqual(['blocked', 'root']);
   });
   test('does not ask about a switch that is off', () => {
     const applied = applyEdits(asMeant(), [setField('switch', 'workshop', 'off', true)]);

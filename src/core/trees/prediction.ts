@@ -3,7 +3,7 @@ import { ROLE } from './outcome';
 import { rootsOf } from './state';
 import type { SolvedDesign, SolvedTree } from './solved';
 
-export type EndAnswer = 'root' | 'designated' | 'cut';
+export type EndAnswer = 'root' | 'designated' | 'blocked';
 
 /** What was answered; what is missing was left open. */
 export interface Prediction {
@@ -40,7 +40,7 @@ export function sheetLinks({ topology, problem }: SolvedTree): SheetLink[] {
 /** The right answer for an end. */
 export function endAnswer({ outcome }: SolvedTree, port: number): EndAnswer {
   const role = outcome.role[port];
-  return role === ROLE.root || role === ROLE.master ? 'root' : role === ROLE.designated ? 'designated' : 'cut';
+  return role === ROLE.root || role === ROLE.master ? 'root' : role === ROLE.designated ? 'designated' : 'blocked';
 }
 
 /** Keys of answers that are right and wrong: `root`, `cost <switch>`, `port <switch>`, `end <port>`. */

@@ -62,7 +62,7 @@ function overridesBy(topology: Topology, kind: OverrideTable): Map<number, Overr
 export interface TreeClass {
   readonly trees: readonly Tree[];
   readonly problem: TreeProblem;
-  /** Ports that are held inconsistent in it. */
+  /** Ports that are inconsistent in it. */
   readonly held: readonly number[];
 }
 
@@ -73,7 +73,7 @@ const commonPriorities = ({ design }: Topology): Int32Array =>
 export const perVlanBridges = ({ design }: Topology): Uint8Array =>
   Uint8Array.from(design.switches, (s) => (isPerVlan(modeOf(design, s)) ? 1 : 0));
 
-/** Sorts trees into classes by the VLAN sets that hold them, by the settings made for them alone, and by `besides`. */
+/** Sorts trees into classes by the VLAN sets that hold them, by the settings made for them alone, and by `too`. */
 export function classesOf(
   topology: Topology,
   trees: readonly Tree[] = treesOf(topology.design),

@@ -24,17 +24,17 @@ function electionWords(reader: TreeReader, contest: Contest): string {
   const next = reader.bridgeName(second.bridge);
   if (contest.decidedBy === 'priority')
     return `${name} is root: its priority ${priorityOf(reader, first.bridge)} is the lowest, ${next} comes next with ${priorityOf(reader, second.bridge)}`;
-  return `${name} is root by accident: it has the same priority ${priorityOf(reader, first.bridge)} as ${next}, and only its MAC address ${numberToMac(first.vector.root.mac)} is lower`;
+  return `${name} is root by MAC address only: it has the same priority ${priorityOf(reader, first.bridge)} as ${next}, and its MAC address ${numberToMac(first.vector.root.mac)} is lower`;
 }
 
 export function treeSentence(reader: TreeReader, contests: readonly Contest[]): string {
-  if (contests.length === 0) return 'No switch that is on carries this tree.';
+  if (contests.length === 0) return 'No switch that is powered on carries this tree.';
   const first = electionWords(reader, contests[0]!);
   if (contests.length === 1) return `${first}.`;
   const regions = reader.regionCount();
   if (regions >= contests.length)
-    return `The instance has a root of its own in each of ${contests.length} regions. In the largest, ${first}.`;
-  return `The tree falls into ${contests.length} parts that do not reach each other, each with a root of its own. In the largest, ${first}.`;
+    return `The instance has its own root in each of ${contests.length} regions. In the largest, ${first}.`;
+  return `The tree is partitioned into ${contests.length} parts, each with its own root. In the largest, ${first}.`;
 }
 
 export const rootSentence = (reader: TreeReader, contest: Contest): string => `${electionWords(reader, contest)}.`;
@@ -79,20 +79,20 @@ export function rootPortSentence(reader: TreeReader, bridge: number, contest: Co
   const from = reader.bridgeName(winner.bridge);
   const port = reader.portName(winner.port!);
   const base = `${reader.bridgeName(bridge)} reaches the root through port ${port}, by ${from}, at ${costWords(winner.vector)}`;
-  if (!second) return `${base}; no other port hears of the root.`;
+  if (!second) return `${base}; no other port receives a path to the root.`;
   const other = `port ${reader.portName(second.port!)} by ${reader.bridgeName(second.bridge)}`;
   switch (second.lostBy) {
     case 'rootPathCost':
     case 'internalCost':
       return `${base}; ${other} would cost ${costWords(second.vector)}.`;
     case 'regionalRoot':
-      return `${base}; ${other} costs the same outside, but leads by a worse regional root.`;
+      return `${base}; ${other} costs the same outside, but through a worse regional root.`;
     case 'designatedBridge':
       return `${base}; ${other} costs the same, but ${from} has the lower bridge identifier.`;
     case 'designatedPort':
       return `${base}; ${other} costs the same, but the far end's port identifier is lower on port ${port}.`;
     default:
-      return `${base}; ${other} hears the same, and its own port identifier is higher.`;
+      return `${base}; ${other} receives the same vector, and its own port identifier is higher.`;
   }
 }
 
@@ -104,13 +104,14 @@ export function designatedSentence(reader: TreeReader, port: number, contest: Co
   const second = contest.candidates.find((c) => c.lostBy !== null);
   if (!second) return aloneSentence(reader, port);
   const far = reader.bridgeName(second.bridge);
-  if (isRoot(reader, mine.bridge) && second.bridge !== mine.bridge) return 'Designated: every port of the root is.';
+  if (isRoot(reader, mine.bridge) && second.bridge !== mine.bridge)
+    return 'Designated: every port of the root is designated.';
   switch (second.lostBy) {
     case 'rootPathCost':
     case 'internalCost':
       return `Designated: this end reaches the root at ${costWords(mine.vector)}, ${far} at ${costWords(second.vector)}.`;
     case 'regionalRoot':
-      return `Designated: both ends reach the root at ${grouped(mine.vector.rootPathCost)} outside, and the regional root of this end is the better.`;
+      return `Designated: both ends reach the root at ${grouped(mine.vector.rootPathCost)} outside, and this end has the better regional root.`;
     case 'designatedBridge':
       return `Designated: both ends reach the root at ${costWords(mine.vector)}, and this end has the lower bridge identifier.`;
     default:
@@ -122,7 +123,7 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
   const mine = offerOf(contest, port);
   const winner = contest.candidates.find((c) => c.wins)!;
   if (role === 'backup')
-    return `Cut here: port ${reader.portName(winner.port!)} of the same switch is on this LAN too and has the lower port identifier.`;
+    return `Blocked: port ${reader.portName(winner.port!)} of the same switch is on this LAN too and has the lower port identifier.`;
   const far =
     reader.topology.lanStart[reader.topology.portLan[port]! + 1]! -
       reader.topology.lanStart[reader.topology.portLan[port]!]! >
@@ -131,13 +132,13 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
       : 'the far end';
   if (mine.lostBy === 'rootPathCost' || mine.lostBy === 'internalCost') {
     const at = isRoot(reader, winner.bridge) ? 'is the root itself' : `reaches the root at ${costWords(winner.vector)}`;
-    return `Cut here: ${far} ${at}, this end at ${costWords(mine.vector)}.`;
+    return `Blocked: ${far} ${at}, this end at ${costWords(mine.vector)}.`;
   }
   if (mine.lostBy === 'regionalRoot')
-    return `Cut here: both ends reach the root at ${grouped(mine.vector.rootPathCost)} outside, and ${reader.bridgeName(winner.bridge)} has the better regional root.`;
+    return `Blocked: both ends reach the root at ${grouped(mine.vector.rootPathCost)} outside, and ${reader.bridgeName(winner.bridge)} has the better regional root.`;
   if (mine.lostBy === 'designatedBridge')
-    return `Cut here: both ends reach the root at ${costWords(mine.vector)}, and ${reader.bridgeName(winner.bridge)} has the lower bridge identifier.`;
-  return 'Cut here: another port of the same LAN has the lower port identifier.';
+    return `Blocked: both ends reach the root at ${costWords(mine.vector)}, and ${reader.bridgeName(winner.bridge)} has the lower bridge identifier.`;
+  return 'Blocked: another port of the same LAN has the lower port identifier.';
 }
 
 /** Why a port is designated although nobody answers: a host behind it, or a far end that lacks the VLAN. */
@@ -146,30 +147,29 @@ function aloneSentence(reader: TreeReader, port: number): string {
   const { element } = reader.topology.ports[port]!;
   const link = linkAt(design, element.id);
   const far = link && farEnd(link, element.id);
-  if (far && 'host' in far)
-    return 'Designated: no other switch is on this LAN, so frames pass for the device behind it.';
+  if (far && 'host' in far) return 'Designated: no other switch is on this LAN.';
   if (far && reader.of.tree.vlan !== null && !reader.of.problem.portTakesPart[portIndex.get(far.port)!])
-    return `Designated, but alone: the far end does not carry VLAN ${reader.of.tree.vlan}, so its frames are lost on this link.`;
-  return 'Designated: nobody else offers a way to the root on this LAN.';
+    return `Designated, without a peer: the far end does not carry VLAN ${reader.of.tree.vlan}, so its frames are lost on this link.`;
+  return 'Designated: no other switch offers a path to the root on this LAN.';
 }
 
 /** Why a port is held inconsistent. */
 export const heldSentence = (topology: Topology, port: number): string =>
-  `Held inconsistent in ${heldVlanWords(topology, port)}: ${untaggedWords(topology.design, topology.ports[port]!.element.id)}. BPDUs name the VLAN they are of, so both switches notice, and stop here until the ends agree.`;
+  `Inconsistent in ${heldVlanWords(topology, port)}: ${untaggedWords(topology.design, topology.ports[port]!.element.id)}. BPDUs carry the number of their VLAN, so both switches detect it and block until the ends agree.`;
 
 /** What is not reckoned at a port where trees per VLAN and others become one. */
 export const joinedSentence = (topology: Topology, port: number): string => {
   const vlan = joinedAt(topology, port);
   return vlan === 0
     ? ''
-    : ` VLAN ${vlan} travels untagged and alone here between a switch with trees per VLAN and one without: by the protocol its tree and the other's become one, which is not reckoned here. Rehearse it to see.`;
+    : ` VLAN ${vlan} is untagged here, between a switch with a tree per VLAN and one with a common tree: the protocol joins the two trees. The solver does not cover that: rehearse it.`;
 };
 
 export function outsideSentence(reader: TreeReader, port: number): string {
   const { element } = reader.topology.ports[port]!;
   return reader.of.tree.vlan === null
-    ? `Takes no part: the switch does not run ${reader.of.tree.name}.`
-    : `Takes no part: port ${element.name} does not carry VLAN ${reader.of.tree.vlan}.`;
+    ? `Not in this tree: the switch does not run ${reader.of.tree.name}.`
+    : `Not in this tree: port ${element.name} does not carry VLAN ${reader.of.tree.vlan}.`;
 }
 
 /** Why a port is down: the first cause that is found, nearest first. */
@@ -178,18 +178,18 @@ export function downSentence(reader: TreeReader, port: number): string {
   const { element, kind } = reader.topology.ports[port]!;
   const off = (id: string) => switchById(design, id)?.off === true;
   if (isPeerPort(design, element.id))
-    return 'Peer link: inside a pair that others take for one switch. It carries, and spanning tree never cuts it.';
+    return 'Peer link of a multi-chassis pair: it always forwards, and spanning tree never blocks it.';
   if (off(element.switch)) return 'Down: the switch is off.';
   if (kind === 'port' && (element as Port).down) return 'Down: the port is administratively down.';
   const member = kind === 'port' ? bundleAt(design, element.id) : undefined;
   const held = member && verdictOf(design, member.id)?.members.find((m) => m.port === element.id);
   if (held && (held.state === 'standby' || held.state === 'suspended'))
-    return `Held by bundle ${member.name}. ${held.sentence}`;
+    return `Waits for bundle ${member.name}. ${held.sentence}`;
   const segment = segmentAt(design, element.id);
-  if (segment) return `Down: the segment ${segment.name} is cut.`;
+  if (segment) return `Down: segment ${segment.name} has failed.`;
   const link = linkAt(design, element.id);
   if (!link) return 'Down: nothing is plugged in.';
-  if (link.down) return 'Down: the link is cut.';
+  if (link.down) return 'Down: the link has failed.';
   const far = farEnd(link, element.id);
   const farPort = 'port' in far ? portById(design, far.port) : undefined;
   if (farPort && off(farPort.switch)) return `Down: ${switchById(design, farPort.switch)?.name} at the far end is off.`;

@@ -129,7 +129,7 @@ export function settledState(role: Role): PortState {
 export const roleAt = (solved: SolvedTree, port: number): Role => ROLES[solved.outcome.role[port]!]!;
 
 /** Ports of a tree that discard although they are up: its cuts. */
-export function cutsOf(solved: SolvedTree): number[] {
+export function blockedPorts(solved: SolvedTree): number[] {
   const cuts: number[] = [];
   solved.outcome.role.forEach((role, port) => {
     if (role === ROLE.alternate || role === ROLE.backup) cuts.push(port);

@@ -3,7 +3,7 @@ import { campus } from '../../demo/campus';
 import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { classesOf } from './problem';
-import { cutsOf, roleAt, solveDesign } from './state';
+import { blockedPorts, roleAt, solveDesign } from './state';
 import { topologyOf } from './topology';
 import { treesOf } from '../network';
 
@@ -137,17 +137,17 @@ describe('trees and classes', () => {
           .sort(),
       ).toEqual([1, 5]);
   });
-  test('a port without the VLAN takes no part; one tree for all runs on every link whatever it carries', () => {
+  test('a port without the VLAN is not in the tree; one tree for all runs on every link whatever it carries', () => {
     expect(role(asCabled(), 'vlan-130', 'gate:2')).toBe('none');
     expect(role(asCabled(), 'vlan-130', 'quay-b:4')).toBe('designated');
     const one = changed(asCabled(), { type: 'settings', field: 'mode', value: 'rstp' });
     expect(role(one, 'rstp', 'gate:2')).not.toBe('none');
   });
-  test('settings of single VLANs do not touch the one tree of all', () => {
+  test('settings of single VLANs do not touch the common tree of all', () => {
     const one = changed(asCabled(), { type: 'settings', field: 'mode', value: 'rstp' });
     const solved = solveDesign(one);
     const [root] = solved.trees[0]!.outcome.root;
     expect(one.switches[root!]!.name).toBe('workshop');
-    expect(cutsOf(solved.trees[0]!).length).toBeGreaterThan(0);
+    expect(blockedPorts(solved.trees[0]!).length).toBeGreaterThan(0);
   });
 });

@@ -76,7 +76,7 @@ describe('ends that differ in what travels untagged', () => {
     const solved = solveDesign(twoCables([10, 20]));
     const port = solved.topology.portIndex.get('a1')!;
     expect(explainPort(solved, solved.byId.get('vlan-20')!, port).sentence).toBe(
-      'Held inconsistent in VLANs 10, 20: frames without a tag are of VLAN 10 here, and of VLAN 20 at b 1. BPDUs name the VLAN they are of, so both switches notice, and stop here until the ends agree.',
+      'Inconsistent in VLANs 10, 20: untagged frames belong to VLAN 10 here, and to VLAN 20 at b 1. BPDUs carry the number of their VLAN, so both switches detect it and block until the ends agree.',
     );
   });
   test('an edit that makes them agree frees them, with what was solved before at hand', () => {
@@ -96,7 +96,7 @@ test('an access port that leads to a switch without trees per VLAN says what is 
   const sentence = (id: string) =>
     explainPort(solved, solved.byId.get('vlan-20')!, solved.topology.portIndex.get(id)!).sentence;
   for (const id of ['a1', 'b1'])
-    expect(sentence(id)).toMatch(/VLAN 20 travels untagged and alone here .* Rehearse it to see\.$/);
+    expect(sentence(id)).toMatch(/VLAN 20 is untagged here, .* The solver does not cover that: rehearse it\.$/);
   for (const id of ['a2', 'b2']) expect(sentence(id)).not.toContain('untagged');
 });
 

@@ -29,7 +29,7 @@ function heldBy(topology: Topology, port: number, other: number, trees: Readonly
 
 const known = new WeakMap<Topology, Held>();
 
-/** Logical ports that are held inconsistent, and in which VLANs. Shared segments are not looked at. */
+/** Logical ports that are inconsistent, and in which VLANs. Shared segments are not looked at. */
 export function heldPorts(topology: Topology): Held {
   const before = known.get(topology);
   if (before) return before;

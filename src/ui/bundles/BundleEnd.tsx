@@ -5,7 +5,7 @@ import { Field } from '../controls/Field';
 import { Choice } from '../controls/DesignSettings';
 import { useBench, useSession } from '../session/context';
 
-const KINDS = { lacp: 'LACP', static: 'static, no negotiation', own: "a maker's own negotiation" };
+const KINDS = { lacp: 'LACP', static: 'static, no negotiation', own: 'proprietary negotiation' };
 
 /** One end: its switch and number, its kind and what it asks for. */
 export function BundleEnd({ bundle }: { bundle: Bundle }) {
@@ -57,7 +57,7 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
         <Choice
           label={`Negotiation at ${s.name}`}
           value={bundle.activity ?? 'active'}
-          options={{ active: 'active, starts it', passive: 'passive, only answers' }}
+          options={{ active: 'active: starts it', passive: 'passive: waits for the partner' }}
           onPick={(v, words) => set('activity', v === 'active' ? null : v, words)}
         />
       )}
@@ -71,15 +71,15 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
       )}
       {negotiates && (
         <Choice
-          label={`While the partner is silent, at ${s.name}`}
+          label={`While there is no partner, at ${s.name}`}
           value={bundle.individual === false ? 'no' : 'yes'}
-          options={{ yes: 'members go alone', no: 'members stay down' }}
+          options={{ yes: 'members are individual', no: 'members stay down' }}
           onPick={(v, words) => set('individual', v === 'yes' ? null : false, words)}
         />
       )}
       <div className="bundle-fields">
-        {number('least active', 'minActive', 1)}
-        {number('most active', 'maxActive', 8)}
+        {number('minimum links', 'minActive', 1)}
+        {number('maximum links', 'maxActive', 8)}
         {bundle.kind === 'lacp' && number('key', 'key', bundle.number)}
         {bundle.kind === 'lacp' && (
           <Field

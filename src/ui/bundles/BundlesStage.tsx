@@ -72,7 +72,7 @@ export function BundlesStage() {
             <Button onClick={() => bundle(links)}>Bundle</Button>
           </div>
         ))}
-        <h3>Pairs that act as one</h3>
+        <h3>Multi-chassis pairs</h3>
         {design.pairs.map((p) => {
           const { state, checks } = pairReport(design, p);
           const wrong = checks.filter((c) => !c.ok).length + (state === 'one' ? 0 : 1);
@@ -85,7 +85,7 @@ export function BundlesStage() {
             >
               <b>{p.switches.map(name).join(' + ')}</b>
               <span className={wrong > 0 ? 'alarm' : 'quiet'}>
-                domain {p.domain} · {wrong === 0 ? 'consistent' : `${wrong} to look at`}
+                domain {p.domain} · {wrong === 0 ? 'consistent' : `${wrong}`}
               </span>
             </button>
           );

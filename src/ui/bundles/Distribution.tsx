@@ -91,7 +91,7 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
             checked={typed !== null}
             onChange={(e) => setTyped(e.target.checked ? 'ticket-desk ferry-server 20\nrecorder gate-camera 60' : null)}
           />{' '}
-          conversations of my own
+          my own conversations
         </label>
       </p>
       {typed !== null && (
@@ -138,17 +138,17 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
               <dd className="mono">{grouped(capacity)} Mb/s</dd>
             </div>
             <div>
-              <dt>with one member lost</dt>
+              <dt>with one member down</dt>
               <dd className="mono">{grouped(capacity - fastest)} Mb/s</dd>
             </div>
             <div>
-              <dt>one conversation at most</dt>
+              <dt>one conversation, at most</dt>
               <dd className="mono">{grouped(fastest)} Mb/s</dd>
             </div>
             {biggest > fastest && (
               <div>
-                <dt className="alarm">the largest conversation asks for</dt>
-                <dd className="mono">{grouped(biggest)} Mb/s, and gets no more than one member</dd>
+                <dt className="alarm">the largest conversation needs</dt>
+                <dd className="mono">{grouped(biggest)} Mb/s; it gets one member at most</dd>
               </div>
             )}
             <div>
@@ -175,7 +175,8 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
         </div>
       )}
       <p className="quiet small">
-        A model: makers’ hashes differ, but each sends a conversation by one member, chosen from the fields it looks at.
+        A model: devices differ in their hash, but each sends a conversation over one member, chosen by the fields of
+        the hash.
       </p>
     </section>
   );

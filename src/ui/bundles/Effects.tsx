@@ -10,7 +10,7 @@ import { useSession } from '../session/context';
 import { RoleMark, roleWords } from '../controls/RoleMark';
 import type { BundleGroup } from './groups';
 
-const WORDS = { lost: 'one member lost', added: 'one member more' } as const;
+const WORDS = { lost: 'one member down', added: 'one member added' } as const;
 const rate = (n: number) => (Number.isFinite(n) ? `${grouped(n)} Mb/s` : 'no link between switches');
 
 /** `signal-tower 2: alternate → root` */
@@ -19,7 +19,7 @@ function movedWords(design: Design, { ports }: MovedTree): string {
     const name = portById(design, p.id)?.name ?? design.bundles.find((b) => b.id === p.id)?.name ?? p.id;
     return `${switchById(design, p.switch)?.name} ${name}: ${p.before} → ${p.after}`;
   });
-  return words.length > 0 ? words.join('; ') : 'costs alone';
+  return words.length > 0 ? words.join('; ') : 'costs only';
 }
 
 function Change({ change, at }: { change: MemberChange; at: string }) {
@@ -31,8 +31,8 @@ function Change({ change, at }: { change: MemberChange; at: string }) {
       <p>
         Cost by speed at {at}: <span className="mono">{cost(change.before)}</span> before,{' '}
         <span className="mono">{cost(change.after)}</span> after.{' '}
-        {change.fixed !== null && `Cost ${grouped(change.fixed)} is set by hand and stays.`}
-        {!change.forms && <b className="alarm"> The bundle does not form then.</b>}
+        {change.fixed !== null && `Cost ${grouped(change.fixed)} is set by hand and does not change.`}
+        {!change.forms && <b className="alarm"> The bundle goes down.</b>}
       </p>
       {change.trees.length === 0 ? (
         <p className="quiet">No tree changes.</p>

@@ -37,8 +37,8 @@ function settled(design: Design, near: Bundle, far: Bundle, joined: readonly str
 
 const CHURN_WORD = {
   NO_CHURN: 'in step',
-  CHURN_MONITOR: 'not yet in step',
-  CHURN: 'out of step for a minute',
+  CHURN_MONITOR: 'not yet in sync',
+  CHURN: 'out of sync for a minute',
 } as const;
 
 const party = (i: LacpInfo): string =>
@@ -64,7 +64,7 @@ export function Exchange({ near, far, verdict }: { near: Bundle; far: Bundle; ve
   const ports = useMemo(() => settled(design, here, there, joined), [design, here, there, joined]);
   return (
     <details className="exchange">
-      <summary>What the two ends say of each other</summary>
+      <summary>What the two ends send each other</summary>
       <table className="rows">
         <thead>
           <tr>

@@ -21,11 +21,11 @@ function unlike(near: readonly Bundle[], port: Port | undefined): string[] {
   return [
     ...(vlans(port.vlans) === vlans(bundle.vlans)
       ? []
-      : [`The port has ${vlans(port.vlans)}, the bundle ${vlans(bundle.vlans)}: the bundle's count.`]),
+      : [`The port has ${vlans(port.vlans)}, the bundle ${vlans(bundle.vlans)}: those of the bundle apply.`]),
     ...(port.native === bundle.native
       ? []
       : [`The port has native VLAN ${port.native ?? 'none'}, the bundle ${bundle.native ?? 'none'}.`]),
-    ...(port.cost === undefined ? [] : [`Cost ${port.cost} of the port does not count: the bundle has a cost.`]),
+    ...(port.cost === undefined ? [] : [`Cost ${port.cost} of the port does not apply: the bundle has a cost.`]),
   ];
 }
 

@@ -10,7 +10,7 @@ import { Choice } from '../controls/DesignSettings';
 import { useBench, useSession } from '../session/context';
 
 const STATE_WORD: Record<PairState, string> = {
-  one: 'acts as one',
+  one: 'one bridge',
   alone: 'one of two',
   'primary-only': 'primary alone',
   split: 'split',
@@ -100,7 +100,7 @@ export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => vo
               />{' '}
               <span className={l.down ? 'alarm' : undefined}>
                 {cable(l)}
-                {l.down ? ', cut' : ''}
+                {l.down ? ', down' : ''}
               </span>
             </label>
           ))}
@@ -108,7 +108,7 @@ export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => vo
         </section>
       </div>
       <table className="rows pair-checks">
-        <caption>What both must have alike</caption>
+        <caption>What both switches need alike</caption>
         <thead>
           <tr>
             <td />
@@ -131,9 +131,9 @@ export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => vo
         </tbody>
       </table>
       <p className="quiet">
-        To end a bundle of a third switch on both, select its cables to the two and press J. A model: makers differ in
-        detail; here the pair is one bridge and one LACP system with the identity of the primary, and the peer link is
-        never cut.
+        To bundle a third switch to both, select its cables to the two and press J. A model: devices differ in detail.
+        Here the pair is one bridge and one LACP system with the identity of the primary, and its peer link is never
+        blocked.
       </p>
     </section>
   );

@@ -7,7 +7,7 @@ import type { Bundle, Design } from '../../core/design';
 export const OUTCOME_WORD = {
   forms: 'forms',
   'too-few': 'down',
-  never: 'never forms',
+  never: 'never comes up',
   'one-sided': 'one end only',
   unanswered: 'unanswered',
 } as const;

@@ -102,7 +102,7 @@ export function CablingStage() {
       if (part) make(pasteAction(design, part, newId));
       else if (text.trim() !== '')
         say({
-          text: 'What is on the clipboard is no part of a network. Cells of a spreadsheet go into the tables: click the cell where they begin.',
+          text: 'The clipboard holds no part of a network. To paste cells of a spreadsheet, click the first cell in a table.',
         });
     };
     document.addEventListener('copy', copy);
@@ -128,7 +128,7 @@ export function CablingStage() {
     setAsking(null);
     const names = intake.files.map((f) => f.file);
     if (intake.edits.length > 0)
-      run({ label: `Take in ${names.length === 1 ? names[0] : `${names.length} files`}`, edits: intake.edits });
+      run({ label: `Import ${names.length === 1 ? names[0] : `${names.length} files`}`, edits: intake.edits });
     if (intake.hearings.length > 0) {
       neighbours.take(intake.hearings);
       show();
@@ -181,7 +181,7 @@ export function CablingStage() {
       {asking?.kind === 'files' && (
         <IntakeDialog design={design} initial={asking.files} onTake={onTake} onClose={() => setAsking(null)} />
       )}
-      {over && <div className="drop-here">Drop the files to see what they bring</div>}
+      {over && <div className="drop-here">Drop the files to preview them</div>}
     </>
   );
 }

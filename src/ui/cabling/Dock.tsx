@@ -152,7 +152,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
             <b>
               {report.refused.length} {report.refused.length === 1 ? 'cell or row was' : 'cells or rows were'} not taken
             </b>
-            , {report.taken} {report.taken === 1 ? 'row was' : 'rows were'}. Undo takes all of it back.{' '}
+            , {report.taken} {report.taken === 1 ? 'row was' : 'rows were'}. Undo reverts all of it.{' '}
             <button className="plain" onClick={() => setReport(null)}>
               <u>Close</u>
             </button>

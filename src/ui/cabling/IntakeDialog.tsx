@@ -33,16 +33,16 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md">
-      <DialogTitle>Take files into this variant</DialogTitle>
+      <DialogTitle>Import files</DialogTitle>
       <DialogContent>
         <p className="quiet">
           Tables of switches, links, VLANs or neighbours (CSV), LLDP neighbours (JSON, one file a switch), a graph
-          (GraphML) or another design (JSON). Rows of things that are here change them; the rest comes in beside. One
-          undo takes all of it back.
+          (GraphML) or another design (JSON). Rows of existing elements change them; other rows are added. One undo
+          reverts all of it.
         </p>
         <FileChoice chosen={files.length} onFiles={(chosen) => void add(chosen)} />
         {intake && <IntakeList files={intake.files} />}
-        {intake && !brings && <p className="quiet">Nothing in these files differs from what is here.</p>}
+        {intake && !brings && <p className="quiet">Nothing in these files differs from this variant.</p>}
         {reading && (
           <p className="quiet" role="status">
             Reading the files…
@@ -57,7 +57,7 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!brings} onClick={() => intake && onTake(intake)}>
-          {intake?.files.some((f) => f.faults.length > 0) ? 'Take in what fits' : 'Take in'}
+          {intake?.files.some((f) => f.faults.length > 0) ? 'Import what fits' : 'Take in'}
         </Button>
       </DialogActions>
     </Dialog>

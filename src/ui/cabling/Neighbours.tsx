@@ -8,9 +8,9 @@ import type { NeighbourCheck } from './useNeighbours';
 
 const ACCEPT: Record<Finding['verdict'], string> = {
   'as drawn': '',
-  'other port': 'Re-plug in the drawing',
+  'other port': 'Move the cable',
   unexpected: 'Draw it',
-  missing: 'Take it out of the drawing',
+  missing: 'Remove it',
 };
 
 /** What the switches say of their neighbours, against the drawing, cable by cable. */
@@ -29,8 +29,8 @@ export function Neighbours({
     return (
       <div className="dock-empty">
         <p>
-          Compare the drawing with what the switches hear: drop their LLDP neighbour lists here, as JSON with one file a
-          switch named after it, or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
+          Compare the drawing with LLDP: drop the neighbour lists of the switches here, as JSON (one file per switch,
+          named after it) or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
         </p>
         <Button variant="contained" onClick={onFiles}>
           Choose files…
@@ -44,7 +44,7 @@ export function Neighbours({
       label:
         list.length === 1
           ? `${ACCEPT[list[0]!.verdict]}: ${list[0]!.a.name} ${list[0]!.a.port} – ${list[0]!.b.name} ${list[0]!.b.port}`
-          : `Take ${list.length} differences into the drawing`,
+          : `Accept ${list.length} LLDP differences`,
       edits: check.accept(list),
     });
   const show = (finding: Finding) => {
@@ -65,7 +65,7 @@ export function Neighbours({
     <div className="neighbours">
       <div className="neighbours-sum">
         <p role="status">
-          {telling} {telling === 1 ? 'switch tells' : 'switches tell'} of{' '}
+          {telling} {telling === 1 ? 'switch reports' : 'switches report'} of{' '}
           {findings.filter((f) => f.verdict !== 'missing').length} cables:{' '}
           {(['as drawn', 'missing', 'other port', 'unexpected'] as const).map((v, i) => {
             const n = findings.filter((f) => f.verdict === v).length;
@@ -89,9 +89,9 @@ export function Neighbours({
               <th>Verdict</th>
               <th>Switch, port</th>
               <th>Switch, port</th>
-              <th>What is found</th>
+              <th>Finding</th>
               <th>
-                <span className="visually-hidden">Into the drawing</span>
+                <span className="visually-hidden">Accept</span>
               </th>
             </tr>
           </thead>

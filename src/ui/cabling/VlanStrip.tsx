@@ -64,14 +64,14 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
   );
 }
 
-/** How the VLAN in view stands: in how many parts, who is cut off, where the ends do not agree. */
+/** How the VLAN in view stands: in how many parts, who is unreachable, where the ends do not agree. */
 function LensWords({ lens, vlanKnown }: { lens: NonNullable<Cabling['lens']>; vlanKnown: boolean }) {
   const { parts, cutOff, half, links } = lens.presence;
   if (!vlanKnown) return <p className="lens-words alarm">The design has no VLAN {lens.vlan}.</p>;
   const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
   const faults = [
-    parts.length > 1 && `in ${parts.length} parts that do not meet`,
-    cutOff.size > 0 && `${count(cutOff.size, 'host', 'hosts')} cut off`,
+    parts.length > 1 && `in ${parts.length} partitions`,
+    cutOff.size > 0 && `${count(cutOff.size, 'host', 'hosts')} unreachable`,
     half.size > 0 && `${count(half.size, 'link carries', 'links carry')} it at one end only`,
   ].filter(Boolean);
   return (

@@ -200,7 +200,7 @@ export function oneMoreAction(design: Design, refs: readonly Ref[], newId: NewId
   if (switches.length === 0) return null;
   const { edits, made } = oneMore(design, switches, newId);
   return {
-    label: `One more like ${switches.length === 1 ? switchById(design, switches[0]!)?.name : `these ${switches.length}`}`,
+    label: `Copy of ${switches.length === 1 ? switchById(design, switches[0]!)?.name : `these ${switches.length}`}`,
     edits,
     made,
   };

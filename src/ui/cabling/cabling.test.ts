@@ -69,7 +69,7 @@ describe('the scene of the cabling', () => {
         .map((w) => w.id),
     ).toEqual(['quay-b:4--gate:2']);
   });
-  test('a part that is cut off is marked, and so are its hosts', () => {
+  test('a part that is unreachable is marked, and so are its hosts', () => {
     const cut = after(demo, [setField('link', 'quay-b:8--cold-store:1', 'down', true)]);
     const { plates, spots } = scene(cut, 160);
     expect(plates.find((p) => p.id === 'cold-store')).toMatchObject({ standing: 'apart', tag: 'part 2' });
@@ -170,7 +170,7 @@ describe('actions', () => {
     expect(renameAction(demo, gate[0]!, 'yard').label).toBe('Rename gate to yard');
     expect(renameAction(demo, gate[0]!, 'gate').edits).toEqual([]);
     expect(pasteAction(demo, chosenPart(demo, gate), newId).label).toBe('Paste gate');
-    expect(oneMoreAction(demo, gate, newId)!.label).toBe('One more like gate');
+    expect(oneMoreAction(demo, gate, newId)!.label).toBe('Copy of gate');
     expect(oneMoreAction(demo, [], newId)).toBeNull();
   });
 });

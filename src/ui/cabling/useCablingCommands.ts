@@ -87,7 +87,7 @@ export function useCablingCommands(cabling: Cabling, doings: Doings): readonly C
       { id: 'do-pattern', title: 'Start from a pattern…', keys: ['N'], run: doings.pattern },
       {
         id: 'do-more',
-        title: 'One more like the selected switches',
+        title: 'Copy the selected switches with their cabling',
         keys: ['M'],
         run: () =>
           make(oneMoreAction(design, selection, newId)) || say({ text: 'Select the switches of a closet first.' }),
@@ -128,8 +128,8 @@ export function useCablingCommands(cabling: Cabling, doings: Doings): readonly C
         },
       },
       { id: 'do-all', title: 'Select everything', keys: ['Ctrl+A'], run: all },
-      { id: 'do-import', title: 'Take files into this variant…', keys: ['I'], run: doings.files },
-      { id: 'do-check', title: 'Check against what the switches hear', keys: [], run: doings.check },
+      { id: 'do-import', title: 'Import files…', keys: ['I'], run: doings.files },
+      { id: 'do-check', title: 'Check against LLDP neighbours', keys: [], run: doings.check },
       { id: 'do-tables', title: 'Show or hide the tables', keys: ['T'], run: doings.tables },
       {
         id: 'arrange-tiers',

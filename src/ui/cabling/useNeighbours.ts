@@ -78,7 +78,7 @@ export function useNeighbours(design: Design, variantId: string): NeighbourCheck
 
 const WORD: Record<Finding['verdict'], string> = {
   'as drawn': '',
-  missing: 'not heard',
+  missing: 'not received',
   'other port': 'other port',
   unexpected: 'not drawn',
 };

@@ -22,8 +22,8 @@ const sameLooks = (a: Props, b: Props) =>
   a.bare === b.bare &&
   a.wire.key === b.wire.key &&
   a.wire.state === b.wire.state &&
-  a.wire.cutA === b.wire.cutA &&
-  a.wire.cutB === b.wire.cutB &&
+  a.wire.blockedA === b.wire.blockedA &&
+  a.wire.blockedB === b.wire.blockedB &&
   a.wire.label === b.wire.label &&
   a.wire.alarm === b.wire.alarm &&
   a.wire.unseen === b.wire.unseen &&
@@ -50,8 +50,8 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
       {!far && <path className="hit" />}
       <path className="line" />
       {wire.kind === 'bundle' && <path className="line second" />}
-      {!far && wire.cutA && <path className="knot knot-a" />}
-      {!far && wire.cutB && <path className="knot knot-b" />}
+      {!far && wire.blockedA && <path className="knot knot-a" />}
+      {!far && wire.blockedB && <path className="knot knot-b" />}
       {wire.label && (wire.kind === 'bundle' || wire.kind === 'ghost' || (!far && !bare)) && (
         <g className="sum">
           <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />

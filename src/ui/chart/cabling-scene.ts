@@ -94,13 +94,13 @@ function wireLook(
   design: Design,
   link: Link,
   lens: Lens | null,
-): Pick<WireItem, 'state' | 'cutA' | 'cutB' | 'label' | 'alarm' | 'weight'> {
+): Pick<WireItem, 'state' | 'blockedA' | 'blockedB' | 'label' | 'alarm' | 'weight'> {
   const speed = linkSpeed(design, link);
   const ports = [link.a, link.b].flatMap((e) => ('port' in e ? [portById(design, e.port)!] : []));
   const down = link.down || ports.some((p) => p.down || switchById(design, p.switch)?.off);
   const odd = disagreement(design, link) !== null;
   const label = ports.length === 2 ? (odd ? `${speedLabel(speed)} ≠` : speedLabel(speed)) : null;
-  const base = { cutA: false, cutB: false, label, alarm: odd, weight: weightOf(speed) };
+  const base = { blockedA: false, blockedB: false, label, alarm: odd, weight: weightOf(speed) };
   if (down) return { ...base, state: 'down' };
   if (!lens) return { ...base, state: 'open' };
   if (lens.presence.links.has(link.id)) return { ...base, state: 'open' };
@@ -165,8 +165,8 @@ export function looksOf(design: Design, lens: Lens | null, marks: Marks | null =
         portA: port,
         portB: null,
         state: segmentState(segment),
-        cutA: false,
-        cutB: false,
+        blockedA: false,
+        blockedB: false,
         label: null,
         weight: weightOf(portById(design, port)!.speed),
       };
@@ -174,7 +174,7 @@ export function looksOf(design: Design, lens: Lens | null, marks: Marks | null =
     }),
   );
   const ghosts = (marks?.ghosts ?? []).map(({ key, a, b, label }) => {
-    const ends = { portA: null, portB: null, cutA: false, cutB: false };
+    const ends = { portA: null, portB: null, blockedA: false, blockedB: false };
     const wire: Bare = { key: `ghost ${key}`, id: key, kind: 'ghost', state: 'half', label, alarm: true, ...ends };
     return { wire, a: { list: 'switches', id: a } as const, b: { list: 'switches', id: b } as const };
   });

@@ -57,11 +57,11 @@ test('no two plates overlap, in any tree of any network', () => {
 test('a wire is cut at the end that discards, down, half carried, or outside, as its ends say', () => {
   const design = asCabled();
   const state = (tree: number, id: string) => {
-    const { state: s, cutA, cutB } = scene(design, tree).wires.find((w) => w.id === id)!;
-    return [s, cutA, cutB];
+    const { state: s, blockedA, blockedB } = scene(design, tree).wires.find((w) => w.id === id)!;
+    return [s, blockedA, blockedB];
   };
   expect(state(0, 'quay-a:4--gate:1')).toEqual(['open', false, false]);
-  expect(state(0, 'quay-b:4--gate:2')).toEqual(['cut', false, true]);
+  expect(state(0, 'quay-b:4--gate:2')).toEqual(['blocked', false, true]);
   expect(state(2, 'quay-b:4--gate:2')).toEqual(['half', false, true]);
   expect(state(3, 'crane-yard:3--workshop:2')).toEqual(['outside', false, false]);
   const down = applyEdits(design, [setField('link', 'quay-a:4--gate:1', 'down', true)]);
@@ -76,7 +76,7 @@ test('a bundle is one wire, labelled with what of it works', () => {
   expect(labels).toEqual(['2 × 10G', '1 of 2 × 1G']);
 });
 
-test('root and next stand out, and a root by accident is told apart', () => {
+test('root and next stand out, and a root by MAC address only is told apart', () => {
   const standing = (tree: number) => Object.fromEntries(scene(asCabled(), tree).plates.map((p) => [p.id, p.standing]));
   expect(standing(0)).toMatchObject({ 'core-east': 'root', 'core-west': 'next', gate: 'plain' });
   expect(standing(6)).toMatchObject({ workshop: 'accidental-root', 'quay-a': 'next' });

@@ -37,9 +37,9 @@ function shape(parts: WireParts, a: Anchor, b: Anchor): void {
   parts.b = b;
   hit?.setAttribute('d', wirePath(a, b, false, false));
   if (second) {
-    line?.setAttribute('d', strandPath(a, b, wire.cutA, wire.cutB, 1));
-    second.setAttribute('d', strandPath(a, b, wire.cutA, wire.cutB, -1));
-  } else line?.setAttribute('d', wirePath(a, b, wire.cutA, wire.cutB));
+    line?.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, 1));
+    second.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, -1));
+  } else line?.setAttribute('d', wirePath(a, b, wire.blockedA, wire.blockedB));
   for (const [knot, anchor] of [
     [knotA, a],
     [knotB, b],
@@ -106,8 +106,8 @@ export class Drawing {
     // A part that React took away or made anew, for a cut or for the distance, is looked up again.
     const alike =
       known &&
-      was.wire.cutA === wire.cutA &&
-      was.wire.cutB === wire.cutB &&
+      was.wire.blockedA === wire.blockedA &&
+      was.wire.blockedB === wire.blockedB &&
       was.wire.label === wire.label &&
       element.querySelector('.sum') === was.label &&
       element.querySelector('.hit') === was.hit;

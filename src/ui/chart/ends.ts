@@ -28,7 +28,7 @@ function memberCount({ design, ports }: Topology, { a, b }: Ends): number {
   return Math.min(...counts);
 }
 
-/** Members of bundles of which only one end forwards: frames go round or are lost there, unseen by the trees. */
+/** Members of bundles of which only one end forwards: frames loop or are lost there, unseen by the trees. */
 const oneSidedMembers = (design: Design): ReadonlySet<string> =>
   new Set(bundleVerdicts(design).flatMap((v) => (v.outcome === 'one-sided' ? v.members.map((m) => m.port) : [])));
 
@@ -37,7 +37,7 @@ export function speedLabel(speed: number): string {
   return speed >= 1000 ? `${speed / 1000}G` : `${speed}M`;
 }
 
-/** A port with the switch that it sits on: of a pair that acts as one, that may be the second. */
+/** A port with the switch that it sits on: of a pair that one bridge, that may be the second. */
 export type WireEnd = { port: number; home: number } | { spot: number };
 
 export interface Ends {
@@ -46,7 +46,7 @@ export interface Ends {
   a: WireEnd;
   b: WireEnd;
   label: string | null;
-  /** A peer link: inside a pair that acts as one switch. */
+  /** A peer link: inside a pair that one bridge switch. */
   peer?: boolean;
   /** Bundles that forward at one end only, which spanning tree does not see. */
   unseen?: boolean;

@@ -36,20 +36,20 @@ function pull(from: Anchor, to: Anchor, cut: boolean): number {
 }
 
 /** Ends of a cubic curve between two anchors; a cut end stops short, at its knot. */
-function curve(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean): [Point, Point, Point, Point] {
+function curve(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean): [Point, Point, Point, Point] {
   const edge = PEG.size / 2;
   const stop = KNOT.away + KNOT.radius;
   return [
-    along(a, cutA ? stop : edge),
-    along(a, pull(a, b, cutA)),
-    along(b, pull(b, a, cutB)),
-    along(b, cutB ? stop : edge),
+    along(a, blockedA ? stop : edge),
+    along(a, pull(a, b, blockedA)),
+    along(b, pull(b, a, blockedB)),
+    along(b, blockedB ? stop : edge),
   ];
 }
 
 /** The path of a wire. */
-export function wirePath(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean): string {
-  const [p0, p1, p2, p3] = curve(a, b, cutA, cutB);
+export function wirePath(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean): string {
+  const [p0, p1, p2, p3] = curve(a, b, blockedA, blockedB);
   return `M${at(p0)}C${at(p1)} ${at(p2)} ${at(p3)}`;
 }
 
@@ -64,8 +64,8 @@ function pointOn([p0, p1, p2, p3]: readonly Point[], t: number): Point {
 export const wireMiddle = (a: Anchor, b: Anchor, share = 0.5): Point => pointOn(curve(a, b, false, false), share);
 
 /** Two strands that twist round each other from one anchor to the other: a bundle. */
-export function strandPath(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean, side: 1 | -1): string {
-  const points = curve(a, b, cutA, cutB);
+export function strandPath(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean, side: 1 | -1): string {
+  const points = curve(a, b, blockedA, blockedB);
   const length = Math.hypot(b.x - a.x, b.y - a.y);
   const turns = Math.max(2, Math.round(length / 46));
   const steps = turns * 8;

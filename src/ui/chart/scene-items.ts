@@ -35,7 +35,7 @@ export interface PegItem extends Anchor {
 }
 
 /** How a wire is drawn in the tree in view. */
-export type WireState = 'open' | 'cut' | 'down' | 'half' | 'outside';
+export type WireState = 'open' | 'blocked' | 'down' | 'half' | 'outside';
 
 export interface WireItem {
   /** Unique among the wires; a segment has one a port. */
@@ -48,8 +48,8 @@ export interface WireItem {
   readonly a: Anchor;
   readonly b: Anchor;
   readonly state: WireState;
-  readonly cutA: boolean;
-  readonly cutB: boolean;
+  readonly blockedA: boolean;
+  readonly blockedB: boolean;
   readonly label: string | null;
   /** Share of the way at which the label stands; the middle when absent. */
   readonly labelAt?: number;
@@ -67,7 +67,7 @@ export interface SpotItem extends Point {
   readonly id: string;
   readonly kind: 'host' | 'segment';
   readonly name: string;
-  /** Whether it is cut off from what it belongs to. */
+  /** Whether it is unreachable from what it belongs to. */
   readonly alarm?: boolean;
 }
 

@@ -16,19 +16,19 @@ import type { Point } from './geometry';
 import type { PlateItem, Standing, PegItem, WireState, WireItem, Scene } from './scene-items';
 
 /** What the roles at its ends make of a wire. An end that is null is a host or a segment. */
-function wireState(a: Role | null, b: Role | null): { state: WireState; cutA: boolean; cutB: boolean } {
-  const cut = (role: Role | null) => role === 'alternate' || role === 'backup';
-  if (a === 'disabled' || b === 'disabled') return { state: 'down', cutA: false, cutB: false };
-  if (a === 'none' && (b === 'none' || b === null)) return { state: 'outside', cutA: false, cutB: false };
-  if (b === 'none' && a === null) return { state: 'outside', cutA: false, cutB: false };
-  if (a === 'none' || b === 'none') return { state: 'half', cutA: a === 'none', cutB: b === 'none' };
-  return { state: cut(a) || cut(b) ? 'cut' : 'open', cutA: cut(a), cutB: cut(b) };
+function wireState(a: Role | null, b: Role | null): { state: WireState; blockedA: boolean; blockedB: boolean } {
+  const blocked = (role: Role | null) => role === 'alternate' || role === 'backup';
+  if (a === 'disabled' || b === 'disabled') return { state: 'down', blockedA: false, blockedB: false };
+  if (a === 'none' && (b === 'none' || b === null)) return { state: 'outside', blockedA: false, blockedB: false };
+  if (b === 'none' && a === null) return { state: 'outside', blockedA: false, blockedB: false };
+  if (a === 'none' || b === 'none') return { state: 'half', blockedA: a === 'none', blockedB: b === 'none' };
+  return { state: blocked(a) || blocked(b) ? 'blocked' : 'open', blockedA: blocked(a), blockedB: blocked(b) };
 }
 
 /** What a switch is in a tree, in words. */
 const STANDING_WORD: Record<Standing, string> = {
   root: 'root',
-  'accidental-root': 'root by accident',
+  'accidental-root': 'root by MAC address only',
   next: 'next',
   plain: '',
   outside: 'not in this tree',
@@ -104,8 +104,8 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
         });
       }
     const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? topology.ports[e.port]!.element.id : null));
-    const { state, cutA, cutB } = end.peer
-      ? { state: 'open' as const, cutA: false, cutB: false }
+    const { state, blockedA, blockedB } = end.peer
+      ? { state: 'open' as const, blockedA: false, blockedB: false }
       : wireState(roleOf(end.a), roleOf(end.b));
     const leg = 'port' in end.a && 'port' in end.b && pegged.get(portA!)! > 1 ? ` ${portB}` : '';
     return {
@@ -119,8 +119,8 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
       label: end.unseen ? 'one end only' : isHeld(end) ? 'inconsistent' : end.label,
       ...(end.unseen ? { alarm: true, unseen: true } : isHeld(end) ? { alarm: true } : {}),
       state,
-      cutA,
-      cutB,
+      blockedA,
+      blockedB,
     };
   });
   const standing = standings(solved, of);

@@ -13,7 +13,7 @@ export function RoleMark({ role }: { role: Role }) {
 
 /** `alternate, cut` */
 export function roleWords(role: Role): string {
-  if (role === 'none') return 'takes no part';
+  if (role === 'none') return 'not in the tree';
   if (role === 'disabled') return 'down';
-  return settledState(role) === 'discarding' ? `${role}, cut` : role;
+  return settledState(role) === 'discarding' ? `${role}, blocked` : role;
 }

@@ -2,7 +2,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { cutsOf, isAccidentalRoot, regionCount, rootsOf } from '../../core/trees';
+import { blockedPorts, isAccidentalRoot, regionCount, rootsOf } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { groupBy } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
@@ -18,7 +18,7 @@ interface Fold {
   readonly parts: number;
   /** Regions of an MST instance: each has a root of its own, so that many parts are as they should be. */
   readonly regions: number;
-  readonly cuts: number;
+  readonly blocked: number;
 }
 
 /** Trees with the same outcome, together, in the order of their first VLAN. */
@@ -34,14 +34,14 @@ function foldsOf(solved: SolvedDesign): Fold[] {
       accident: root !== undefined && isAccidentalRoot(solved, first, root),
       parts: roots.length,
       regions: regionCount(solved, first),
-      cuts: cutsOf(first).length,
+      blocked: blockedPorts(first).length,
     };
   });
 }
 
 const MOST_NUMBERS = 3;
 
-/** One entry for each outcome: its VLANs, its root, how many cuts. */
+/** One entry for each outcome: its VLANs, its root, how many blocked. */
 export function TreeStrip() {
   const { setView } = useBench();
   const solved = useSession((s) => s.solved);
@@ -69,7 +69,7 @@ interface ItemProps {
 function StripItem({ fold, inView, onPick }: ItemProps) {
   const [more, setMore] = useState<HTMLElement | null>(null);
   const hidden = useBench().view.board === 'predict';
-  const { trees, root, accident, parts, regions, cuts } = fold;
+  const { trees, root, accident, parts, regions, blocked } = fold;
   const current = inView !== null && trees.includes(inView);
   const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
   const shown =
@@ -115,7 +115,7 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
         </Menu>
       </div>
       {hidden ? (
-        <span className="quiet strip-root">root and cuts hidden</span>
+        <span className="quiet strip-root">root and blocked ports hidden</span>
       ) : (
         <button
           className="plain strip-root"
@@ -124,11 +124,11 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
         >
           <span className={accident ? 'alarm' : 'quiet'}>
             {root === null ? 'no switch has it' : `root ${root}`}
-            {accident && ', by accident'}
+            {accident && ', by MAC address only'}
           </span>
           <span className="quiet">
             {' '}
-            · {cuts} {cuts === 1 ? 'cut' : 'cuts'}
+            · {blocked} blocked
             {parts > 1 && (parts > regions ? <b className="alarm"> · {parts} parts</b> : ` · ${parts} regions`)}
           </span>
           <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>

@@ -22,10 +22,10 @@ export function Deleted({ deleted, onRestore, onPurge }: Props) {
           </span>
           <span className="grow" />
           <button className="tool" onClick={() => onRestore(row)} aria-label={`Bring ${row.name} back`}>
-            Bring back
+            Restore
           </button>
-          <button className="tool" onClick={() => onPurge(row)} aria-label={`Delete ${row.name} for good`}>
-            Delete for good
+          <button className="tool" onClick={() => onPurge(row)} aria-label={`Delete ${row.name} permanently`}>
+            Delete permanently
           </button>
         </div>
       ))}

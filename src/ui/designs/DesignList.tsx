@@ -136,8 +136,8 @@ export function DesignList({ initial, version, session }: Props) {
             <h2>No design yet</h2>
             <p>
               Sketch a network, or import one: tables of switches and links, a graph, a design that a colleague sent
-              you. Files can be dropped anywhere on this page. Knot Path then shows for each VLAN who is root, which way
-              it goes and where it is cut.
+              you. Files can be dropped anywhere on this page. Knot Path then shows the root, the paths and the blocked
+              ports of each VLAN.
             </p>
             <div>
               <Button variant="contained" onClick={() => setOpen({ kind: 'import', files: [] })}>
@@ -195,8 +195,8 @@ export function DesignList({ initial, version, session }: Props) {
       )}
       {open?.kind === 'purge' && (
         <Dialog open onClose={() => setOpen(null)}>
-          <DialogTitle>Delete {open.row.name} for good?</DialogTitle>
-          <DialogContent>Nothing brings it back. A backup made before still holds it.</DialogContent>
+          <DialogTitle>Delete {open.row.name} permanently?</DialogTitle>
+          <DialogContent>This cannot be undone. A backup made before still has it.</DialogContent>
           <DialogActions>
             <Button onClick={() => setOpen(null)}>Cancel</Button>
             <Button
@@ -207,7 +207,7 @@ export function DesignList({ initial, version, session }: Props) {
                 void attempt(() => api.purgeDesign(id));
               }}
             >
-              Delete for good
+              Delete permanently
             </Button>
           </DialogActions>
         </Dialog>

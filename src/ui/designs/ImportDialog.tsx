@@ -67,8 +67,8 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
         <DialogTitle>Import a design</DialogTitle>
         <DialogContent>
           <p className="quiet">
-            A design (JSON) or a graph (GraphML), or tables as CSV: switches, links and, if wanted, VLANs. What each
-            file is shows from what is in it.
+            A design (JSON) or a graph (GraphML), or tables as CSV: switches, links and, optionally, VLANs. The kind of
+            each file is detected from its content.
           </p>
           <FileChoice chosen={files.length} onFiles={(chosen) => void add(chosen)} />
           <label className="file-row">

@@ -16,7 +16,7 @@ interface Other {
   readonly trace: Trace;
 }
 
-/** Seconds without contact of every pair, in all. */
+/** Seconds unreachable of every pair, in all. */
 const lostOf = (trace: Trace): number[] =>
   trace.contacts.map((lane) => gapsOf(lane).reduce((sum, g) => sum + ((g.to ?? trace.until) - g.from), 0) / SECOND);
 
@@ -77,7 +77,7 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
         </Button>
         {draft && (
           <Button disabled={running !== null} onClick={() => run(draft.label, withEdits(design, draft.edits))}>
-            With what is tried out
+            With the previewed change
           </Button>
         )}
       </p>
@@ -95,7 +95,7 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
       <table className="rows">
         <thead>
           <tr>
-            <th scope="col">without contact</th>
+            <th scope="col">unreachable</th>
             {all.map((o) => (
               <th key={o.name} scope="col">
                 {o.name}
@@ -117,7 +117,7 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
         </tbody>
       </table>
       {others.length > 0 && (
-        <figure className="load-chart gap-chart" aria-label="Seconds without contact, run by run">
+        <figure className="load-chart gap-chart" aria-label="Seconds unreachable, run by run">
           <ResponsiveContainer width="100%" height="100%">
             <BarChart data={bars} margin={{ top: 6, right: 8, bottom: 0, left: 0 }}>
               <CartesianGrid vertical={false} stroke="var(--rule)" />

@@ -43,7 +43,7 @@ export function EventFigures({ design, event, onChange }: Props) {
       const [a, b] = ends(event.link);
       return (
         <select
-          aria-label="Which end loses its light"
+          aria-label="Which end loses carrier"
           value={event.end ?? ''}
           onChange={({ target: { value } }) => {
             onChange({ ...event, end: value === '' ? undefined : (value as 'a' | 'b') });
@@ -88,7 +88,7 @@ export function EventFigures({ design, event, onChange }: Props) {
     case 'intruder':
       return (
         <Priorities
-          label="Priority of the intruder"
+          label="Priority of the rogue switch"
           value={event.priority}
           onPick={(priority) => onChange({ ...event, priority })}
         />
@@ -117,12 +117,12 @@ export function EventFigures({ design, event, onChange }: Props) {
           edits: set.edits.map((e) => ({ ...e, value })),
         });
       return set.priority ? (
-        <Priorities label="Priority that is set" value={set.value} onPick={give} />
+        <Priorities label="New priority" value={set.value} onPick={give} />
       ) : (
         <span className="bare-label">
           <Field
             key={set.value}
-            label="Value that is set"
+            label="New value"
             width={90}
             value={String(set.value)}
             onSet={(t) => give(number(t))}

@@ -13,7 +13,7 @@ const KIND = {
   rst: 'rapid BPDU',
   mst: 'BPDU with instances',
   lacp: 'LACPDU',
-  own: "PDU of a maker's own negotiation",
+  own: 'PDU of proprietary negotiation',
 } as const;
 
 interface Props {
@@ -65,7 +65,9 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
           </label>
         )}
       </p>
-      {frame.heard.length === 0 && <p className="sentence">Nobody took it in: it was lost, or had nowhere to go.</p>}
+      {frame.heard.length === 0 && (
+        <p className="sentence">No device received it: it was lost, or the port has no neighbour.</p>
+      )}
       {receivers.map(({ port, hearings }) => (
         <FrameWhy key={port} design={design} trace={trace} frame={frame} hearings={hearings} onGo={onGo} />
       ))}

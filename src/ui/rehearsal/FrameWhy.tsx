@@ -28,7 +28,7 @@ export function FrameWhy({ design, trace, frame, hearings, onGo }: Props) {
   return (
     <section className="frame-why" aria-label={`What ${portWords(design, first.port)} did with it`}>
       <h3>
-        {portWords(design, first.port)} <span className="quiet">took it in {lasting(first.at - frame.at)} later</span>
+        {portWords(design, first.port)} <span className="quiet">received it {lasting(first.at - frame.at)} later</span>
       </h3>
       {whys.map((why) => (
         <div key={why.about}>
@@ -40,7 +40,7 @@ export function FrameWhy({ design, trace, frame, hearings, onGo }: Props) {
         </div>
       ))}
       {came.length > 0 && (
-        <ul className="came-of" aria-label="What came of it at that moment">
+        <ul className="came-of" aria-label="Result at that moment">
           {came.map((c) => (
             <li key={`${c.text} ${c.frame}`}>
               {c.frame === undefined ? (

@@ -11,7 +11,7 @@ import { useSession } from '../session/context';
 
 const NONE: readonly CheckedGoal[] = [];
 
-/** Which goals hold once the network has settled as the events up to the moment leave it, and which the events broke. */
+/** Which goals are met once the network has settled as the events up to the moment leave it, and which the events broke. */
 export function GoalsNow({ script, trace, at }: { script: Script; trace: Trace; at: number }) {
   const drawn = useSession((s) => s.solved);
   const { design } = drawn.topology;
@@ -33,15 +33,15 @@ export function GoalsNow({ script, trace, at }: { script: Script; trace: Trace; 
   return (
     <details className="goals-now" aria-label="Goals after this">
       <summary className={change.lost.length > 0 ? 'alarm' : 'quiet'}>
-        Once this has settled, {goalChangeWords(change)}.
+        After convergence, {goalChangeWords(change)}.
       </summary>
       {change.lost.map(({ goal, reason }) => (
         <p key={goal.id} className="sentence wrong">
           {goalSentence(stands.design, goal)} {reason}
         </p>
       ))}
-      {change.lost.length === 0 && <p className="quiet">What has happened so far breaks no goal.</p>}
-      {besides !== '' && <p className="quiet">Trees can be foretold without this only: {besides}.</p>}
+      {change.lost.length === 0 && <p className="quiet">No goal is broken so far.</p>}
+      {besides !== '' && <p className="quiet">The prediction leaves this out: {besides}.</p>}
     </details>
   );
 }

@@ -134,12 +134,12 @@ export function RehearsalStage() {
   // A key that comes right after a change finds commands that know of it.
   useLayoutEffect(() => {
     const commands: Command[] = [
-      { id: 'next-change', title: 'Next change of the rehearsal', keys: ['.'], run: () => jump(1) },
-      { id: 'previous-change', title: 'Previous change of the rehearsal', keys: [','], run: () => jump(-1) },
+      { id: 'next-change', title: 'Next change', keys: ['.'], run: () => jump(1) },
+      { id: 'previous-change', title: 'Previous change', keys: [','], run: () => jump(-1) },
       { id: 'play', title: 'Play or stop the rehearsal', keys: ['Space'], run: () => setPlaying((p) => !p) },
       { id: 'run-again', title: 'Run the rehearsal again', keys: ['A'], run: again },
-      { id: 'zoom-in', title: 'Look at a shorter time', keys: ['+'], run: () => zoom(0.5) },
-      { id: 'zoom-out', title: 'Look at a longer time', keys: ['-'], run: () => zoom(2) },
+      { id: 'zoom-in', title: 'Zoom in on time', keys: ['+'], run: () => zoom(0.5) },
+      { id: 'zoom-out', title: 'Zoom out on time', keys: ['-'], run: () => zoom(2) },
     ];
     setStageCommands(commands);
     return () => setStageCommands([]);
@@ -150,7 +150,7 @@ export function RehearsalStage() {
     return (
       <main className="empty-chart">
         <h2>Nothing to rehearse yet</h2>
-        <p>Lay the network out in Cabling first; then a link can fail here and the trees can be watched.</p>
+        <p>Draw the network in Cabling first. Then fail a link here and watch the trees converge.</p>
       </main>
     );
   return (
@@ -223,11 +223,11 @@ export function RehearsalStage() {
             )}
             {trace && script && panel === 'compare' && <Compare key={script.id} script={script} trace={trace} />}
             {!trace && panel !== 'timers' && (
-              <p className="quiet">{script ? 'The run is on its way.' : 'Make a script first.'}</p>
+              <p className="quiet">{script ? 'The simulation is running.' : 'Make a script first.'}</p>
             )}
           </div>
         </aside>
-        <section className="rehearsal-time" aria-label="Strip of time">
+        <section className="rehearsal-time" aria-label="Timeline">
           <TimeTools
             design={named}
             run={run}
@@ -264,7 +264,7 @@ export function RehearsalStage() {
                 ? run.failed === null
                   ? 'Rehearsing…'
                   : ''
-                : 'The strip of time stands here as soon as there is a script.'}
+                : 'The timeline appears here once there is a script.'}
             </p>
           )}
         </section>

@@ -55,7 +55,7 @@ export function RunSettings({ design, script, probed, set }: Props) {
           />
         ))}
       </div>
-      <table className="rows pairs" aria-label="Pairs that keep talking">
+      <table className="rows pairs" aria-label="Probed host pairs">
         <tbody>
           {(pairs ?? probed).map((p, i) => (
             <tr key={i}>
@@ -80,11 +80,11 @@ export function RunSettings({ design, script, probed, set }: Props) {
                   <td>
                     <button
                       className="plain quiet remove"
-                      aria-label={`Take pair ${i + 1} out`}
+                      aria-label={`Remove pair ${i + 1}`}
                       onClick={() =>
                         setPairs(
                           pairs.filter((_, j) => j !== i),
-                          'pair taken out',
+                          'pair removed',
                         )
                       }
                     >
@@ -101,7 +101,7 @@ export function RunSettings({ design, script, probed, set }: Props) {
           ))}
           {(pairs ?? probed).length === 0 && (
             <tr>
-              <td className="quiet">Nobody talks: no contact is watched.</td>
+              <td className="quiet">No pair: reachability is not measured.</td>
             </tr>
           )}
         </tbody>
@@ -111,7 +111,7 @@ export function RunSettings({ design, script, probed, set }: Props) {
       ) : pairs ? (
         <p className="offers">
           <Button onClick={() => setPairs([...pairs, newPair(design, pairs)], 'pair added')}>Add a pair</Button>
-          <Button onClick={() => setPairs(null, 'pairs by the design')}>Pairs by the design</Button>
+          <Button onClick={() => setPairs(null, 'default pairs')}>Default pairs</Button>
         </p>
       ) : (
         <p className="offers">

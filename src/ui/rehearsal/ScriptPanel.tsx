@@ -136,11 +136,11 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
                     <td>
                       <button
                         className="plain quiet remove"
-                        aria-label={`Take out: ${eventWords(design, event)}`}
+                        aria-label={`Remove: ${eventWords(design, event)}`}
                         onClick={() =>
                           change(
                             script.events.filter((e) => e.id !== event.id),
-                            'event taken out',
+                            'event removed',
                           )
                         }
                       >
@@ -153,14 +153,14 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
               {script.events.length === 0 && (
                 <tr>
                   <td colSpan={3} className="quiet">
-                    Nothing happens yet. Select a link, a port or a switch on the chart.
+                    No event yet. Select a link, a port or a switch on the chart.
                   </td>
                 </tr>
               )}
             </tbody>
           </table>
           {offers.length > 0 && (
-            <div className="offers" aria-label="What can happen to it">
+            <div className="offers" aria-label="Events for the selection">
               {offers.map(({ name, event }) => (
                 <Button
                   key={name}
@@ -183,7 +183,8 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
         </>
       ) : (
         <p className="quiet">
-          A script says what happens when. Make one, then point at the chart: fail this, plug that in.
+          A script is a list of events with their times. Create one, then select a link, a port or a switch on the
+          chart.
         </p>
       )}
     </section>

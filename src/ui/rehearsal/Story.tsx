@@ -27,18 +27,17 @@ export function Story({
   return (
     <section className="story-panel" aria-label="What happened">
       {/* Scrolled by key where much is wrong at once. */}
-      <div className="story-now" role="group" aria-label="What stands" tabIndex={0}>
+      <div className="story-now" role="group" aria-label="State" tabIndex={0}>
         <h2>What happened</h2>
         <Now design={design} trace={trace} at={at} />
         <GoalsNow script={script} trace={trace} at={at} />
         {trace.unkept > 0 && (
           <p className="quiet small">
-            The first {trace.frames.count} control frames are kept to look at; {trace.unkept} more were sent, and
-            counted.
+            The first {trace.frames.count} control frames are kept; {trace.unkept} more were sent and only counted.
           </p>
         )}
         {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}
-        {lines.length === 0 && <p className="quiet">Nothing: the network stood still.</p>}
+        {lines.length === 0 && <p className="quiet">No change: the network is stable.</p>}
       </div>
       <div className="story-lines">
         <Lines lines={shown} last={last} onAt={onAt} />

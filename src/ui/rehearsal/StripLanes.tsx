@@ -52,7 +52,7 @@ export function layoutOf(
   if (trace.contacts.length > 0) head('in contact');
   for (const lane of trace.contacts) add({ kind: 'contact', lane, top: y });
   const apart = reachRows(trace);
-  if (apart.length > 0) head('in one piece');
+  if (apart.length > 0) head('connected');
   for (const row of apart) add({ kind: 'reach', row, top: y });
   if (trace.loops.length > 0) add({ kind: 'loop', loops: trace.loops, top: y });
   const roots = rootRows(trace, own);
@@ -162,7 +162,7 @@ export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, r
           case 'loop':
             return (
               <g key="loops">
-                <Name top={row.top} text="frames go round" />
+                <Name top={row.top} text="frames loop" />
                 {row.loops.map((loop, i) => {
                   const reach = clip(loop.from, loop.to ?? trace.until);
                   return (
@@ -183,7 +183,7 @@ export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, r
           case 'more':
             return (
               <text key="more" className="lane-name" x={26} y={row.top + 13}>
-                and {row.count} more ports: select a switch or a link, and its ports come first
+                and {row.count} more ports: select a switch or a link to see its ports first
               </text>
             );
           case 'port':
@@ -257,7 +257,7 @@ function Contact({ design, lane, until, top, clip }: ContactProps) {
               height={14}
             />
             <GapLength from={reach[0]} to={reach[1]} top={top} lost={gap.to === null}>
-              {gap.to === null ? 'not found again' : lasting(gap.to - gap.from)}
+              {gap.to === null ? 'unreachable to the end' : lasting(gap.to - gap.from)}
             </GapLength>
           </g>
         ) : null;

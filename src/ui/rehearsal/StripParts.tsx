@@ -51,7 +51,7 @@ export function Span({
       <rect className="listens" x={from} y={middle - 4.5} width={width} height={9} />
     ) : (
       <line
-        className={span.state === 'discarding' || span.state === 'inconsistent' ? 'is-cut' : 'is-down'}
+        className={span.state === 'discarding' || span.state === 'inconsistent' ? 'is-blocked' : 'is-down'}
         x1={from}
         x2={to}
         y1={middle}

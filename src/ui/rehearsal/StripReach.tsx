@@ -31,7 +31,7 @@ interface Props {
   clip: Clip;
 }
 
-/** When a VLAN was in one piece; where it was not, for how long, and who was not reached. */
+/** When a VLAN was connected; where it was not, for how long, and who was not reached. */
 export function ReachLane({ design, spans, until, top, clip }: Props) {
   return (
     <g>

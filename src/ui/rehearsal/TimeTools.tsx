@@ -51,10 +51,10 @@ export function TimeTools({ design, run, script, playing, speed, pair, chosen, .
           </option>
         ))}
       </select>
-      <button className="tool" onClick={() => on.onZoom(0.5)} aria-label="Look at a shorter time">
+      <button className="tool" onClick={() => on.onZoom(0.5)} aria-label="Zoom in on time">
         +
       </button>
-      <button className="tool" onClick={() => on.onZoom(2)} aria-label="Look at a longer time">
+      <button className="tool" onClick={() => on.onZoom(2)} aria-label="Zoom out on time">
         −
       </button>
       <button className="tool" onClick={on.onAll}>
@@ -66,7 +66,7 @@ export function TimeTools({ design, run, script, playing, speed, pair, chosen, .
       {trace && trace.contacts.length > 1 && (
         <select
           className="pair"
-          aria-label="Pair whose way is marked"
+          aria-label="Pair whose path is marked"
           value={pair}
           onChange={(e) => on.onPair(Number(e.target.value))}
         >
@@ -103,7 +103,7 @@ function Progress({ run, script }: { run: Run; script: Script | null }) {
   return (
     <span className="quiet" role="status">
       {run.stoppedEarly
-        ? 'stopped before it began; the run before is shown'
+        ? 'stopped before the start; the previous run is shown'
         : `${trace.ended === 'cancelled' ? 'stopped: ' : ''}run of ${trace.bpdus} BPDUs in ${Math.round(run.took)} ms`}
     </span>
   );
@@ -119,7 +119,7 @@ function TakeHome({ design, trace, chosen }: { design: Design; trace: Trace; cho
   return (
     <>
       <button className="tool" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
-        Take home ▾
+        Export ▾
       </button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem onClick={take(() => savePcapng(design, trace, null))}>Frames of all links (pcapng)</MenuItem>

@@ -24,7 +24,7 @@ export function Timers() {
           value={diameter}
           onChange={(e) => setDiameter(Math.min(18, Math.max(2, Math.round(Number(e.target.value)) || 2)))}
         />{' '}
-        switches on the longest way between two hosts
+        switches on the longest path between two hosts
       </label>
       <table className="rows">
         <thead>
@@ -78,8 +78,8 @@ export function Timers() {
       </table>
       <Own />
       <p className="quiet small">
-        The age covers a hello that is lost once and the seconds that each switch on the way may add; the delay lets the
-        news reach every switch, and the last frames of the old way die out, before a port opens.
+        The maximum age covers one lost hello and the delay that each switch on the path adds. The forward delay lets
+        the change reach every switch, and the last frames of the old path leave the network, before a port forwards.
       </p>
     </section>
   );
@@ -130,7 +130,7 @@ function Own() {
           );
         })}
       </div>
-      <p className="quiet small">In force in a tree are those of its root; the hold count is each switch&apos;s own.</p>
+      <p className="quiet small">A tree uses the timers of its root. The hold count applies to each switch.</p>
     </section>
   );
 }

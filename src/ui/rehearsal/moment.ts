@@ -59,14 +59,14 @@ export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string,
   const wires = base.wires.map((wire): WireItem => {
     if (![wire.portA, wire.portB].some((id) => id !== null && spans.has(id))) return wire;
     const down = isDown(wire.portA) || isDown(wire.portB);
-    const [cutA, cutB] = [!down && isCut(wire.portA), !down && isCut(wire.portB)];
+    const [blockedA, blockedB] = [!down && isCut(wire.portA), !down && isCut(wire.portB)];
     const rings = [wire.portA, wire.portB].every((id) => id === null || round.has(id));
     return {
       ...wire,
-      cutA,
-      cutB,
+      blockedA,
+      blockedB,
       ...(rings ? { round: true } : {}),
-      state: down ? 'down' : cutA || cutB ? 'cut' : 'open',
+      state: down ? 'down' : blockedA || blockedB ? 'blocked' : 'open',
     };
   });
   const pegs = base.pegs.map((peg) => {

@@ -30,8 +30,8 @@ describe('what can happen to what is selected', () => {
   });
   test('a hub and an intruder are offered where an end device is, not on a link between switches', () => {
     const names = (id: string) => offers({ kind: 'port', id }).map((o) => o.name);
-    expect(names('ticket-hall:10')).toContain('Plug an intruder in');
-    expect(names('quay-a:3')).not.toContain('Plug an intruder in');
+    expect(names('ticket-hall:10')).toContain('Plug in a rogue switch');
+    expect(names('quay-a:3')).not.toContain('Plug in a rogue switch');
   });
   test('a priority is set for the tree in view alone', () => {
     const event = named('Set its priority', { kind: 'switch', id: 'gate' });
@@ -58,8 +58,8 @@ describe('what can happen to what is selected', () => {
     const found = suggestions(plain, cables, TREE, null);
     expect(found.slice(0, 3).map((o) => o.name)).toEqual([
       'Bundle them',
-      'Bundle them at quay-b alone, static',
-      'Bundle them at cold-store alone, static',
+      'Bundle them at quay-b only, static',
+      'Bundle them at cold-store only, static',
     ]);
     for (const { event } of found.slice(0, 3)) {
       const read = eventSchema.parse({ id: 'e', at: 7, ...event });

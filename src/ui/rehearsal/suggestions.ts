@@ -24,8 +24,8 @@ function linkOffers(id: string): Offer[] {
   return [
     { name: 'Fail this link', event: { kind: 'link-down', link: id } as never },
     { name: 'Restore it', event: { kind: 'link-up', link: id } as never },
-    { name: 'Fail at one end alone', event: { kind: 'link-down', link: id, end: 'a' } as never },
-    { name: 'Let it flap 5 times', event: { kind: 'flap', link: id, times: 5, every: 1 } as never },
+    { name: 'Fail at one end only', event: { kind: 'link-down', link: id, end: 'a' } as never },
+    { name: 'Flap 5 times', event: { kind: 'flap', link: id, times: 5, every: 1 } as never },
     { name: 'Lose BPDUs of one end', event: { kind: 'bpdu-loss', link: id, from: 'a' } as never },
     { name: 'Let BPDUs pass again', event: { kind: 'bpdu-heal', link: id } as never },
   ];
@@ -56,8 +56,8 @@ function portOffers(design: Design, id: string, tree: Tree | null): Offer[] {
   const link = linkAt(design, id);
   const far = link && farEnd(link, id);
   const plugged: Offer[] = [
-    { name: 'Plug a hub with a loop in', event: { kind: 'hub-loop', port: id } as never },
-    { name: 'Plug an intruder in', event: { kind: 'intruder', port: id, priority: 0 } as never },
+    { name: 'Plug in a looped hub', event: { kind: 'hub-loop', port: id } as never },
+    { name: 'Plug in a rogue switch', event: { kind: 'intruder', port: id, priority: 0 } as never },
     { name: 'Unplug it again', event: { kind: 'unplug', port: id } as never },
   ];
   return [...(link ? linkOffers(link.id) : []), ...cost, ...(!far || 'host' in far ? plugged : [])];
@@ -69,12 +69,12 @@ function bundleOffers(design: Design, id: string): Offer[] {
   return [
     ...(links[0] ? [{ name: 'Fail one member', event: { kind: 'link-down', link: links[0] } as never }] : []),
     ...(links[0] ? [{ name: 'Restore it', event: { kind: 'link-up', link: links[0] } as never }] : []),
-    setOffer('Make it static at this end alone', {
+    setOffer('Make it static at this end only', {
       label: `bundle ${bundle?.name} static at one end`,
       edits: [setField('bundle', id, 'kind', 'static')],
     }),
-    setOffer('Take it away at this end alone', {
-      label: `bundle ${bundle?.name} of ${switchById(design, bundle?.switch ?? '')?.name} taken away`,
+    setOffer('Remove it at this end only', {
+      label: `bundle ${bundle?.name} of ${switchById(design, bundle?.switch ?? '')?.name} removed`,
       edits: [{ type: 'remove', kind: 'bundle', id }],
     }),
   ];
@@ -90,7 +90,7 @@ function cablesOffers(design: Design, links: readonly string[]): Offer[] {
     const bundle = edit.value as unknown as Bundle;
     const at = switchById(design, bundle.switch)?.name ?? bundle.switch;
     const edits: Edit[] = [{ ...edit, value: { ...bundle, kind: 'static' } }];
-    return [setOffer(`Bundle them at ${at} alone, static`, { label: `static bundle at ${at} alone`, edits })];
+    return [setOffer(`Bundle them at ${at} only, static`, { label: `static bundle at ${at} only`, edits })];
   });
   return [setOffer('Bundle them', { label: `${links.length} links bundled`, edits: bundled.edits }), ...oneEnd];
 }
@@ -99,8 +99,10 @@ function cablesOffers(design: Design, links: readonly string[]): Offer[] {
 function generalOffers(design: Design, tree: Tree | null, draft: Action | null): Offer[] {
   const vlan = tree?.vlan ?? design.vlans[0]?.number;
   return [
-    ...(draft ? [setOffer(`Carry out what is tried out: ${draft.label}`, draft)] : []),
-    ...(vlan === undefined ? [] : [{ name: `Root of VLAN ${vlan} off`, event: { kind: 'root-off', vlan } as never }]),
+    ...(draft ? [setOffer(`Apply the previewed change: ${draft.label}`, draft)] : []),
+    ...(vlan === undefined
+      ? []
+      : [{ name: `Power off the root of VLAN ${vlan}`, event: { kind: 'root-off', vlan } as never }]),
   ];
 }
 

@@ -66,7 +66,7 @@ test('a bundle fails with all its links, and nothing selected fails nothing', ()
   expect(failAction(design, []).edits).toEqual([]);
 });
 
-test('make root names the tree, and an accidental root is made one on purpose', () => {
+test('make root names the tree, and a root by MAC address only is made one on purpose', () => {
   const solved = solveDesign(design);
   const action = makeRootAction(solved, solved.byId.get('vlan-199')!, 'workshop');
   expect(action.label).toBe('Make workshop root of VLAN 199');

@@ -1,7 +1,7 @@
 /** The storage of the browser for small settings: it may be forbidden, full, or hold what another program wrote. */
 const area = (which: 'local' | 'session'): Storage => (which === 'local' ? localStorage : sessionStorage);
 
-/** What stands under a key, as `read` makes of it; null when there is nothing, or nothing that can be read. */
+/** State under a key, as `read` makes of it; null when there is nothing, or nothing that can be read. */
 export function readStored<T>(which: 'local' | 'session', key: string, read: (text: string) => T | null): T | null {
   try {
     const text = area(which).getItem(key);

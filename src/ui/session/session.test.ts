@@ -232,7 +232,7 @@ test('undo says what moved, and takes back only what was the last change when it
   session.undo();
   await session.settled();
   expect([of(w.server.design, 'gate'), of(w.server.design, 'quay-a')]).toEqual([4096, 8192]);
-  expect(session.store.getState().complaint?.sentence).toContain("Undo of 'again' was left out");
+  expect(session.store.getState().complaint?.sentence).toContain("Undo of 'again' was not done");
 });
 
 test('a revision that the server reports is fetched once, and an old one asks for nothing', async () => {

@@ -36,7 +36,7 @@ export class Turn {
     for (const { entry, fault } of seen.refused) this.refuse(entry, fault.sentence);
     for (const entry of seen.void)
       this.complain(
-        `${entry.kind === 'undo' ? 'Undo' : 'Redo'} of '${entry.label}' was left out: the design changed in another window. Try again.`,
+        `${entry.kind === 'undo' ? 'Undo' : 'Redo'} of '${entry.label}' was not done: the design changed in another window. Try again.`,
       );
     this.set({ queue: seen.fitting, design: seen.design, history: seen.history });
     if (label !== undefined && kind && seen.design !== design) this.effects.push({ type: 'changed', label, kind });

@@ -25,7 +25,7 @@ export function useDraft(session: Session, edit: Bench['edit'], say: Bench['say'
       if (!tried.ok) {
         const { path, sentence } = tried.fault;
         say({ text: [placeName(base.topology.design, path), sentence].filter(Boolean).join(': '), alarm: true });
-      } else if (edits.length === 0) say({ text: 'Nothing has to change: it is so already.' });
+      } else if (edits.length === 0) say({ text: 'No change needed: it is set like this already.' });
       const made = tried.ok && edits.length > 0;
       setHeld(made ? tried.held : null);
       return made;

@@ -18,9 +18,9 @@ export function DraftBar({ draft }: { draft: Draft }) {
     if (document.activeElement instanceof HTMLButtonElement) apply.current?.focus();
   }, [draft.edits]);
   return (
-    <div className="moved draft" role="status" aria-label="What the change would move">
+    <div className="moved draft" role="status" aria-label="Effect of the previewed change">
       <span>
-        <b>Tried out</b> {draft.label}
+        <b>Preview</b> {draft.label}
         <span className="quiet">
           {' '}
           · {draft.edits.length} {draft.edits.length === 1 ? 'setting' : 'settings'}
@@ -28,7 +28,7 @@ export function DraftBar({ draft }: { draft: Draft }) {
       </span>
       {others ? (
         <span className="quiet">
-          other trees run then: {solved.trees.length} instead of {now.trees.length}
+          number of trees then: {solved.trees.length} instead of {now.trees.length}
         </span>
       ) : (
         <MovedWords design={solved.topology.design} moved={draft.moved} total={solved.trees.length} here={here} />

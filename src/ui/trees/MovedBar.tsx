@@ -61,7 +61,7 @@ export function MovedWords({ design, moved, total, here: treeId }: Props) {
           </button>
         ))}
         {here && here.ports.length > MOST_PORTS && <> and {here.ports.length - MOST_PORTS} more ports</>}
-        {here && here.ports.length === 0 && here.rootBefore === here.rootAfter && 'Costs move, no role changes.'}
+        {here && here.ports.length === 0 && here.rootBefore === here.rootAfter && 'Costs change, no role changes.'}
         {!here && moved.length > 0 && 'Nothing moves in this tree.'}
       </span>
       {elsewhere.length > 0 && (

@@ -38,11 +38,12 @@ export function SidePanel() {
         <aside className="panel" aria-label="Prediction">
           <h2>Work it out first</h2>
           <p className="quiet">
-            Lowest bridge identifier is root: priority first, then address. Every other switch takes the port with the
-            least total cost, counted where frames of the root come in. On each link the end nearer the root is
-            designated; ties go to the lower bridge identifier, then to the lower port identifier. What is left is cut.
+            The lowest bridge identifier is root: priority first, then MAC address. Every other switch takes the port
+            with the lowest root path cost as its root port. On each LAN the end with the lower root path cost is
+            designated; a tie goes to the lower bridge identifier, then to the lower port identifier. All other ports
+            are blocked.
           </p>
-          <p className="quiet">Fill in what you think and press Check. A wrong answer opens its ledger.</p>
+          <p className="quiet">Enter your answers and press Check. A wrong answer opens its ledger.</p>
         </aside>
       ) : (
         <Panel />

@@ -87,7 +87,7 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
           onClose();
           entry?.run();
         }}
-        noOptionsText="Nothing of that name."
+        noOptionsText="No results"
         renderOption={({ key, ...props }, e) => (
           <li key={key} {...props}>
             <span style={{ flex: 1 }}>{e.title}</span>

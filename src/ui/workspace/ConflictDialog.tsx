@@ -84,10 +84,10 @@ export function ConflictDialog() {
         </div>
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => session.resolve('theirs')}>Keep what is stored</Button>
-        <Button onClick={() => void aside()}>Put mine in a new variant</Button>
+        <Button onClick={() => session.resolve('theirs')}>Keep the stored version</Button>
+        <Button onClick={() => void aside()}>Save mine as a new variant</Button>
         <Button variant="contained" onClick={() => session.resolve('mine')}>
-          Make my changes on top
+          Apply mine on top
         </Button>
       </DialogActions>
     </Dialog>

@@ -29,7 +29,7 @@ function YourName() {
   const [name, setName] = useState(authorName);
   const keep = () => {
     if (!setAuthorName(name))
-      say({ text: 'The browser forbids this page its storage: the name is not kept.', alarm: true });
+      say({ text: 'The browser denies this page its storage: the name is not kept.', alarm: true });
   };
   return (
     <label className="your-name">
@@ -237,7 +237,7 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
           )}
           {past.fault && <p className="alarm">{past.fault}</p>}
           {!past.loading && past.steps.length === 0 && !past.fault && (
-            <p className="quiet">Nothing was changed yet. Every change will stand here, with who made it and when.</p>
+            <p className="quiet">No changes yet. Every change is listed here, with its author and time.</p>
           )}
           <StepList past={past} at={at} onPick={setPicked} />
         </aside>

@@ -21,7 +21,7 @@ function titleIn(design: Design, ref: Ref): string {
   return portById(design, ref.id) ? portLabel(design, ref.id) : ref.id;
 }
 
-/** A state of the design as a drawing to look at: the tree in view, by depth or as cabled. */
+/** A state of the design as a drawing: the tree in view, by depth or as cabled. */
 export function StatePicture({ design, label }: { design: Design; label: string }) {
   const { view } = useBench();
   const [arrangement, setArrangement] = useState<Arrangement>('cabling');

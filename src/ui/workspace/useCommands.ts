@@ -69,7 +69,7 @@ function listCommands(
     { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
     {
       id: 'clear',
-      title: bench.draft ? 'Drop the change that is tried out' : 'Clear the selection',
+      title: bench.draft ? 'Discard the previewed change' : 'Clear the selection',
       keys: ['Escape'],
       run: () => (bench.draft ? bench.dropDraft() : select(null)),
     },
@@ -81,7 +81,7 @@ function listCommands(
     })),
     { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
     { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
-    { id: 'system', title: 'Theme as the system has it', keys: [], run: () => setMode('system') },
+    { id: 'system', title: 'System theme', keys: [], run: () => setMode('system') },
   ];
   if (bench.stage !== 'trees') return everywhere;
   return [
@@ -91,7 +91,7 @@ function listCommands(
           { id: 'apply', title: `Apply: ${bench.draft.label}`, keys: ['Enter'], run: bench.applyDraft },
           {
             id: 'side',
-            title: 'Before or after the change that is tried out',
+            title: 'Before or after the previewed change',
             keys: ['B'],
             run: () => bench.setDraftSide(bench.draft?.side === 'after' ? 'before' : 'after'),
           },

@@ -11,7 +11,7 @@ export interface TimersInForce {
   readonly forwardDelay: number;
 }
 
-/** Timers of a switch in seconds, in force in its tree while it is root. */
+/** Timers of a switch in seconds, in use in its tree while it is root. */
 export const timersOf = (s: Pick<Switch, 'helloTime' | 'maxAge' | 'forwardDelay'>): TimersInForce => ({
   helloTime: s.helloTime ?? TIMERS.helloTime.default,
   maxAge: s.maxAge ?? TIMERS.maxAge.default,

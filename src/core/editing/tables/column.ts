@@ -76,7 +76,7 @@ export function yesCell(text: string): true | null | CellFault {
   const word = text.trim().toLowerCase();
   if (TRUE.has(word)) return true;
   if (FALSE.has(word)) return null;
-  return { fault: `'${text.trim()}' is neither yes nor no: write yes, or leave the cell empty.` };
+  return { fault: `'${text.trim()}' is not yes or no: write yes, or leave the cell empty.` };
 }
 
 /** Mb/s from `1000`, `1G`, `100M`, `2.5 Gb/s`; the text itself when it is none. */

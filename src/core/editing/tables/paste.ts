@@ -112,7 +112,7 @@ function rowChanges(wiring: Wiring, table: Table, row: number, { id, cells }: Ro
         row,
         column: id,
         text,
-        sentence: `'${column.title}' is worked out from the rest and cannot be written.`,
+        sentence: `'${column.title}' is calculated and cannot be changed.`,
       });
   }
   return changes;

@@ -40,7 +40,7 @@ function farText(design: Design, port: Port): string {
 function nativeEdits(design: Design, portId: string, text: string): CellEdits {
   const value = numberCell(text);
   if (typeof value === 'string')
-    return { fault: `'${text.trim()}' is no VLAN: write one number from 1 to 4094, or leave the cell empty.` };
+    return { fault: `'${text.trim()}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.` };
   return setNative(design, portId, value);
 }
 
@@ -242,7 +242,7 @@ export function newPortVlan(id: string, field: 'vlans' | 'native', text: string)
   if (field === 'vlans') return /^all$/i.test(text.trim()) ? [] : [setField('port', id, 'vlans', text.trim())];
   const value = numberCell(text);
   return typeof value === 'string'
-    ? { fault: `'${text.trim()}' is no VLAN: write one number from 1 to 4094, or leave the cell empty.` }
+    ? { fault: `'${text.trim()}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.` }
     : value === null
       ? []
       : [setField('port', id, 'native', value)];

@@ -110,7 +110,7 @@ describe('a cell that does not take a text says why', () => {
     ],
     ['a port with a cable', 'links', 'quay-b:4--gate:2', { b_port: '1' }, /has a cable already \(quay-a 4 – gate 1\)/],
     ['a VLAN of letters', 'hosts', 'recorder', { vlan: 'x' }, /VLAN 'x' is not legal/],
-    ['what is worked out', 'switches', 'gate', { ports: '12' }, /worked out from the rest/],
+    ['what is worked out', 'switches', 'gate', { ports: '12' }, /is calculated/],
     ['a taken VLAN number', 'vlans', 'v110', { number: '120' }, /VLAN 120 is listed twice/],
   ])('%s', (_, table, id, cells, sentence) => expect(refusal(tableById(table), id, cells)).toMatch(sentence));
 });

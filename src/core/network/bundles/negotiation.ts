@@ -7,13 +7,13 @@ import type { LacpEndPort } from '../lacp-ends';
 import { speedsByUse } from '../../standard';
 
 export type MemberState =
-  /** Carries as a part of the bundle. */
+  /** Active: it carries frames of the bundle. */
   | 'active'
   /** Would join, and waits: more are ready than may be active at this end or at the other. */
   | 'standby'
   /** Passes frames by itself, outside the bundle. */
   | 'individual'
-  /** Passes nothing: it cannot join, and may not go alone. */
+  /** Suspended: it cannot join, and may not run as individual. */
   | 'suspended'
   | 'down';
 

@@ -25,12 +25,12 @@ export interface PairReport {
 }
 
 const SENTENCE: Record<PairState, (first: string, second: string) => string> = {
-  one: (a, b) => `${a} and ${b} act as one: one bridge and one LACP system with the identity of ${a}, the primary.`,
-  alone: (a, b) => `One of ${a} and ${b} is off; the other carries all that is left.`,
+  one: (a, b) => `${a} and ${b} are one bridge and one LACP system, with the identity of ${a}, the primary.`,
+  alone: (a, b) => `One of ${a} and ${b} is off; the other carries all traffic.`,
   'primary-only': (a, b) =>
-    `The peer link is lost, and the keepalive says that both live: ${b} has taken its shared bundles down, and ${a} carries alone.`,
+    `The peer link is down, and the keepalive shows that both are up: ${b} has shut down its shared bundles, and ${a} carries alone.`,
   split: (a, b) =>
-    `Peer link and keepalive are lost: ${a} and ${b} each take themselves for the one that is left. Frames go round or are lost, and nobody notices.`,
+    `Peer link and keepalive are down: ${a} and ${b} each act as the only one left. Frames loop or are lost, and no protocol detects it.`,
   off: () => 'Both are off.',
 };
 
@@ -52,23 +52,23 @@ const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => stri
   {
     what: 'spanning tree',
     of: (s, design) => modeOf(design, s),
-    why: 'When the primary goes, the other would speak another protocol.',
+    why: 'When the primary fails, the other one runs another protocol.',
   },
   {
     what: 'bridge priority',
     of: (s) => settingWords(String(s.priority ?? 32768), s.vlanPriority, s.instancePriority),
-    why: 'When the primary goes, the roots would move.',
+    why: 'When the primary fails, the roots move.',
   },
-  { what: 'MST region', of: (s) => s.region ?? 'the first', why: 'When the primary goes, the region would break.' },
+  { what: 'MST region', of: (s) => s.region ?? 'the first', why: 'When the primary fails, the region breaks.' },
   {
     what: 'cost scale',
     of: (s, design) => s.costScale ?? design.costScale,
-    why: 'The same port would cost otherwise when the primary goes.',
+    why: 'When the primary fails, the same port has another cost.',
   },
   {
     what: 'LACP system priority',
     of: (s) => String(s.lacpPriority ?? LACP_PRIORITY.default),
-    why: 'Partners would see another system, and form their bundles anew.',
+    why: 'When the primary fails, partners see another system and renegotiate their bundles.',
   },
 ];
 
@@ -93,8 +93,8 @@ const BUNDLE_SETTINGS: readonly { what: string; of: (b: Bundle) => string }[] = 
     of: (b) => settingWords(String(b.priority ?? 128), b.vlanPriority, b.instancePriority),
   },
   { what: 'edge', of: (b) => (b.edge ? 'yes' : 'no') },
-  { what: 'least active', of: (b) => String(b.minActive ?? 1) },
-  { what: 'most active', of: (b) => String(b.maxActive ?? 8) },
+  { what: 'minimum links', of: (b) => String(b.minActive ?? 1) },
+  { what: 'maximum links', of: (b) => String(b.maxActive ?? 8) },
 ];
 
 const working = (design: Design, ids: readonly string[]): number =>
@@ -134,7 +134,7 @@ function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
           first: here ? b.name : 'none',
           second: here ? 'none' : b.name,
           ok: false,
-          sentence: 'One switch alone has it: nothing is left of it when that one goes.',
+          sentence: 'Only one switch has it: the bundle goes down with that switch.',
         },
       ];
     }
@@ -144,17 +144,17 @@ function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
       first: s.of(b),
       second: s.of(other),
       ok: false,
-      sentence: 'Both switches must have the same: the partner takes them for one end.',
+      sentence: 'Both switches must have the same value: to the partner they are one end.',
     }));
     const active = [b, other].map((end) => verdicts.get(end.id)!.members.filter((m) => m.state === 'active').length);
     const carrying: PairCheck = {
-      what: `${what}, members that carry`,
+      what: `${what}, active members`,
       first: String(active[0]),
       second: String(active[1]),
       ok: active.every((n) => n > 0),
       sentence: active.every((n) => n > 0)
         ? ''
-        : 'It hangs on one of the two switches: losing that one loses the bundle.',
+        : 'It is cabled to one of the two switches only: it goes down with that switch.',
     };
     return [...unlike, carrying];
   });
@@ -175,7 +175,7 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
       first: `${up} of ${pair.peer.length} up`,
       second: '',
       ok: up > 1,
-      sentence: up > 1 ? '' : up === 1 ? 'A single cable joins the two: double it.' : 'No cable joins the two.',
+      sentence: up > 1 ? '' : up === 1 ? 'A single cable joins the two: add a second one.' : 'No cable joins the two.',
     },
     {
       what: 'keepalive',
@@ -183,18 +183,17 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
       second: '',
       ok: keepalive === 1 && !inside,
       sentence: inside
-        ? 'It runs over the peer link itself, and is lost together with it: give it a cable of its own.'
+        ? 'It runs over the peer link and fails with it: use a separate cable.'
         : keepalive === 1
           ? ''
-          : 'If the peer link is lost, each takes itself for the one that is left.',
+          : 'If the peer link fails, each switch acts as the only one left.',
     },
     {
       what: 'VLANs over the peer link',
-      first: missing.length === 0 ? 'all of the shared bundles' : `without ${missing.join(', ')}`,
+      first: missing.length === 0 ? 'all VLANs of the shared bundles' : `without ${missing.join(', ')}`,
       second: '',
       ok: missing.length === 0,
-      sentence:
-        missing.length === 0 ? '' : 'Frames that come in at one switch and leave by the other are lost in them.',
+      sentence: missing.length === 0 ? '' : 'Frames of a missing VLAN that cross the pair are lost.',
     },
     ...SETTINGS.map(({ what, of, why }): PairCheck => {
       const [x, y] = [of(a, design), of(b, design)];

@@ -25,7 +25,7 @@ const role = (design: Design, port: string) => {
 };
 const states = (design: Design, bundle: string) => verdictOf(design, bundle)!.members.map((m) => m.state);
 
-describe('a pair that acts as one', () => {
+describe('a pair that one bridge', () => {
   test('is one bridge: the bundle of a third switch on both is one port, and nothing of the pair is cut', () => {
     const design = asPair();
     const solved = solveDesign(design);
@@ -39,7 +39,7 @@ describe('a pair that acts as one', () => {
       expect(of.outcome.root[topology.bridgeIndex.get('quay-b')!]).toBe(topology.bridgeIndex.get('core-west'));
     }
     const peer = topology.portIndex.get('core-east:1')!;
-    expect(explainPort(solved, solved.trees[0]!, peer).sentence).toMatch(/^Peer link: inside a pair/);
+    expect(explainPort(solved, solved.trees[0]!, peer).sentence).toMatch(/^Peer link of a multi-chassis pair/);
   });
   test('passes frames between hosts on its two switches without a hop', () => {
     const design = changed(asPair(), setField('port', 'core-west:20', 'vlans', '110,130'));
@@ -57,7 +57,7 @@ describe('a pair that acts as one', () => {
     const design = changed(asPair(), ...cut(...PEER));
     expect(pairState(design, design.pairs[0]!)).toBe('primary-only');
     expect(states(design, 'quay-a:lag110')).toEqual(['active', 'down']);
-    expect(pairReport(design, design.pairs[0]!).sentence).toMatch(/core-west has taken its shared bundles down/);
+    expect(pairReport(design, design.pairs[0]!).sentence).toMatch(/core-west has shut down its shared bundles/);
   });
   test('splits when both are lost', () => {
     const design = changed(asPair(), ...cut(...PEER, KEEPALIVE));
@@ -107,7 +107,7 @@ describe('making a pair', () => {
     const links = ['core-east:3--quay-a:1', 'core-west:4--quay-a:2'];
     const refused = bundleLinks(asMeant(), links, newId);
     expect(refused.ok || refused.sentence).toBe(
-      'The cables join core-east, quay-a, core-west: all members of a bundle lead from one switch to one other, or to both of a pair.',
+      'The cables join core-east, quay-a, core-west: all members of a bundle join the same two switches, or one switch and a multi-chassis pair.',
     );
     const bundled = bundleLinks(paired, links, newId);
     const design = changed(paired, ...(bundled.ok ? bundled.edits : []));
@@ -118,7 +118,7 @@ describe('making a pair', () => {
     ]);
     expect(verdictOf(design, design.bundles.at(-3)!.id)!.outcome).toBe('forms');
   });
-  test('is refused without a cable, with itself, twice, and without a pair for a common number', () => {
+  test('is refused without a cable, with itself, twice, and without a pair for a shared number', () => {
     const none = makePair(asMeant(), 'gate', 'crane-yard', newId);
     expect(none.ok || none.sentence).toMatch(/^No cable joins the two switches/);
     const pair = (id: string, domain: number, switches: [string, string]): Edit => ({
@@ -127,7 +127,7 @@ describe('making a pair', () => {
       value: { id, domain, switches, peer: [] },
     });
     expect(refusal(asPair(), pair('p2', 11, ['core-east', 'gate']))).toBe(
-      "Switch 'core-east' is in two pairs: a switch presents itself together with one other.",
+      "Switch 'core-east' is in two pairs: a switch is in one pair only.",
     );
     expect(refusal(asPair(), pair('p2', 10, ['gate', 'crane-yard']))).toMatch(/^Domain 10 is used by two pairs/);
     expect(refusal(asCabled(), pair('p', 1, ['gate', 'gate']))).toMatch(/cannot be a pair with itself/);

@@ -1,7 +1,7 @@
 /**
  * Pairs of switches that present themselves to others as one. No standard describes them; the model here: while the
  * peer link works, a pair is one bridge and one LACP system with the identity of its primary, the peer link lies
- * inside it and is never cut, and bundles with a common number are one end.
+ * inside it and is never cut, and bundles with a shared number are one end.
  */
 import { linkById, portById, switchById } from '../../design';
 import type { Bundle, Design, Port, SwitchPair } from '../../design';
@@ -34,7 +34,7 @@ export function pairState(design: Design, pair: SwitchPair): PairState {
   return pair.keepalive !== undefined && works(design, pair.keepalive) ? 'primary-only' : 'split';
 }
 
-/** Bundle of the other switch of a pair with the same common number. */
+/** Bundle of the other switch of a pair with the same shared number. */
 export function sharedWith(design: Design, bundle: Bundle): Bundle | undefined {
   if (bundle.shared === undefined) return undefined;
   const pair = design.pairs.find((p) => p.switches.includes(bundle.switch));
@@ -42,7 +42,7 @@ export function sharedWith(design: Design, bundle: Bundle): Bundle | undefined {
   return design.bundles.find((b) => b.switch === other && b.shared === bundle.shared);
 }
 
-/** Folds one pair that acts as one: the ports of the second become the first's, and the peer links are gone. */
+/** Folds one pair that one bridge: the ports of the second become the first's, and the peer links are gone. */
 function asOne(design: Design, pair: SwitchPair): Design {
   const [first, second] = pair.switches;
   const moved = <T extends Port | Bundle>(p: T): T =>
@@ -94,7 +94,7 @@ export const actingThrough = (design: Design): ReadonlyMap<string, string> =>
     ),
   );
 
-/** Whether a port is an end of a peer link of a pair that acts as one: inside what others take for one switch. */
+/** Whether a port is an end of a peer link of a pair that one bridge: inside what others take for one switch. */
 export function isPeerPort(design: Design, portId: string): boolean {
   const port = portById(design, portId);
   return design.pairs.some(

@@ -64,9 +64,9 @@ describe('every combination of kinds', () => {
 test('a bundle with one cable forms with it and tells of the port that nothing is plugged into', () => {
   const v = verdictOf(asCabled(), 'quay-b:lag102')!;
   expect(v.outcome).toBe('forms');
-  expect(v.sentence).toBe('The ends agree. 1 of 2 members carry: a single cable, so nothing is doubled.');
+  expect(v.sentence).toBe('The ends agree. 1 of 2 members are active: a single cable, without redundancy.');
   expect(v.members.map((m) => [m.state, m.sentence])).toEqual([
-    ['active', 'Carries as a part of the bundle.'],
+    ['active', 'Active: it carries frames of the bundle.'],
     ['down', 'Down: nothing is plugged in.'],
   ]);
 });
@@ -77,13 +77,15 @@ test('a far end without a bundle answers nobody, and a static end there forwards
   const applied = applyEdits(without, [set(NEAR, 'kind', 'static')]);
   if (!applied.ok) throw new Error('unfit');
   expect(judged(applied.design)).toEqual(['one-sided', 'active', 'active']);
-  expect(verdictOf(applied.design, NEAR)!.sentence).toMatch(/spanning tree does not see it/);
+  expect(verdictOf(applied.design, NEAR)!.sentence).toMatch(/spanning tree does not detect it/);
 });
 
 test('a member that leads to another switch is found and named', () => {
   const design = changed(set(NEAR, 'members', ['core-east:1', 'core-east:2', 'core-east:3']));
   expect(judged(design)).toEqual(['forms', 'active', 'active', 'miscabled individual']);
-  expect(verdictOf(design, NEAR)!.members[2]!.sentence).toMatch(/^Miscabled: it leads to a single port, not where/);
+  expect(verdictOf(design, NEAR)!.members[2]!.sentence).toMatch(
+    /^Miscabled: it leads to a single port, not to the far end/,
+  );
 });
 
 test('a maximum makes members wait, a minimum takes the bundle out, and the trees follow', () => {
@@ -93,7 +95,7 @@ test('a maximum makes members wait, a minimum takes the bundle out, and the tree
   const of = solved.trees[0]!;
   const waiting = solved.topology.portIndex.get('core-east:2')!;
   expect(roleAt(of, waiting)).toBe('disabled');
-  expect(explainPort(solved, of, waiting).sentence).toMatch(/^Held by bundle to-core-west\. Waits as standby/);
+  expect(explainPort(solved, of, waiting).sentence).toMatch(/^Waits for bundle to-core-west\. Standby/);
   // 10 Gb/s instead of 20: the cost of the bundle doubles.
   const bundle = solved.topology.portIndex.get(NEAR)!;
   expect([solveDesign(asCabled()).topology.portCost[bundle], solved.topology.portCost[bundle]]).toEqual([1000, 2000]);

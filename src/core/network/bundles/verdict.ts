@@ -25,7 +25,7 @@ export type Outcome =
   | 'never'
   /** One end forwards on every member without the other knowing: spanning tree does not see it. */
   | 'one-sided'
-  /** The other end has no bundle there, or one of another kind: members go alone or stay down. */
+  /** The other end has no bundle there, or one of another kind: members are individual or stay down. */
   | 'unanswered';
 
 export interface BundleVerdict {
@@ -79,11 +79,11 @@ const plannedHost = (design: Design, host: Host, members: readonly string[]): Pl
   plannedFrom(hostLacpEnd(design, host, members));
 
 const STATE_WORDS: Record<MemberState, string> = {
-  active: 'Carries as a part of the bundle.',
+  active: 'Active: it carries frames of the bundle.',
   standby:
-    'Waits as standby: as many as may be active are, in the order of the end that decides, or fewer are ready than are needed.',
-  individual: 'Goes alone: it stands as a single port, and spanning tree decides on it.',
-  suspended: 'Passes nothing: it cannot join, and may not go alone.',
+    'Standby: the maximum of active links is reached, or fewer than the minimum are ready. The deciding end sets the order.',
+  individual: 'Individual: it runs as a single port, and spanning tree decides on it.',
+  suspended: 'Suspended: it cannot join, and may not run as individual.',
   down: 'Down: its cable has no working far end.',
 };
 
@@ -129,27 +129,27 @@ function judge(design: Design, bundle: Bundle, partner: Partner | null, members:
       : partner.kind === 'bundle'
         ? (switchById(design, partner.bundle.switch)?.name ?? '')
         : partner.host.name;
-  const silent = near.individual ? 'its members go on as single ports' : 'its members stay down';
+  const silent = near.individual ? 'its members run as individual ports' : 'its members stay down';
   if (bundle.kind === 'static') {
     const states = staticStates(near);
     if (far === 'static')
       return enough(
         states,
         near.minActive,
-        `Both ends are static: every member that is up carries. Nothing checks that the other end means the same.`,
+        `Both ends are static: every member that is up carries frames. No protocol checks the other end.`,
         bundle.members.length,
       );
     return {
       outcome: 'one-sided',
       states,
-      sentence: `This end forwards on every member without asking, and ${name} ${far === null ? 'has no bundle there' : 'waits for a negotiation that never comes'}: frames go round or are lost, and spanning tree does not see it.`,
+      sentence: `This end is static and forwards on every member; ${name} ${far === null ? 'has no bundle there' : 'waits for LACPDUs that never arrive'}. Frames loop or are lost, and spanning tree does not detect it.`,
     };
   }
   if (far === 'static')
     return {
       outcome: 'one-sided',
       states: alone(near),
-      sentence: `${name} forwards on every member without asking, and this end hears nobody: ${silent}. Frames go round or are lost, and spanning tree does not see it.`,
+      sentence: `${name} is static and forwards on every member; this end has no partner: ${silent}. Frames loop or are lost, and spanning tree does not detect it.`,
     };
   if (far === null || far !== bundle.kind)
     return {
@@ -157,8 +157,8 @@ function judge(design: Design, bundle: Bundle, partner: Partner | null, members:
       states: alone(near),
       sentence:
         far === null
-          ? `Nobody answers: ${name} has no bundle there, so ${silent}.`
-          : `${name} negotiates in another way: neither end hears the other, so ${silent}.`,
+          ? `No partner: ${name} has no bundle there, so ${silent}.`
+          : `${name} runs another negotiation protocol: neither end has a partner, so ${silent}.`,
     };
   const other =
     partner!.kind === 'bundle'
@@ -173,26 +173,28 @@ function judge(design: Design, bundle: Bundle, partner: Partner | null, members:
     return {
       outcome: 'never',
       states,
-      sentence: `Both ends only answer, so nobody starts and the bundle never comes up: ${silent}. Make one end active.`,
+      sentence: `Both ends are passive, so LACP never starts: ${silent}. Make one end active.`,
     };
   const order = near.systemPriority - other.systemPriority || near.system - other.system;
-  const waits = states.includes('standby') ? ` ${order <= 0 ? 'This end' : name} decides who waits.` : '';
+  const waits = states.includes('standby')
+    ? ` ${order <= 0 ? 'This end' : name} decides which members are standby.`
+    : '';
   return enough(states, Math.max(near.minActive, other.minActive), `The ends agree.${waits}`, bundle.members.length);
 }
 
 /** Whether as many members carry as are asked for; `total` counts all members, those without a cable included. */
 function enough(states: readonly MemberState[], needed: number, sentence: string, total: number): Judged {
   const active = states.filter((s) => s === 'active').length;
-  const alone = active === 1 && total > 1 ? ': a single cable, so nothing is doubled' : '';
+  const alone = active === 1 && total > 1 ? ': a single cable, without redundancy' : '';
   if (active >= needed && active > 0)
-    return { outcome: 'forms', states, sentence: `${sentence} ${active} of ${total} members carry${alone}.` };
+    return { outcome: 'forms', states, sentence: `${sentence} ${active} of ${total} members are active${alone}.` };
   return {
     outcome: 'too-few',
     states: states.map((s) => (s === 'active' ? 'standby' : s)),
     sentence:
       active === 0
-        ? 'No member carries: none is up and fit to join.'
-        : `${active} of ${total} members could carry and ${needed} are needed: the bundle is down.`,
+        ? 'No member is active: none is up and able to join.'
+        : `${active} of ${total} members are ready, and the minimum is ${needed}: the bundle is down.`,
   };
 }
 
@@ -239,7 +241,7 @@ export function verdictOn(design: Design, bundle: Bundle): BundleVerdict {
       port,
       state,
       miscabled: true,
-      sentence: `Miscabled: it leads to ${where}, not where the others go. ${STATE_WORDS[state]}`,
+      sentence: `Miscabled: it leads to ${where}, not to the far end of the other members. ${STATE_WORDS[state]}`,
     };
   });
   return {

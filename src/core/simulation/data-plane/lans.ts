@@ -86,7 +86,7 @@ class Union {
 export interface Spread {
   /** Whether what is open holds a ring: joins two that are joined already. */
   readonly ring: boolean;
-  /** Parts that the largest one does not reach, as switches; none where the VLAN is in one piece. */
+  /** Parts that the largest one does not reach, as switches; none where the VLAN is connected. */
   readonly apart: readonly (readonly string[])[];
 }
 

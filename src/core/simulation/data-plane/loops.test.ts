@@ -47,7 +47,7 @@ describe('rings', () => {
     const [first, second] = ['s1:1', 's3:2'].map((p) => trace.loops.findLast((l) => l.ports.includes(p))!);
     expect([first!.to, second!.to]).toEqual([8_000_000, null]);
     expect(storyOf(two, trace).map((l) => l.text)).toContain(
-      'Nothing goes round in VLAN 1 over s1 1, s1 2, s2 1, s2 2 any more, after 3.0 s.',
+      'The loop in VLAN 1 over s1 1, s1 2, s2 1, s2 2 ends after 3.0 s.',
     );
   });
   test('what it does: by the time once round, both ways, against the speed of its slowest link', () => {

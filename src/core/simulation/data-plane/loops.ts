@@ -86,7 +86,7 @@ function noteRings(w: World, vlan: number, rings: readonly Ring[]): void {
 }
 
 /**
- * Probes every VLAN whose trees changed: whether it is in one piece, and whether something of it goes round. Of VLANs
+ * Probes every VLAN whose trees changed: whether it is connected, and whether something of it goes round. Of VLANs
  * whose frames go alike, one is looked at.
  */
 export function probeVlans(w: World): void {

@@ -30,7 +30,7 @@ const reachOf = (trace: Trace, vlan: number) =>
 const told = (design: Design, trace: Trace) =>
   storyOf(design, trace).flatMap((l) => (/VLAN/.test(l.text) ? [l.text] : []));
 
-describe('whether a VLAN is in one piece', () => {
+describe('whether a VLAN is connected', () => {
   test('it falls apart with its only cable, and comes together with it', () => {
     const design = line(['all', 'all'], ['all', 'all']);
     const trace = run(design, 10, { kind: 'link-down', at: 2, link: 'bc' }, { kind: 'link-up', at: 5, link: 'bc' });
@@ -40,8 +40,8 @@ describe('whether a VLAN is in one piece', () => {
     ]);
     expect(reachOf(trace, 20).at(-1)![1]).toEqual([]);
     expect(told(design, trace)).toEqual([
-      'VLANs 10, 20, 30 fall apart: the rest does not reach c.',
-      expect.stringMatching(/^VLANs 10, 20, 30 are in one piece again, after 3\.0 s\.$/),
+      'VLANs 10, 20, 30 are partitioned: the rest does not reach c.',
+      expect.stringMatching(/^VLANs 10, 20, 30 are connected again, after 3\.0 s\.$/),
     ]);
   });
   test('one that a cable does not carry at both ends is apart from the start, the others are not', () => {
@@ -49,7 +49,7 @@ describe('whether a VLAN is in one piece', () => {
     const trace = run(design, 3);
     expect(reachOf(trace, 20)).toEqual([[0, [['c']]]]);
     expect(reachOf(trace, 10)).toEqual([[0, []]]);
-    expect(told(design, trace)).toEqual(['VLAN 20 is apart from the start: the rest does not reach c.']);
+    expect(told(design, trace)).toEqual(['VLAN 20 is partitioned from the start: the rest does not reach c.']);
   });
   test('a switch that is off is not missed', () => {
     const trace = run(line(['all', 'all'], ['all', 'all']), 6, { kind: 'switch-off', at: 2, switch: 'c' });
@@ -64,10 +64,10 @@ describe('whether a VLAN is in one piece', () => {
     expect(lines).toEqual([
       expect.stringMatching(
         new RegExp(
-          `^VLANs 140, 150 fall apart and change \\d+ times until .* s; at worst the rest does not reach ${worst} sw`,
+          `^VLANs 140, 150 are partitioned and change \\d+ times until .* s; at worst the rest does not reach ${worst} sw`,
         ),
       ),
-      expect.stringMatching(/^VLANs 140, 150 are in one piece again, after \d+\.\d s\.$/),
+      expect.stringMatching(/^VLANs 140, 150 are connected again, after \d+\.\d s\.$/),
     ]);
   });
   test('one that stays apart says so when it last changed', () => {
@@ -76,12 +76,12 @@ describe('whether a VLAN is in one piece', () => {
     const trace = run(design, 10, { kind: 'link-down', at: 0.5, link: 'bc' }, ...times);
     const [first, last, ...rest] = told(design, trace);
     expect(first).toMatch(
-      /^VLANs 10, 20, 30 fall apart and change 5 times until 5\.000 s; at worst the rest does not reach /,
+      /^VLANs 10, 20, 30 are partitioned and change 5 times until 5\.000 s; at worst the rest does not reach /,
     );
-    expect(last).toMatch(/^VLANs 10, 20, 30 are still apart: the rest does not reach /);
+    expect(last).toMatch(/^VLANs 10, 20, 30 are still partitioned: the rest does not reach /);
     expect(rest).toEqual([]);
   });
-  test('under classic spanning tree it is apart until the way that was cut has listened and learned', () => {
+  test('under classic spanning tree it is apart until the way that was blocked has listened and learned', () => {
     const trace = run({ ...asMeant(), mode: 'per-vlan-stp' }, 40, {
       kind: 'link-down',
       at: 5,
@@ -143,7 +143,7 @@ describe('VLANs whose frames go alike', () => {
 describe('a tree that is run for several VLANs', () => {
   const design: Design = { ...asMeant(), scripts: [] };
   const trace = runOf(design, 6, [{ kind: 'switch-off', at: 3, switch: 'gate' }]);
-  test('has the ports of hosts of all of them', () => {
+  test('has the ports of hosts of all', () => {
     expect(trace.classes[110]).toEqual([110, 120, 130]);
     const own = trace.ports.filter((l) => l.tree === 'vlan-110').map((l) => l.port);
     expect(own).toEqual(expect.arrayContaining(['ticket-hall:10', 'gate:10']));
@@ -179,7 +179,7 @@ describe('a run in turns', () => {
     const trace = value as Trace;
     expect(trace.ended).toBe('cancelled');
     expect(trace.until / 1e6).toBeCloseTo(reached, 3);
-    expect(trace.sentence).toBe(`Cancelled at ${reached.toFixed(1)} s; what happened until then is kept.`);
+    expect(trace.sentence).toBe(`Cancelled at ${reached.toFixed(1)} s. The run until then is kept.`);
     expect(trace.frames.count).toBeGreaterThan(0);
   });
   test('is the same as one in one go', () => {

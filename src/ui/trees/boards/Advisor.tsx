@@ -37,7 +37,7 @@ export function Advisor() {
         <thead>
           <tr>
             <th scope="col">grouping</th>
-            <th scope="col">ways of VLANs</th>
+            <th scope="col">VLAN paths</th>
             <th scope="col" className="number">
               trees
             </th>
@@ -66,7 +66,7 @@ export function Advisor() {
               </th>
               <td>
                 {a.changed.length === 0 ? (
-                  'all stay as they are'
+                  'all stay'
                 ) : (
                   <>
                     move for VLAN{a.changed.length > 1 ? 's' : ''}{' '}
@@ -75,7 +75,8 @@ export function Advisor() {
                 )}
                 {a.parted.length > 0 && (
                   <div className="alarm">
-                    VLAN {formatVlanRanges(a.parted)} falls apart: its instance keeps a link open that does not carry it
+                    VLAN {formatVlanRanges(a.parted)} is partitioned: its instance forwards over a link that does not
+                    carry it
                   </div>
                 )}
               </td>

@@ -47,7 +47,7 @@ export function BoardCommands({ design, picked, onTier, onBalance }: CommandsPro
         <span>
           <span className="quiet">never root: </span>
           {tiers.map((tier) => (
-            <Button key={tier} title={`Push the ${tier} tier out of the race`} onClick={() => onTier(tier)}>
+            <Button key={tier} title={`Never root: the ${tier} tier`} onClick={() => onTier(tier)}>
               {tier}
             </Button>
           ))}

@@ -2,7 +2,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo, useState } from 'react';
-import { cutsOf, movedBetween, rootsOf } from '../../../core/trees';
+import { blockedPorts, movedBetween, rootsOf } from '../../../core/trees';
 import type { MovedPort, SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
 import { treeInView, useBench, useSession, useTree } from '../../session/context';
@@ -55,7 +55,7 @@ export function CompareBoard() {
           disabled={!draft && !last}
           onClick={() => setWhat('change')}
         >
-          before and after {draft ? 'the change tried out' : 'the last change'}
+          before and after {draft ? 'the previewed change' : 'the last change'}
         </button>
       </div>
       {what === 'change' && (draft || last) ? <BeforeAfter /> : <SideBySide />}
@@ -117,8 +117,7 @@ function SideBySide() {
   if (trees.length < 2)
     return (
       <p className="board-lead quiet">
-        The design runs one tree only: there is nothing to set beside it. Try a change out, and it is shown before and
-        after.
+        The design runs one tree only: there is nothing to compare. Preview a change to compare before and after.
       </p>
     );
   const set = (i: number, id: string) => setPicked(ids.map((old, j) => (i === j ? id : old)));
@@ -144,7 +143,7 @@ function SideBySide() {
             {ids.length > 2 && (
               <button
                 className="plain quiet remove"
-                aria-label={`Take tree ${i + 1} out`}
+                aria-label={`Remove tree ${i + 1}`}
                 onClick={() => setPicked(ids.filter((_, j) => j !== i))}
               >
                 ×
@@ -158,7 +157,7 @@ function SideBySide() {
           </button>
         )}
         <span className="quiet">
-          {differ === 0 ? 'They go the same way.' : `${differ} ports differ from the first.`}
+          {differ === 0 ? 'They have the same outcome.' : `${differ} ports differ from the first.`}
         </span>
       </div>
       <Sides
@@ -193,7 +192,7 @@ function Sides({ sides }: { sides: readonly Side[] }) {
             <figcaption>
               <b>{title}</b>{' '}
               <span className="quiet">
-                root {name} · {cutsOf(of).length} cuts
+                root {name} · {blockedPorts(of).length} blocked
               </span>
             </figcaption>
             <MiniTree

@@ -22,7 +22,7 @@ export function FactDrawing({ solved, of }: { solved: SolvedDesign; of: SolvedTr
   const seen = new Map<string, number>();
   const turns = new Map<number, number>();
   return (
-    <svg className="facts-drawing" viewBox={`${x} ${y} ${w} ${h}`} role="img" aria-label="The network as it is given">
+    <svg className="facts-drawing" viewBox={`${x} ${y} ${w} ${h}`} role="img" aria-label="The network">
       {links.map(({ a, b }) => {
         const [from, to] = [at[portBridge[a]!]!, at[portBridge[b]!]!];
         const pair = [portBridge[a], portBridge[b]].sort().join();

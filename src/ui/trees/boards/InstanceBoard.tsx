@@ -12,7 +12,7 @@ import { Worksheet } from './Worksheet';
 const PARTS = [
   { id: 'members', name: 'Switches and regions' },
   { id: 'advisor', name: 'Advisor' },
-  { id: 'burden', name: 'Burden of the modes' },
+  { id: 'burden', name: 'Protocol load' },
 ] as const;
 
 /** VLANs grouped into instances: the map of a region, who is in it, a proposal, and what it spares. */
@@ -38,8 +38,8 @@ export function InstanceBoard() {
         <RegionMap />
       ) : (
         <p className="board-lead">
-          No switch runs MSTP: every VLAN has the tree that its mode gives it. With instances, VLANs that go the same
-          way share one tree. <Button onClick={start}>Run MSTP on every switch</Button>
+          No switch runs MSTP. With MST instances, VLANs that take the same paths share one tree.{' '}
+          <Button onClick={start}>Run MSTP on every switch</Button>
         </p>
       )}
       <div className="weave-tabs" role="radiogroup" aria-label="Below the map">

@@ -89,7 +89,7 @@ export function InstanceColumn({
       </div>
       <small className="quiet">
         {total === 0
-          ? 'no VLAN: it runs nowhere yet'
+          ? 'no VLAN: it runs on no switch yet'
           : total > vlans.length
             ? `${total - vlans.length} VLANs not in use`
             : ''}

@@ -46,7 +46,9 @@ export function LoadChart({ solved, weave, onPick }: Props) {
       aria-label={loaded ? 'Load of links in percent of their rate' : 'VLANs on each link'}
     >
       <figcaption className="quiet small">
-        {loaded ? 'busier way of each link, percent of its rate' : 'VLANs on each link; give traffic to see its load'}
+        {loaded
+          ? 'busier direction of each link, percent of its rate'
+          : 'VLANs on each link; enter traffic to see its load'}
       </figcaption>
       <ResponsiveContainer width="100%" height="100%">
         <BarChart data={bars} margin={{ top: 6, right: 12, bottom: 2, left: 0 }} barCategoryGap={2}>

@@ -44,12 +44,12 @@ export function MiniTree({ solved, of, cabled, hue, area, marked, label, onPick 
       style={{ '--tree': `var(--hue-${hue})` } as React.CSSProperties}
     >
       {wires.map((w) => {
-        const cut = w.state === 'cut';
+        const blocked = w.state === 'blocked';
         const t = (share: number) => [w.a.x + (w.b.x - w.a.x) * share, w.a.y + (w.b.y - w.a.y) * share] as const;
-        const [x1, y1] = cut && w.cutA ? t(0.22) : t(0);
-        const [x2, y2] = cut && w.cutB ? t(0.78) : t(1);
+        const [x1, y1] = blocked && w.blockedA ? t(0.22) : t(0);
+        const [x2, y2] = blocked && w.blockedB ? t(0.78) : t(1);
         const differs = [w.portA, w.portB].some((p) => p !== null && marked.has(p));
-        const knot = cut ? (w.cutA ? [x1, y1] : [x2, y2]) : null;
+        const knot = blocked ? (w.blockedA ? [x1, y1] : [x2, y2]) : null;
         const port = w.portA ?? w.portB;
         return (
           <g key={w.key} onClick={() => port && onPick('port', port)}>

@@ -19,7 +19,7 @@ import { FactDrawing } from './FactDrawing';
 const ENDS: readonly { id: EndAnswer; words: string }[] = [
   { id: 'root', words: 'root port' },
   { id: 'designated', words: 'designated' },
-  { id: 'cut', words: 'cut' },
+  { id: 'blocked', words: 'blocked' },
 ];
 
 /** A tree worked out by hand: nothing is shown but what is given, and each answer is checked. */

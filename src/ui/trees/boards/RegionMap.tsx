@@ -61,8 +61,8 @@ export function RegionMap() {
     if (!parsed.ok || parsed.vlans.length === 0)
       return say({
         text: parsed.ok
-          ? 'Say which VLANs: numbers and ranges such as 110-140,199, or pick them on the board.'
-          : `'${parsed.part}' is no VLAN: write numbers from 1 to 4094 and ranges such as 110-140,199.`,
+          ? 'Enter the VLANs: numbers and ranges such as 110-140,199, or pick them on the board.'
+          : `'${parsed.part}' is not a VLAN: write numbers from 1 to 4094 and ranges such as 110-140,199.`,
         alarm: true,
       });
     move(parsed.vlans, to);
@@ -85,7 +85,7 @@ export function RegionMap() {
   if (!region)
     return (
       <p className="board-lead">
-        No region yet: every switch is one of its own, named after its address.{' '}
+        No region yet: every switch is its own region, named after its MAC address.{' '}
         <Button variant="contained" onClick={() => addRegion()}>
           Make a region
         </Button>

@@ -114,9 +114,9 @@ export function RootBoard() {
   return (
     <div className="board" aria-label="Root board">
       <p className="board-lead quiet">
-        Who is root of which tree, and who takes over. Press <kbd className="key">1</kbd> <kbd className="key">2</kbd>{' '}
+        The root of each tree, and the next ones. Press <kbd className="key">1</kbd> <kbd className="key">2</kbd>{' '}
         <kbd className="key">3</kbd> on a cell or drag a rank; <kbd className="key">Space</kbd> picks several trees. A
-        dashed ring won by its address alone; a dot is the default priority.
+        dashed ring: decided by MAC address only. A dot: default priority.
       </p>
       <div className="board-scroll">
         <table className="roots" role="grid" ref={table} onKeyDown={onKeyDown}>
@@ -144,7 +144,7 @@ export function RootBoard() {
                   <th scope="row" style={{ borderLeftColor: `var(--hue-${hueOf(design, first.tree)})` }}>
                     <input
                       type="checkbox"
-                      aria-label={`Pick ${treeTitle(first.tree)}${row.trees.length > 1 ? ' and those alike' : ''}`}
+                      aria-label={`Pick ${treeTitle(first.tree)}${row.trees.length > 1 ? ' and the trees like it' : ''}`}
                       checked={row.trees.every((t) => picked.has(t.tree.id))}
                       onChange={() => pick(row)}
                     />
@@ -181,7 +181,7 @@ export function RootBoard() {
       </div>
       <BoardCommands
         design={design}
-        onTier={(tier) => show(`Push the ${tier} tier out of the race`, tierLastEdits(solved, chosenTrees(), tier))}
+        onTier={(tier) => show(`Never root: the ${tier} tier`, tierLastEdits(solved, chosenTrees(), tier))}
         onBalance={(pair, by) => {
           const loads = by === 'load' ? loadsOf(solved) : null;
           const weight = (of: SolvedTree) => loads?.offered.get(of.tree.id) ?? (loads ? 0 : 1);
@@ -213,7 +213,7 @@ function RankCell({ row, of, at, focused, onFocus, onDrop }: CellProps) {
   const rank = place >= 0 && place < RANKS ? place + 1 : null;
   const tied = ranked !== undefined && (ranked.byMac || row.order[place + 1]?.byMac === true);
   const words = !ranked
-    ? 'takes no part'
+    ? 'not in the tree'
     : `${rank ? `rank ${rank}, ` : ''}priority ${ranked.priority}${rank && tied ? ', placed by its MAC address only' : ''}`;
   return (
     <td

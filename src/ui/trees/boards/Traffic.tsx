@@ -35,7 +35,7 @@ export function Traffic({ lost }: Pick<Loads, 'lost'>) {
     <div className="traffic">
       {lost.length > 0 && (
         <p className="alarm small">
-          {lost.length} of {design.demands.length} demands get nowhere: {lost[0]!.sentence}
+          {lost.length} of {design.demands.length} demands have no path: {lost[0]!.sentence}
         </p>
       )}
       <DataTable

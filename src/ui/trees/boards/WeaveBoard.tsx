@@ -107,9 +107,9 @@ export function WeaveBoard() {
   const nothing = weave.columns.length === 0 || weave.rows.length === 0;
   return (
     <div className="board weave">
-      <p className="board-lead" role="status" aria-label="Cell of the weave">
+      <p className="board-lead" role="status" aria-label="Cell of link use">
         {nothing ? (
-          'No links between switches yet, so there is nothing to weave.'
+          'No links between switches yet, so there is no link use to show.'
         ) : (
           <Readout solved={solved} weave={weave} at={at} />
         )}
@@ -120,7 +120,7 @@ export function WeaveBoard() {
           style={{ width: layout.width, height: layout.height }}
           tabIndex={0}
           role="application"
-          aria-label={`Weave of ${weave.rows.length} rows of trees and ${weave.columns.length} links. Arrow keys go from cell to cell, Enter opens the link.`}
+          aria-label={`Link use: ${weave.rows.length} rows of trees and ${weave.columns.length} links. Arrow keys go from cell to cell, Enter opens the link.`}
           onKeyDown={onKeyDown}
           onPointerMove={(e) => setAt(cellAt(layout, weave, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
           onPointerLeave={() => setAt({ row: -1, column: -1 })}
@@ -128,7 +128,7 @@ export function WeaveBoard() {
         />
       </div>
       <div className="weave-lower">
-        <div className="weave-tabs" role="radiogroup" aria-label="Below the weave">
+        <div className="weave-tabs" role="radiogroup" aria-label="Below the table">
           {(['links', 'traffic'] as const).map((id) => (
             <button key={id} role="radio" className="tool" aria-checked={lower === id} onClick={() => setLower(id)}>
               {id === 'links' ? 'Share of each link' : 'Traffic'}
@@ -153,11 +153,11 @@ function Readout({ solved, weave, at }: { solved: SolvedDesign; weave: Weave; at
   if (!row && !column)
     return (
       <span className="quiet">
-        A row a tree, a column a link: filled carries, notched is cut at that end, a dot takes no part.
+        A row per tree, a column per link. Filled: forwards. Notched: blocked at that end. Dot: not in the tree.
       </span>
     );
   const cell = row && column ? row.cells[at.column]! : null;
-  const cutAt = cell === CELL.cutA ? column!.a : cell === CELL.cutB ? column!.b : null;
+  const cutAt = cell === CELL.blockedA ? column!.a : cell === CELL.blockedB ? column!.b : null;
   return (
     <>
       {row && <b>{rowWords(row)}</b>} {column && linkWords(solved, column)}
@@ -192,7 +192,7 @@ function Idle({ solved, weave, onPick }: { solved: SolvedDesign; weave: Weave; o
   return (
     <>
       {list(weave.idle, 'idle in every tree:', true)}
-      {list(weave.everything, 'carries everything:', false)}
+      {list(weave.everything, 'carries every tree:', false)}
     </>
   );
 }

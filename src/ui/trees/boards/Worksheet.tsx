@@ -113,7 +113,7 @@ export function Worksheet() {
                 {MODE_WORDS[MODES[i]!]}
                 <small className="quiet">
                   {note}
-                  {MODES[i] === design.mode && ', in force'}
+                  {MODES[i] === design.mode && ', in use'}
                 </small>
               </th>
               <td className="number mono">{burden.trees}</td>
@@ -126,8 +126,8 @@ export function Worksheet() {
         </tbody>
       </table>
       <p className="quiet small">
-        The busiest switch or link of each, once all has settled: a designated port sends one BPDU each hello time and
-        tree; with instances one BPDU speaks for all of them. The limits are kept in this browser.
+        The busiest switch or link of each mode, after convergence. A designated port sends one BPDU per hello time and
+        tree; with MST one BPDU covers all instances. The limits are kept in this browser.
       </p>
     </div>
   );

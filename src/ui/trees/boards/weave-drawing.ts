@@ -102,11 +102,11 @@ function drawCell(
     case CELL.carries:
       c.fillRect(px, py, pw, ph);
       return;
-    case CELL.cutA:
-    case CELL.cutB: {
+    case CELL.blockedA:
+    case CELL.blockedB: {
       const bite = Math.min(6, pw / 3);
-      const [near, far] = kind === CELL.cutA ? [px + 0.5, px + pw - 0.5] : [px + pw - 0.5, px + 0.5];
-      const inward = kind === CELL.cutA ? bite : -bite;
+      const [near, far] = kind === CELL.blockedA ? [px + 0.5, px + pw - 0.5] : [px + pw - 0.5, px + 0.5];
+      const inward = kind === CELL.blockedA ? bite : -bite;
       c.beginPath();
       c.moveTo(near, py + 0.5);
       c.lineTo(far, py + 0.5);

@@ -13,9 +13,9 @@ import { useBench, useSession, useTree } from '../../session/context';
 
 const TYPES: Record<Goal['type'], string> = {
   root: 'A switch is root',
-  cut: 'A port is the cut one',
+  cut: 'A port is the blocked one',
   carries: 'A link carries VLANs',
-  path: 'Two places talk within limits',
+  path: 'Two places communicate within limits',
   'never-root': 'A tier never becomes root',
   load: 'No link carries too much',
 };
@@ -55,7 +55,7 @@ function goalOf(draft: Draft): Goal | string {
       return { ...base, type: 'carries', port: draft.port, ...(draft.only ? { only: true } : {}) };
     case 'path': {
       if (!draft.from || !draft.to) return 'Choose both ends of the path.';
-      if (draft.from === draft.to) return 'Both ends are the same place: choose two different ones.';
+      if (draft.from === draft.to) return 'Both ends are the same: choose two different places.';
       if (draft.atMost.trim() === '' && !draft.avoid) return 'Give a limit: hops at most, or a switch to avoid.';
       const hops = draft.atMost.trim() === '' ? {} : { atMost: Number(draft.atMost) };
       const avoid = draft.avoid ? { avoid: draft.avoid } : {};
@@ -161,7 +161,7 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
   return (
     <form className="goal-form" onSubmit={submit} aria-label="New goal">
       <label className="goal-field">
-        <span className="quiet">what should hold</span>
+        <span className="quiet">goal</span>
         <Select
           value={draft.type}
           onChange={(e) => change({ type: e.target.value })}

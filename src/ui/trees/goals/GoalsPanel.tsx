@@ -24,9 +24,9 @@ export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
       <h2>Goals</h2>
       <p className="quiet">
         {checked.length === 0
-          ? 'Say what should hold, and it is watched from then on: who is root, which end is cut, which link carries which VLANs, how far two places are apart.'
+          ? 'Set goals, and Knot Path checks them at every change: which switch is root, which end is blocked, which link carries which VLANs, how many hops lie between two places.'
           : draft
-            ? `With the change that is tried out: ${broken === 0 ? 'all met' : `${broken} of ${checked.length} broken`}.`
+            ? `With this change previewed: ${broken === 0 ? 'all met' : `${broken} of ${checked.length} broken`}.`
             : broken === 0
               ? 'All met.'
               : `${broken} of ${checked.length} broken.`}

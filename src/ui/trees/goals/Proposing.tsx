@@ -113,7 +113,7 @@ function FoundList({ found, active, onShow }: ListProps) {
                 {' '}
                 {p.movedBesides.length === 0
                   ? 'nothing else moves'
-                  : `${p.movedBesides.length} ${p.movedBesides.length === 1 ? 'tree moves' : 'trees move'} besides`}
+                  : `${p.movedBesides.length} ${p.movedBesides.length === 1 ? 'tree moves' : 'trees move'} too`}
               </span>
             </div>
             <ul className="small">

@@ -7,7 +7,7 @@ import { useBench } from '../../session/context';
 const WORD = {
   forms: 'forms',
   'too-few': 'down, too few members',
-  never: 'never forms',
+  never: 'never comes up',
   'one-sided': 'one end only',
   unanswered: 'unanswered',
 } as const;

@@ -5,7 +5,7 @@ import { useBench, useSession } from '../../session/context';
 
 const SETTINGS = [
   { field: 'edge', name: 'edge' },
-  { field: 'autoEdge', name: 'edge by itself' },
+  { field: 'autoEdge', name: 'auto edge' },
   { field: 'bpduGuard', name: 'BPDU guard' },
   { field: 'bpduFilter', name: 'BPDU filter' },
   { field: 'rootGuard', name: 'root guard' },

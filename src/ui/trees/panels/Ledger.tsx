@@ -9,7 +9,7 @@ import { useSession, useTree } from '../../session/context';
 import { LedgerTable } from '../../controls/LedgerTable';
 
 const HEADS: Record<Contest['kind'], readonly string[]> = {
-  received: ['heard on', 'root', 'cost', 'from', 'its port'],
+  received: ['received on', 'root', 'cost', 'from', 'its port'],
   lan: ['offered by', 'root', 'cost', 'bridge', 'port'],
   election: ['switch', '', 'priority', 'MAC address', ''],
 };
@@ -62,7 +62,7 @@ function label(solved: SolvedDesign, contest: Contest, c: Candidate): string {
 }
 
 function rowNote(c: Candidate): string {
-  if (c.barred) return 'its own offer, does not count';
+  if (c.barred) return 'its own offer, not counted';
   if (c.wins) return 'wins';
   return c.lostBy === 'receivingPort' ? 'lost by the receiving port' : '';
 }

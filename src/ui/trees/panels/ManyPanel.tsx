@@ -33,7 +33,7 @@ export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
                 Bridge priority{' '}
                 <small className="quiet">
                   {common
-                    ? 'of all of them'
+                    ? 'of all'
                     : `now from ${Math.min(...values.map((v) => v.value))} to ${Math.max(...values.map((v) => v.value))}`}
                 </small>
               </span>

@@ -58,14 +58,14 @@ export function ManyPorts({ selection }: { selection: readonly Ref[] }) {
       <ScopePicker />
       <p className="quiet small">
         {elements.map((e) => `${switchById(design, e.switch)?.name} ${e.name}`).join(', ')}
-        {selection.some((r) => r.kind === 'link') && ': of each link the end whose cost counts in this tree'}
+        {selection.some((r) => r.kind === 'link') && ': at each link, the end whose cost counts in this tree'}
       </p>
       <div className="setting">
         <span>
           Port cost{' '}
           <small className="quiet">
             {alike
-              ? 'of all of them'
+              ? 'of all'
               : `now ${Math.min(...costs.map((c) => c.value))} to ${Math.max(...costs.map((c) => c.value))}`}
           </small>
         </span>

@@ -25,7 +25,7 @@ export function PathPanel({ shown }: { shown: ShownPath }) {
         {nameOf(from)} to {nameOf(to)}
       </h2>
       <p className="quiet">
-        Path of frames in {of.tree.vlan === null ? 'the tree of all VLANs' : `VLAN ${of.tree.vlan} ${of.tree.name}`}
+        Path of frames in {of.tree.vlan === null ? 'the common tree' : `VLAN ${of.tree.vlan} ${of.tree.name}`}
       </p>
       <PlacePicker key={`${from.id} ${to.id}`} from={from} to={to} />
       {answer && !answer.ok && (
@@ -51,7 +51,7 @@ export function PathPanel({ shown }: { shown: ShownPath }) {
                   <dd className="mono">{grouped(capacity.rate)} Mb/s</dd>
                 </div>
                 <div>
-                  <dt>with one member lost</dt>
+                  <dt>with one member down</dt>
                   <dd className="mono">{grouped(capacity.memberLost)} Mb/s</dd>
                 </div>
               </>

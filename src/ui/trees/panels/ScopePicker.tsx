@@ -23,7 +23,7 @@ export function useScope(): ScopeResult {
   if (!parsed.ok)
     return {
       ok: false,
-      sentence: `'${parsed.part}' is no VLAN: write numbers from 1 to 4094 and ranges such as 110-140,199.`,
+      sentence: `'${parsed.part}' is not a VLAN: write numbers from 1 to 4094 and ranges such as 110-140,199.`,
     };
   const known = new Set(design.vlans.map((v) => v.number));
   const vlans = parsed.vlans.filter((v) => known.has(v));

@@ -89,7 +89,7 @@ export function SwitchPanel({ id }: { id: string }) {
           }
         />
         <Choice
-          label="A guarded port comes back"
+          label="Guard recovery"
           value={String(s.guardRecovery ?? '')}
           options={{
             '': 'by hand',
@@ -101,7 +101,7 @@ export function SwitchPanel({ id }: { id: string }) {
               : {}),
           }}
           onPick={(value, words) =>
-            edit(`Guarded ports of ${s.name} come back ${words}`, [
+            edit(`Guard recovery of ${s.name}: ${words}`, [
               setField('switch', id, 'guardRecovery', value === '' ? null : Number(value)),
             ])
           }

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { cutsOf, explainTree, nextRoot, roleAt, rootsOf } from '../../../core/trees';
+import { blockedPorts, explainTree, nextRoot, roleAt, rootsOf } from '../../../core/trees';
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../session/context';
 import { treeTitle } from '../../controls/tree-names';
@@ -16,14 +16,14 @@ const MOST_NAMED = 6;
 const alikeWords = (vlans: readonly number[]) =>
   vlans.length <= MOST_NAMED ? formatVlanRanges(vlans).replaceAll(',', ', ') : `${vlans.length} other VLANs`;
 
-/** The tree in view as a whole: root, who comes next, cuts, why; and a way to ask for a path. */
+/** The tree in view as a whole: root, who comes next, blocked, why; and a way to ask for a path. */
 export function TreePanel() {
   const { select } = useBench();
   const solved = useSession((s) => s.solved);
   const of = useTree()!;
   const { design, ports, portBridge } = solved.topology;
   const ledger = useMemo(() => explainTree(solved, of), [solved, of]);
-  const cuts = useMemo(() => cutsOf(of), [of]);
+  const blocked = useMemo(() => blockedPorts(of), [of]);
   const root = rootsOf(of)[0];
   const next = root === undefined ? -1 : nextRoot(solved, of, root);
   const alike = solved.trees.filter((t) => t.fold === of.fold && t !== of);
@@ -56,16 +56,16 @@ export function TreePanel() {
           <dd>{next < 0 ? 'none' : place(next)}</dd>
         </div>
         <div>
-          <dt>cuts</dt>
-          <dd className="mono">{cuts.length}</dd>
+          <dt>blocked ports</dt>
+          <dd className="mono">{blocked.length}</dd>
         </div>
       </dl>
       <Ledger ledger={ledger} />
       <PlacePicker />
       <table className="rows">
-        <caption>Cuts of this tree</caption>
+        <caption>Blocked ports of this tree</caption>
         <tbody>
-          {cuts.map((port) => {
+          {blocked.map((port) => {
             const { element, kind } = ports[port]!;
             return (
               <tr key={element.id}>
@@ -84,9 +84,9 @@ export function TreePanel() {
               </tr>
             );
           })}
-          {cuts.length === 0 && (
+          {blocked.length === 0 && (
             <tr>
-              <td className="quiet">No cut: nothing is cabled twice in this tree.</td>
+              <td className="quiet">None: this tree has no redundant path.</td>
             </tr>
           )}
         </tbody>

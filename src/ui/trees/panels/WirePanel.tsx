@@ -56,7 +56,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
     return (
       <>
         <h2>{bundle ? `Bundle ${bundle.name}` : 'Port'}</h2>
-        <p className="quiet">{bundle ? 'This bundle does not form.' : 'Nothing is known of this port.'}</p>
+        <p className="quiet">{bundle ? 'This bundle is down.' : 'This port is not in the solution.'}</p>
         {bundle && <BundleState design={design} bundle={bundle} />}
       </>
     );
@@ -77,9 +77,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
     <>
       <h2>{heading}</h2>
       <p className="mono quiet">{rest}</p>
-      {member && member.id !== element.id && (
-        <p className="quiet">Member of bundle {member.name}, which did not form.</p>
-      )}
+      {member && member.id !== element.id && <p className="quiet">Member of bundle {member.name}, which is down.</p>}
       {member && member.id === element.id && member.id !== focus && (
         <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>
       )}
@@ -94,9 +92,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
         <ScopePicker />
         <Ends solved={solved} ends={ends} />
         {far?.kind === 'host' && (
-          <p className="quiet">
-            The far end is {hostById(design, far.id)?.name}, a host: it takes no part in the tree.
-          </p>
+          <p className="quiet">The far end is {hostById(design, far.id)?.name}, a host: it runs no spanning tree.</p>
         )}
         <div className="buttons">
           {fail.edits.length > 0 && (

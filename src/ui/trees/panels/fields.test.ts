@@ -6,7 +6,7 @@ test('a cost is held to its scale, and the nearest legal one is named', () => {
   expect(costFault('0', 'long')).toContain('the nearest is 1.');
   expect(costFault('2.6', 'long')).toContain('the nearest is 3.');
   expect(costFault('cheap', 'long')).toBe(
-    'cheap is no legal cost: a whole number from 1 to 200\u00a0000\u00a0000 on the 32-bit scale.',
+    'cheap is not a legal cost: a whole number from 1 to 200\u00a0000\u00a0000 on the 32-bit scale.',
   );
 });
 

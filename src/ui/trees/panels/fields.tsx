@@ -94,7 +94,7 @@ export function costFault(text: string, scale: CostScale): string | null {
   const near = Number.isFinite(value)
     ? `; the nearest is ${grouped(Math.min(max, Math.max(min, Math.round(value))))}`
     : '';
-  return `${text} is no legal cost: a whole number from ${min} to ${grouped(max)} on the ${scale === 'long' ? '32-bit' : '16-bit'} scale${near}.`;
+  return `${text} is not a legal cost: a whole number from ${min} to ${grouped(max)} on the ${scale === 'long' ? '32-bit' : '16-bit'} scale${near}.`;
 }
 
 /** A port path cost, typed; empty gives it back to the speed. */
