@@ -7,7 +7,7 @@ import type { Opened } from './support';
 
 async function openBoard(page: Page, { design, variant }: Opened, board: string, query = ''): Promise<void> {
   await page.goto(`/d/${design}/trees?variant=${variant}&board=${board}${query}`);
-  await expect(page.getByRole('radio', { name: new RegExp(`^${board}$`, 'i') })).toBeChecked();
+  await expect(page.getByRole('radio', { name: new RegExp(`^${board.replace('-', ' ')}$`, 'i') })).toBeChecked();
 }
 const draft = (page: Page) => page.getByLabel('Effect of the previewed change');
 const priority = async (request: Parameters<typeof stored>[0], demo: Opened, id: string, vlan: number) =>
@@ -53,7 +53,7 @@ test('a rank is dragged, trees are picked, a tier is pushed out and the trees ba
   await expect(draft(page)).toContainText('core-east on rank 1 of VLAN 199');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'access', exact: true }).click();
-  await expect(draft(page)).toContainText('Push the access tier out of the race · 6 settings');
+  await expect(draft(page)).toContainText('Never root: the access tier · 6 settings');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Balance', exact: true }).click();
   await expect(draft(page)).toContainText('Balance 7 trees over core-east and core-west · 2 settings');
@@ -116,22 +116,22 @@ test('a cost is tried out while it is typed, and what would move is shown before
     expect(ports.find((p) => p.id === id)?.vlanCost).toEqual({ '110': 500 });
 });
 
-test('the weave tells of each cell, names idle links, and takes traffic from a spreadsheet', async ({
+test('link use describes each cell, names idle links, and takes traffic from a spreadsheet', async ({
   page,
   request,
 }) => {
-  const demo = await freshDemo(request, 'weave');
-  await openBoard(page, demo, 'weave');
+  const demo = await freshDemo(request, 'link use');
+  await openBoard(page, demo, 'link-use');
   await expect(page.getByText('idle in every tree:')).toBeVisible();
   await expect(page.getByRole('button', { name: 'quay-b 5 – signal-tower 1' })).toBeVisible();
-  const weave = page.getByRole('application', { name: /^Weave of 5 rows of trees and 17 links/ });
-  await weave.focus();
+  const board = page.getByRole('application', { name: /^Link use: 5 rows of trees and 17 links/ });
+  await board.focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByLabel('Cell of link use')).toContainText(
-    'VLANs 110, 120 core-east = core-west: carries · carries 6 of 7 trees',
+    'VLANs 110, 120 core-east = core-west: forwards · forwards in 6 of 7 trees',
   );
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
-  await expect(page.getByLabel('Cell of link use')).toContainText(/core-west 4 – quay-a 2: cut at quay-a 2/);
+  await expect(page.getByLabel('Cell of link use')).toContainText(/core-west 4 – quay-a 2: blocked at quay-a 2/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /quay-a · port 2|core-west · port 4/ })).toBeVisible();
   await page.getByRole('radio', { name: 'Traffic' }).click();
@@ -208,7 +208,7 @@ test('a goal is made from what is selected; goals that contradict each other are
   await saved(page);
   await openTrees(page, demo, '&panel=goals');
   await expect(page.locator('.goal-void').filter({ hasText: 'a removed port' }).first()).toContainText(
-    'Void: the port it speaks of is not in the design',
+    'Void: the port of this goal is not in the design',
   );
 });
 
@@ -258,11 +258,11 @@ test('VLANs are grouped into instances as advised, moved between them, and a swi
   expect(errors).toEqual([]);
 });
 
-test('the burden of the modes is held against limits', async ({ page, request }) => {
+test('the protocol load of the modes is compared with limits', async ({ page, request }) => {
   await openBoard(page, await freshDemo(request, 'burden'), 'instances');
   await page.getByRole('radio', { name: 'Protocol load' }).click();
   const row = page.getByRole('row', { name: /^one tree per VLAN, rapid/ });
-  await expect(row).toContainText('in force');
+  await expect(row).toContainText('in use');
   await page.getByLabel('Limit of trees on a switch').fill('5');
   await expect(row).toContainText('over');
   await expect(page.getByRole('row', { name: /^one tree for all, rapid/ })).not.toContainText('over');
@@ -274,7 +274,7 @@ test('trees stand side by side, and a change stands before and after', async ({ 
   await page.getByRole('button', { name: '+ tree' }).click();
   await expect(page.getByRole('img', { name: /^VLAN/ })).toHaveCount(3);
   await pick(page, 'Tree 2 of the comparison', 'VLAN 120 crew');
-  await page.getByRole('button', { name: 'Take tree 3 out' }).click();
+  await page.getByRole('button', { name: 'Remove tree 3' }).click();
   await expect(page.getByText('They have the same outcome.')).toBeVisible();
   await page.getByRole('radio', { name: 'Roots' }).click();
   await page
@@ -297,7 +297,7 @@ test('a tree is worked out by hand: answers are checked and a wrong one opens it
   await page.getByLabel('Root', { exact: true }).selectOption({ label: 'core-east' });
   await page.getByLabel('Root path cost of quay-a').fill('2 000');
   await page.getByLabel('Root port of gate').selectOption({ label: '2' });
-  await page.getByLabel('Role of gate 2').selectOption({ label: 'cut' });
+  await page.getByLabel('Role of gate 2').selectOption({ label: 'blocked' });
   await page.getByRole('button', { name: 'Check' }).click();
   await expect(page.getByText('3 right')).toBeVisible();
   await expect(page.getByText('1 wrong')).toBeVisible();

@@ -20,18 +20,18 @@ test('two parallel cables are bundled, the ends are set, and the verdict says wh
   const head = await response.json();
   const demo = { design: head.id as string, variant: head.variants[0].id as string };
   await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}`);
-  await expect(page.getByText('The ends agree. 2 of 2 members carry.')).toBeVisible();
+  await expect(page.getByText('The ends agree. 2 of 2 members are active.')).toBeVisible();
   await page.getByRole('button', { name: 'quay-b = cold-store' }).click();
   await expect(page.getByText('Down: nothing is plugged in.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Bundle', exact: true }).click();
-  await expect(page.getByRole('heading', { name: 'quay-a = quay-b: forms' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'quay-a = quay-b: up' })).toBeVisible();
   await pick(page, 'Negotiation at quay-a', 'passive: waits for the partner');
   await pick(page, 'Negotiation at quay-b', 'passive: waits for the partner');
-  await expect(page.getByText('Both ends only answer, so nobody starts and the bundle never comes up')).toBeVisible();
+  await expect(page.getByText('Both ends are passive, so LACP never starts')).toBeVisible();
   await pick(page, 'Kind at quay-a', 'static, no negotiation');
-  await expect(page.getByRole('heading', { name: 'quay-a = quay-b: one end only' })).toBeVisible();
-  await expect(page.getByText('spanning tree does not see it')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'quay-a = quay-b: up at one end only' })).toBeVisible();
+  await expect(page.getByText('spanning tree does not detect it')).toBeVisible();
   await pick(page, 'Kind at quay-a', 'LACP');
   await pick(page, 'Negotiation at quay-a', 'active: starts it');
   const near = page.getByRole('region', { name: 'End at quay-a' });
@@ -88,7 +88,7 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   await page.getByLabel('second', { exact: true }).selectOption('core-west');
   await page.getByRole('button', { name: 'Make a pair' }).click();
   await expect(page.getByRole('heading', { name: 'core-east + core-west: one bridge' })).toBeVisible();
-  await expect(page.getByRole('row', { name: /^keepalive none/ })).toContainText('each takes itself for the one');
+  await expect(page.getByRole('row', { name: /^keepalive none/ })).toContainText('each switch acts as the only one');
   await page.getByRole('region', { name: 'Roles' }).getByLabel('domain').fill('2000');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Domain 2000 is not legal: a whole number from 1 to 1000.')).toBeVisible();
@@ -101,11 +101,11 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   await saved(page);
   expect((await stored(request, demo)).bundles.slice(-3).map((b) => b.shared)).toEqual([undefined, 1, 1]);
   await page.getByRole('link', { name: 'Bundles' }).click();
-  await expect(page.getByRole('heading', { name: /quay-a = core-east \+ core-west: forms/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /quay-a = core-east \+ core-west: up/ })).toBeVisible();
   await page.getByRole('region', { name: 'End at core-west' }).getByLabel('maximum links').fill('4');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^core-east \+ core-west domain 1/ }).click();
-  await expect(page.getByRole('row', { name: /bundle 1, maximum links 8 4/ })).toContainText('takes them for one end');
+  await expect(page.getByRole('row', { name: /bundle 1, maximum links 8 4/ })).toContainText('to the partner they are one end');
   const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
   expect(errors).toEqual([]);

@@ -238,7 +238,7 @@ test('what the switches hear is held against the drawing, and a difference is ta
     truth.switches.map(({ name }) => ({ name: `${name}.json`, text: text(name) })),
   );
   await expect(page.getByRole('dialog')).toContainText('neighbours: 4 neighbours come in');
-  await page.getByRole('button', { name: 'Take in' }).click();
+  await page.getByRole('button', { name: 'Import' }).click();
   const sum = page.locator('.neighbours-sum');
   await expect(sum).toContainText(
     '5 switches report of 9 cables: 7 as drawn, 0 missing, 1 in another port, 1 unexpected',

@@ -16,7 +16,7 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   const head = await response.json();
   const opened = { design: head.id as string, variant: head.variants[0].id as string };
   await page.goto(`/d/${opened.design}/rehearsal?variant=${opened.variant}&sel=link~quay-a:3--ticket-hall:1`);
-  await expect(page.getByText('A script says what happens when.')).toBeVisible();
+  await expect(page.getByText('A script is a list of events')).toBeVisible();
   await page.getByRole('button', { name: 'New', exact: true }).click();
   await page.getByRole('button', { name: 'Fail this link' }).click();
   const time = page.getByLabel('Time of link quay-a 3 to ticket-hall 1 lost');
@@ -29,7 +29,7 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   expect((await stored(request, opened)).scripts[0]!.events).toMatchObject([{ kind: 'link-down', at: 5 }]);
 
   const story = page.getByRole('region', { name: 'What happened' });
-  await story.getByRole('button', { name: /ticket-hall 2 opened as root port/ }).click();
+  await story.getByRole('button', { name: /ticket-hall 2 forwards as root port/ }).click();
   const strip = page.getByRole('slider', { name: 'Time' });
   await expect(strip).toHaveAttribute('aria-valuetext', '5.000 s');
   await expect(page.locator('.rehearsal-chart svg.chart')).toBeVisible();
@@ -58,7 +58,7 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   await expect(page.getByRole('row', { name: /^2 s 20 s 15 s 30 s, 50 s 6 s/ })).toBeVisible();
 
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: /^Take home/ }).click();
+  await page.getByRole('button', { name: /^Export/ }).click();
   await page.getByRole('menuitem', { name: 'Frames of what is selected (pcapng)' }).click();
   const octets = readFileSync(await (await download).path());
   expect(octets.subarray(0, 4).toString('hex')).toBe('0a0d0d0a');
@@ -107,7 +107,7 @@ test('a run that is stopped shows what happened until then', async ({ page, requ
   await expect(page.getByText(/^rehearsed [1-9]\d* of 36000 s/)).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByText(/^stopped: run of \d+ BPDUs/)).toBeVisible();
-  await expect(page.getByText(/^Cancelled at [\d.]+ s; what happened until then is kept\.$/)).toBeVisible();
+  await expect(page.getByText(/^Cancelled at [\d.]+ s\. The run until then is kept\.$/)).toBeVisible();
 });
 
 test('a guard that trips is told, and the run follows a change of the design', async ({ page, request }) => {
@@ -123,18 +123,18 @@ test('a guard that trips is told, and the run follows a change of the design', a
     page.getByText('ticket-hall 10 received a BPDU and was shut down by BPDU guard until 35.001 s.'),
   ).toBeVisible();
   // At any moment the port says how long it stays shut.
-  await page.getByRole('button', { name: /was shut by its guard until 35/ }).click();
+  await page.getByRole('button', { name: /was shut down by BPDU guard until 35/ }).click();
   await page.getByRole('slider', { name: 'Time' }).press('PageDown');
   await expect(page.getByRole('region', { name: 'At this moment' })).toHaveText(
-    'ticket-hall 10 is shut by its BPDU guard: it heard a BPDU; back in 21.0 s, at 35.001 s.',
+    'ticket-hall 10 is shut down by BPDU guard: it received a BPDU; it recovers in 21.0 s, at 35.001 s.',
   );
   await page.goto(`/d/${opened.design}/trees?variant=${opened.variant}&sel=port~ticket-hall:10`);
   await page.getByLabel("BPDU guard at '10' of ticket-hall").uncheck();
   await saved(page);
   await page.getByRole('link', { name: 'Rehearsal' }).click();
   await page.getByRole('combobox', { name: 'Script' }).selectOption('stranger');
-  await expect(page.getByText('An intruder with priority 0 plugged into ticket-hall 10.')).toBeVisible();
-  await expect(page.getByText('was shut by its guard')).toHaveCount(0);
+  await expect(page.getByText('A rogue switch with priority 0 plugged into ticket-hall 10.')).toBeVisible();
+  await expect(page.getByText('was shut down by BPDU guard')).toHaveCount(0);
 });
 
 test('goals that an event breaks are told with it, and no more before it', async ({ page, request }) => {
@@ -197,7 +197,7 @@ test('events are changed in their rows and pulled on the strip; delays, hellos a
   await takes.fill('2000');
   await takes.press('Enter');
   await page.getByRole('button', { name: 'Choose the pairs' }).click();
-  await page.getByRole('button', { name: 'Take pair 2 out' }).click();
+  await page.getByRole('button', { name: 'Remove pair 2' }).click();
   await saved(page);
   const { processingDelay, probes } = await script();
   expect([processingDelay, probes]).toEqual([2000, [{ from: 'ferry-server', to: 'ticket-desk', vlan: 110 }]]);

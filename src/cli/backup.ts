@@ -4,6 +4,7 @@ import Database from 'better-sqlite3';
 import { backupTo, checkBackup, restoreBackup } from '../server/backup';
 import { databaseFault, databaseFile } from '../server/database';
 import { complain, print } from './files';
+import { count } from '../core/standard';
 
 const reasonOf = (error: unknown, file: string): string =>
   databaseFault(error, file)?.message ?? (error instanceof Error ? error.message : String(error));
@@ -19,7 +20,7 @@ export async function backup(to: string): Promise<number> {
       client.close();
     }
     const { designs } = checkBackup(path.resolve(to));
-    await print(`Copied ${source} to ${to}: ${designs} ${designs === 1 ? 'design' : 'designs'}.\n`);
+    await print(`Copied ${source} to ${to}: ${count(designs, 'design')}.\n`);
     return 0;
   } catch (error) {
     complain(reasonOf(error, source));
@@ -32,7 +33,7 @@ export async function restore(from: string): Promise<number> {
   const target = databaseFile();
   try {
     const { designs, aside } = await restoreBackup(from, target, Date.now());
-    await print(`Restored ${from} into ${target}: ${designs} ${designs === 1 ? 'design' : 'designs'}.\n`);
+    await print(`Restored ${from} into ${target}: ${count(designs, 'design')}.\n`);
     if (aside) await print(`What was there before is kept as ${aside}.\n`);
     return 0;
   } catch (error) {

@@ -1,4 +1,4 @@
-import { bundleVerdicts, pairReport } from '../core/network';
+import { OUTCOME_WORDS, bundleVerdicts, pairReport } from '../core/network';
 import { bundleById, farEnd, hostById, linkAt, portById, portLabel, switchById } from '../core/design';
 import type { Design } from '../core/design';
 import { readDesignFile } from './files';
@@ -42,7 +42,7 @@ export async function bundles(file: string, options: { json?: boolean }): Promis
   else if (rows.length === 0) process.stdout.write('The design has no bundles.\n');
   else
     for (const r of rows) {
-      process.stdout.write(`${r.switch} ${r.bundle}: ${r.outcome}. ${r.sentence}\n`);
+      process.stdout.write(`${r.switch} ${r.bundle}: ${OUTCOME_WORDS[r.outcome]}. ${r.sentence}\n`);
       for (const m of r.members)
         process.stdout.write(`  ${m.port} – ${m.far ?? 'nothing'}: ${m.state}. ${m.sentence}\n`);
     }

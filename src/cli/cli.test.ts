@@ -196,7 +196,7 @@ test('bundles tells the verdict at both ends and of each member; 1 when one does
   for (const b of design.bundles) b.activity = 'passive';
   out = '';
   expect(await bundles(file('passive.json', JSON.stringify(design)), {})).toBe(1);
-  expect(out).toContain('core-east to-core-west: never. Both ends are passive');
+  expect(out).toContain('core-east to-core-west: never comes up. Both ends are passive');
 });
 
 describe('rehearse', () => {

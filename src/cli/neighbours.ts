@@ -1,5 +1,5 @@
 import { checkNeighbours } from '../core/editing';
-import type { Hearing } from '../core/editing';
+import type { Reception } from '../core/editing';
 import { formatTableFault, isNeighbourJson, readNeighbourCsv, readNeighbourJson } from '../core/formats';
 import { complain, readDesignFile, readText } from './files';
 
@@ -19,7 +19,7 @@ export async function neighbours(
 ): Promise<number> {
   const design = await readDesignFile(file);
   if (!design) return 1;
-  const hearings: Hearing[] = [];
+  const receptions: Reception[] = [];
   for (const list of lists) {
     const text = await readText(list);
     if (text === null) return 1;
@@ -28,9 +28,9 @@ export async function neighbours(
       isNeighbourJson(value) || /^\s*[{[]/.test(text) ? readNeighbourJson(list, value) : readNeighbourCsv(list, text);
     for (const fault of read.ok ? read.refused : read.faults) complain(formatTableFault(fault));
     if (!read.ok) return 1;
-    hearings.push(...read.hearings);
+    receptions.push(...read.receptions);
   }
-  const findings = checkNeighbours(design, hearings);
+  const findings = checkNeighbours(design, receptions);
   if (json) process.stdout.write(`${JSON.stringify({ findings })}\n`);
   else
     for (const { verdict, a, b, sentence } of findings)

@@ -28,15 +28,15 @@ export interface WeaveColumn {
   readonly percent: number;
 }
 
-export interface WeaveRow {
+export interface LinkUseRow {
   readonly trees: readonly SolvedTree[];
   /** Index into CELL by column. */
   readonly cells: Uint8Array;
 }
 
-export interface Weave {
+export interface LinkUse {
   readonly columns: readonly WeaveColumn[];
-  readonly rows: readonly WeaveRow[];
+  readonly rows: readonly LinkUseRow[];
   /** Columns that are cut in every tree that could use them, and those that carry every tree there is. */
   readonly idle: readonly number[];
   readonly everything: readonly number[];
@@ -61,8 +61,8 @@ function cellOf({ outcome: { role } }: SolvedTree, a: number, b: number): number
   return forwardsRole(y) ? CELL.carries : CELL.blockedB;
 }
 
-/** The weave of a design. Trees alike in every cell are one row. */
-export function weaveOf(solved: SolvedDesign, loads?: Loads): Weave {
+/** The linkUse of a design. Trees alike in every cell are one row. */
+export function linkUseOf(solved: SolvedDesign, loads?: Loads): LinkUse {
   const pairs = joints(solved.topology);
   const cellsByOutcome = new Map<object, Uint8Array>();
   const cellsFor = (of: SolvedTree) => {

@@ -4,7 +4,7 @@ import type { Design, Edit, Mode } from '../design';
 import { ROLE, solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
 
-export interface Burden {
+export interface ProtocolLoad {
   readonly mode: Mode;
   /** Trees in the whole design. */
   readonly trees: number;
@@ -24,7 +24,7 @@ const largest = (values: Float64Array): number => values.reduce((m, v, i) => (v 
  * an MST bridge sends one for the CIST and all instances together, from a port that is designated in any of them;
  * VLAN 1's goes out tagged and untagged. Hello time in seconds.
  */
-export function burdenOf(solved: SolvedDesign, hello = 2): Burden {
+export function protocolLoadOf(solved: SolvedDesign, hello = 2): ProtocolLoad {
   const { topology } = solved;
   const { design, portBridge, portLan, lanStart, lanPorts } = topology;
   const sends = new Float64Array(topology.ports.length);
@@ -81,5 +81,5 @@ export function inMode(design: Design, mode: Mode): Design {
 }
 
 /** The burden of a design in each mode; for MSTP with the regions it has. */
-export const burdens = (design: Design, modes: readonly Mode[], hello = 2): Burden[] =>
-  modes.map((mode) => burdenOf(solveDesign(inMode(design, mode)), hello));
+export const burdens = (design: Design, modes: readonly Mode[], hello = 2): ProtocolLoad[] =>
+  modes.map((mode) => protocolLoadOf(solveDesign(inMode(design, mode)), hello));

@@ -6,7 +6,7 @@ import { applyEdits, setField } from '../design';
 import type { Design } from '../design';
 import { ROLE, isAccidentalRoot, rootsOf, solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
-import { CELL, weaveOf } from './link-use';
+import { CELL, linkUseOf } from './link-use';
 import { advices, advise, adviseBalanced } from './grouping';
 import { balanceEdits, rankEdits, ranking, tierLastEdits } from './root-placement';
 import { burdens } from './protocol-load';
@@ -206,11 +206,11 @@ describe('the weave', () => {
     fc.assert(
       fc.property(networks, (design) => {
         const solved = solveDesign(design);
-        const weave = weaveOf(solved);
-        expect(weave.rows.flatMap((r) => r.trees).length).toBe(solved.trees.length);
-        for (const { trees, cells } of weave.rows)
+        const linkUse = linkUseOf(solved);
+        expect(linkUse.rows.flatMap((r) => r.trees).length).toBe(solved.trees.length);
+        for (const { trees, cells } of linkUse.rows)
           for (const of of trees)
-            weave.columns.forEach(({ a, b }, c) => {
+            linkUse.columns.forEach(({ a, b }, c) => {
               const open = (p: number) => [ROLE.root, ROLE.designated].includes(of.outcome.role[p] as 1 | 2);
               expect(cells[c] === CELL.carries).toBe(open(a) && open(b));
             });
@@ -220,7 +220,7 @@ describe('the weave', () => {
   });
   test('the idle uplink of the demo is found, and the link that carries everything', () => {
     const solved = solveDesign(asCabled());
-    const { columns, idle, everything, rows } = weaveOf(solved);
+    const { columns, idle, everything, rows } = linkUseOf(solved);
     const ends = (c: number) => [columns[c]!.a, columns[c]!.b].map((p) => solved.topology.ports[p]!.element.id);
     expect(idle.map(ends)).toContainEqual(['quay-b:5', 'signal-tower:1']);
     expect(everything).toHaveLength(1);

@@ -3,7 +3,7 @@ export { applyWhatFits } from './fit';
 export type { Change } from './fit';
 export { Macs, Names } from './names';
 export { acceptFinding, checkNeighbours } from './neighbours';
-export type { Finding, Hearing } from './neighbours';
+export type { Finding, Reception } from './neighbours';
 export { moveThings, oneMore } from './one-more';
 export { partOf, partText, readPart } from './part';
 export type { Chosen, Part } from './part';

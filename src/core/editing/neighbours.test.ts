@@ -4,7 +4,7 @@ import { applyEdits, emptyDesign, integrityFaults } from '../design';
 import type { Design } from '../design';
 import { readNeighbourCsv, readNeighbourJson } from '../formats';
 import { acceptFinding, checkNeighbours } from './neighbours';
-import type { Finding, Hearing } from './neighbours';
+import type { Finding, Reception } from './neighbours';
 
 const folder = path.join(__dirname, '../../../tests/fixtures/lldp');
 const json = (name: string) => JSON.parse(readFileSync(path.join(folder, name), 'utf8')) as never;
@@ -13,10 +13,10 @@ interface Truth {
   cables: { switch: string; ifname: string }[][];
 }
 const truth: Truth = json('truth.json');
-const heard: Hearing[] = truth.switches.flatMap(({ name }) => {
+const heard: Reception[] = truth.switches.flatMap(({ name }) => {
   const read = readNeighbourJson(`${name}.json`, json(`${name}.json`));
   if (!read.ok) throw new Error(read.faults[0]!.sentence);
-  return read.hearings;
+  return read.receptions;
 });
 
 /** The design behind the samples, drawn as it is cabled. */
@@ -40,12 +40,12 @@ const verdicts = (list: readonly Finding[]) => list.map((f) => f.verdict);
 const without = (...ids: string[]): Design => ({ ...design, links: design.links.filter((l) => !ids.includes(l.id)) });
 
 /** Takes findings into a design one after another until nothing differs. */
-function acceptAll(start: Design, hearings: readonly Hearing[]): Design {
+function acceptAll(start: Design, receptions: readonly Reception[]): Design {
   let now = start;
   for (let i = 0; i < 40; i++) {
-    const open = checkNeighbours(now, hearings).find((f) => f.verdict !== 'as drawn');
+    const open = checkNeighbours(now, receptions).find((f) => f.verdict !== 'as drawn');
     if (!open) return now;
-    const applied = applyEdits(now, acceptFinding(now, open, hearings, newId));
+    const applied = applyEdits(now, acceptFinding(now, open, receptions, newId));
     if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
     now = applied.design;
   }
@@ -145,7 +145,7 @@ describe('reading', () => {
       },
     };
     const read = readNeighbourJson('some/where/quay-1.json', short);
-    expect(read.ok && read.hearings).toEqual([
+    expect(read.ok && read.receptions).toEqual([
       { from: 'quay-1', fromPort: 'p3', to: 'dock-3', toPort: 'p1', toMac: '00:00:5e:00:53:31', toBridge: true },
     ]);
   });
@@ -156,7 +156,7 @@ describe('reading', () => {
     );
     expect(read).toMatchObject({
       ok: true,
-      hearings: [{ from: 'quay-1', toPort: 'p1' }],
+      receptions: [{ from: 'quay-1', toPort: 'p1' }],
       refused: [{ row: 3, column: 'neighbour' }],
     });
   });

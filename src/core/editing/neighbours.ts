@@ -7,7 +7,7 @@ import { Wiring } from './wiring';
 import type { NewId } from './wiring';
 
 /** One thing heard: on a port of a switch, a port of another. */
-export interface Hearing {
+export interface Reception {
   /** Name of the switch that tells. */
   readonly from: string;
   readonly fromPort: string;
@@ -64,10 +64,10 @@ interface Cable {
   readonly mac: Map<string, string>;
 }
 
-/** The cables that hearings tell of; one heard from both sides counts once. */
-function cablesHeard(design: Design, hearings: readonly Hearing[]): Map<string, Cable> {
+/** The cables that receptions tell of; one heard from both sides counts once. */
+function cablesHeard(design: Design, receptions: readonly Reception[]): Map<string, Cable> {
   const cables = new Map<string, Cable>();
-  for (const hearing of hearings) {
+  for (const hearing of receptions) {
     const from = switchCalled(design, hearing.from)?.name ?? hearing.from;
     const to = switchCalled(design, hearing.to, hearing.toMac)?.name ?? hearing.to;
     const [a, b] = [
@@ -105,10 +105,10 @@ function drawnSentence({ a, b, sides }: Cable, telling: ReadonlySet<string>): st
 }
 
 /** Compares cable by cable. Hosts are left out: few of them tell. */
-export function checkNeighbours(design: Design, hearings: readonly Hearing[]): Finding[] {
+export function checkNeighbours(design: Design, receptions: readonly Reception[]): Finding[] {
   const findings: Finding[] = [];
-  const heard = cablesHeard(design, hearings);
-  const telling = new Set(hearings.map((h) => switchCalled(design, h.from)?.name ?? h.from));
+  const heard = cablesHeard(design, receptions);
+  const telling = new Set(receptions.map((h) => switchCalled(design, h.from)?.name ?? h.from));
   const explained = new Set<string>();
   const open: Cable[] = [];
   const finding = (verdict: Verdict, a: End, b: End, link: Link | null, sentence: string) =>
@@ -172,7 +172,12 @@ function drawnInstead(
 }
 
 /** Edits that make the drawing as it was heard. Empty for what is as drawn. */
-export function acceptFinding(design: Design, finding: Finding, hearings: readonly Hearing[], newId: NewId): Edit[] {
+export function acceptFinding(
+  design: Design,
+  finding: Finding,
+  receptions: readonly Reception[],
+  newId: NewId,
+): Edit[] {
   const link = finding.link === null ? undefined : linkById(design, finding.link);
   switch (finding.verdict) {
     case 'as drawn':
@@ -182,7 +187,7 @@ export function acceptFinding(design: Design, finding: Finding, hearings: readon
     case 'other port':
       return link ? replugged(design, link, finding, newId) : [];
     case 'unexpected':
-      return newCable(design, finding, hearings, newId);
+      return newCable(design, finding, receptions, newId);
   }
 }
 
@@ -212,7 +217,7 @@ function replugged(design: Design, link: Link, { a, b }: Finding, newId: NewId):
   return [...pulled, ...wiring.edits, ...set];
 }
 
-function newCable(design: Design, { a, b }: Finding, hearings: readonly Hearing[], newId: NewId): Edit[] {
+function newCable(design: Design, { a, b }: Finding, receptions: readonly Reception[], newId: NewId): Edit[] {
   const wiring = new Wiring(design, newId);
   const macs = new Macs(design);
   const pulled: Edit[] = [];
@@ -220,7 +225,7 @@ function newCable(design: Design, { a, b }: Finding, hearings: readonly Hearing[
   const ends = [a, b].map((end, i) => {
     const known = switchCalled(design, end.name);
     if (known) return { port: seat(wiring, known.id, end.port, speed, null, pulled) };
-    const told = hearings.find((h) => h.to === end.name)?.toMac;
+    const told = receptions.find((h) => h.to === end.name)?.toMac;
     const mac = told ? canonicalMac(told) : null;
     const free = mac !== null && !design.switches.some((s) => s.mac === mac);
     const beside = switchCalled(design, [a, b][1 - i]!.name);

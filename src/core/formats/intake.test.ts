@@ -91,11 +91,11 @@ describe('files into an open design', () => {
     );
   });
   test('neighbours are kept apart from the design', () => {
-    const { hearings, edits } = intakeInto(
+    const { receptions, edits } = intakeInto(
       emptyDesign('x'),
       [csv('n.csv', 'switch,port,neighbour,neighbour_port\na,1,b,1\n')],
       newId,
     );
-    expect([hearings.length, edits.length]).toEqual([1, 0]);
+    expect([receptions.length, edits.length]).toEqual([1, 0]);
   });
 });

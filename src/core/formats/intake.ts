@@ -2,7 +2,7 @@
 import { applyEdits, emptyDesign } from '../design';
 import type { Design, Edit } from '../design';
 import { applyWhatFits, partOf, pastePart } from '../editing';
-import type { Hearing, NewId } from '../editing';
+import type { Reception, NewId } from '../editing';
 import { LINKS, SWITCHES, VLANS, writeRows } from '../editing/tables';
 import type { RowText, Table } from '../editing/tables';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
@@ -10,6 +10,7 @@ import { importCsv } from './csv-import';
 import { readOne } from './recognise';
 import type { FileKind, Read, SourceFile } from './recognise';
 import type { ColumnRule, TableFault, TableRow } from './table';
+import { count } from '../standard';
 
 /** One row of a preview: its line in the file, its cells, and why it stays out. */
 export interface PreviewRow {
@@ -34,10 +35,9 @@ export interface Intake {
   readonly design: Design;
   /** Edits that lead there from the design it was given; of no use for a new design. */
   readonly edits: readonly Edit[];
-  readonly hearings: readonly Hearing[];
+  readonly receptions: readonly Reception[];
 }
 
-const count = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 const wholeWords = (d: Design) =>
   [
     count(d.switches.length, 'switch', 'switches'),
@@ -100,7 +100,7 @@ function otherTaken(read: Read): TakenFile {
     case 'graphml':
       return taken(read, wholeWords(read.design));
     case 'neighbours':
-      return taken(read, count(read.hearings.length, 'neighbour'), { faults: read.faults });
+      return taken(read, count(read.receptions.length, 'neighbour'), { faults: read.faults });
     default:
       return taken(read, 'nothing', { faults: 'faults' in read ? read.faults : [] });
   }
@@ -174,7 +174,7 @@ function takeTable(growing: Growing, read: TableRead): TakenFile {
   return tableTaken(read, faults);
 }
 
-const hearingsOf = (reads: readonly Read[]) => reads.flatMap((r) => (r.kind === 'neighbours' ? r.hearings : []));
+const hearingsOf = (reads: readonly Read[]) => reads.flatMap((r) => (r.kind === 'neighbours' ? r.receptions : []));
 
 /** What the files bring to a design that is open: rows that it has are changed, others come in beside them. */
 export function intakeInto(design: Design, sources: readonly SourceFile[], newId: NewId): Intake {
@@ -190,7 +190,7 @@ export function intakeInto(design: Design, sources: readonly SourceFile[], newId
     files: reads.map((r) => files.get(r)!),
     design: growing.design,
     edits: growing.edits,
-    hearings: hearingsOf(reads),
+    receptions: hearingsOf(reads),
   };
 }
 
@@ -234,7 +234,7 @@ export function intakeAsDesign(name: string, sources: readonly SourceFile[]): In
       files: reads.map((r) => (r === whole || r.kind === 'unknown' ? otherTaken(r) : refusedWhole(r, beside))),
       design: whole.design,
       edits: [],
-      hearings: [],
+      receptions: [],
     };
   }
   const tables = (['switches', 'links', 'vlans'] as const).map((kind) =>
@@ -246,5 +246,5 @@ export function intakeAsDesign(name: string, sources: readonly SourceFile[]): In
     if (tables.includes(r)) return tableTaken(r, [...(skipped.get(r.file)?.values() ?? [])]);
     return refusedWhole(r, 'Another file is a table of this kind already: put both into one.');
   });
-  return { files, design, edits: [], hearings: hearingsOf(reads) };
+  return { files, design, edits: [], receptions: hearingsOf(reads) };
 }

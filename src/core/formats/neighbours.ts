@@ -1,5 +1,5 @@
 /** Reading what switches say of their neighbours: JSON as `lldpcli -f json0` or `-f json` prints it, one file a switch; or a plain CSV. */
-import type { Hearing } from '../editing';
+import type { Reception } from '../editing';
 import { readTable } from './table';
 import type { TableFault } from './table';
 
@@ -9,7 +9,7 @@ export const NEIGHBOUR_COLUMNS = {
 } as const;
 
 export type ReadNeighbours =
-  | { readonly ok: true; readonly hearings: readonly Hearing[]; readonly refused: readonly TableFault[] }
+  | { readonly ok: true; readonly receptions: readonly Reception[]; readonly refused: readonly TableFault[] }
   | { readonly ok: false; readonly faults: readonly TableFault[] };
 
 /** A file name as the name of the switch it comes from. */
@@ -45,7 +45,7 @@ const identifier = (v: unknown): { type: string; value: string } => {
   return { type: String(id.type ?? ''), value: said(v) };
 };
 
-function hearingOf(from: string, at: Plain): Hearing | null {
+function hearingOf(from: string, at: Plain): Reception | null {
   const [chassis] = named(at.chassis, 'name');
   const port = plain(at.port);
   if (!chassis) return null;
@@ -79,11 +79,11 @@ export function readNeighbourJson(file: string, value: unknown): ReadNeighbours 
   });
   if (!isNeighbourJson(value)) return fault('The file holds no list of LLDP neighbours: it starts with {"lldp": …}.');
   const interfaces = list((value as Plain).lldp).flatMap((l) => (isPlain(l) ? named(l.interface, 'name') : []));
-  const hearings: Hearing[] = [];
+  const receptions: Reception[] = [];
   const refused: TableFault[] = [];
   interfaces.forEach((at, i) => {
     const hearing = hearingOf(stem(file), at);
-    if (hearing) hearings.push(hearing);
+    if (hearing) receptions.push(hearing);
     else
       refused.push({
         file,
@@ -92,7 +92,7 @@ export function readNeighbourJson(file: string, value: unknown): ReadNeighbours 
         sentence: `The neighbour on '${typeof at.name === 'string' ? at.name : '?'}' has no name or no port, and is left out.`,
       });
   });
-  return { ok: true, hearings, refused };
+  return { ok: true, receptions, refused };
 }
 
 /** Neighbours of many switches as a table: switch, port, neighbour, neighbour_port and, if wanted, neighbour_mac. */
@@ -102,7 +102,7 @@ export function readNeighbourCsv(file: string, text: string): ReadNeighbours {
     optional: [...NEIGHBOUR_COLUMNS.optional],
   });
   if (faults.length > 0) return { ok: false, faults };
-  const hearings: Hearing[] = [];
+  const receptions: Reception[] = [];
   const refused: TableFault[] = [];
   for (const row of rows) {
     const [from, fromPort, to, toPort] = NEIGHBOUR_COLUMNS.required.map((c) => row.cell(c)) as [
@@ -120,7 +120,7 @@ export function readNeighbourCsv(file: string, text: string): ReadNeighbours {
         column: empty,
         sentence: 'The cell is empty: a neighbour needs both switches and both ports.',
       });
-    else hearings.push({ from, fromPort, to, toPort, ...(mac === '' ? {} : { toMac: mac }) });
+    else receptions.push({ from, fromPort, to, toPort, ...(mac === '' ? {} : { toMac: mac }) });
   }
-  return { ok: true, hearings, refused };
+  return { ok: true, receptions, refused };
 }

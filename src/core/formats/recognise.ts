@@ -1,7 +1,7 @@
 /** What a file is, by what is in it and not by its name. */
 import { jsonTextFault, readDesign, wording } from '../design';
 import type { Design } from '../design';
-import type { Hearing } from '../editing';
+import type { Reception } from '../editing';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
 import { readGraphml } from './graphml';
 import { NEIGHBOUR_COLUMNS, isNeighbourJson, readNeighbourCsv, readNeighbourJson } from './neighbours';
@@ -46,7 +46,7 @@ export type Read =
   | {
       readonly kind: 'neighbours';
       readonly file: string;
-      readonly hearings: readonly Hearing[];
+      readonly receptions: readonly Reception[];
       readonly faults: readonly TableFault[];
     }
   | {
@@ -81,7 +81,7 @@ export function readOne({ file, text }: SourceFile): Read {
   if (found.kind === 'neighbours') {
     const read = readNeighbourCsv(file, text);
     return read.ok
-      ? { kind: 'neighbours', file, hearings: read.hearings, faults: read.refused }
+      ? { kind: 'neighbours', file, receptions: read.receptions, faults: read.refused }
       : { kind: 'unknown', file, faults: read.faults };
   }
   const { rows, faults } = readTable(file, text, found.columns);
@@ -95,7 +95,7 @@ function readJson(file: string, text: string, unknown: (sentence: string, more?:
   if (isNeighbourJson(value)) {
     const read = readNeighbourJson(file, value);
     return read.ok
-      ? { kind: 'neighbours', file, hearings: read.hearings, faults: read.refused }
+      ? { kind: 'neighbours', file, receptions: read.receptions, faults: read.refused }
       : { kind: 'unknown', file, faults: read.faults };
   }
   const read = readDesign(value);

@@ -1,5 +1,6 @@
 /** What became of goals between two states of a network. */
 import type { CheckedGoal } from './check';
+import { count } from '../standard';
 
 export interface GoalChange {
   /** How many are met afterwards, and how many there are. */
@@ -39,7 +40,7 @@ export function goalChangeWords(change: GoalChange): string {
   return [
     holding(change),
     mended > 0 && `${mended} that ${was} broken before ${is} met`,
-    stillBroken > 0 && `${stillBroken} ${stillBroken === 1 ? 'is' : 'are'} broken as before`,
+    stillBroken > 0 && `${count(stillBroken, 'is', 'are')} broken as before`,
   ]
     .filter(Boolean)
     .join('; ');

@@ -2,6 +2,7 @@
 import { forwardsRole, ROLES, ROLE } from '../trees';
 import type { Topology, TreeOutcome, TreeProblem } from '../trees';
 import type { Want } from './conditions';
+import { count } from '../standard';
 
 /** A tree as the conditions see it: solved for real, or tried out. */
 export interface Case {
@@ -97,7 +98,7 @@ export function breach(of: Case, want: Want): string | null {
       if (way.length === 0) return 'there is no path';
       if (want.avoid !== null && way.includes(want.avoid)) return `the path crosses ${name(want.avoid)}`;
       const hops = way.length - 1;
-      return want.atMost !== null && hops > want.atMost ? `the path has ${hops} ${hops === 1 ? 'hop' : 'hops'}` : null;
+      return want.atMost !== null && hops > want.atMost ? `the path has ${count(hops, 'hop')}` : null;
     }
     case 'last': {
       const tier = new Set(want.bridges);

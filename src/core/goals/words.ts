@@ -1,7 +1,7 @@
 /** Goals in words. */
 import { bundleById, hostById, linkAt, farEnd, portById, portLabel, switchById } from '../design';
 import type { Design, Goal, PlaceRef } from '../design';
-import { formatVlanRanges, COMMON_TREE } from '../standard';
+import { COMMON_TREE, count, formatVlanRanges } from '../standard';
 import type { SolvedDesign } from '../trees';
 import type { Tree } from '../network';
 
@@ -63,7 +63,7 @@ export function goalSentence(design: Design, goal: Goal): string {
       return `The link at ${end(design, goal.port)}${far(design, goal.port)} carries ${of}${goal.only ? ', and other VLANs only as backup' : ''}.`;
     case 'path': {
       const limits = [
-        goal.atMost !== undefined && `over at most ${goal.atMost} ${goal.atMost === 1 ? 'hop' : 'hops'}`,
+        goal.atMost !== undefined && `over at most ${count(goal.atMost, 'hop')}`,
         goal.avoid !== undefined && `not through ${name(design, goal.avoid)}`,
       ].filter(Boolean);
       return `${place(design, goal.from)} and ${place(design, goal.to)} communicate in ${of}${limits.length > 0 ? ` ${limits.join(', ')}` : ''}.`;

@@ -6,7 +6,7 @@ export type { MemberState, PlannedEnd } from './bundles/negotiation';
 export { pairReport } from './bundles/pair-report';
 export { actingDesign, actingThrough, isPeerPort, sharedWith } from './bundles/pairs';
 export type { PairState } from './bundles/pairs';
-export { bundleVerdicts, planned, verdictOf } from './bundles/verdict';
+export { OUTCOME_WORDS, bundleVerdicts, planned, verdictOf } from './bundles/verdict';
 export type { BundleVerdict, MemberVerdict } from './bundles/verdict';
 export { bundleLacpEnd, hostLacpEnd } from './lacp-ends';
 export { isHalfDuplex, rateAt } from './link-state';

@@ -11,7 +11,7 @@ import type { NetworkPlan } from './plan';
 import { addNode, changeIfDifferent } from './processes';
 import { EventQueue } from './scheduler';
 import { Recorder } from '../trace';
-import type { BridgePort, Lag, World } from './network-state';
+import type { BridgePort, BundleEnd, World } from './network-state';
 
 /** A generator of even chances from a seed (mulberry32). */
 export function chance(seed: number): () => number {
@@ -30,7 +30,7 @@ export function refresh(w: World): void {
     const physical = w.physical.get(port.id)!;
     physical.carrier = hasCarrier(w, port) && physical.own.shutUntil === null;
   }
-  for (const lag of [...w.lags.values(), ...w.hostLags.values()]) light(w, lag);
+  for (const bundleEnd of [...w.bundleEnds.values(), ...w.hostBundleEnds.values()]) light(w, bundleEnd);
   attach(w);
 }
 
@@ -39,24 +39,24 @@ export function attach(w: World): void {
   findWays(w);
   w.changed.add(-1);
   contactSoon(w);
-  for (const lag of w.lags.values()) {
+  for (const bundleEnd of w.bundleEnds.values()) {
     const active: string[] = [];
-    for (const id of lag.members) {
+    for (const id of bundleEnd.members) {
       const physical = w.physical.get(id)!;
-      const standing = memberStanding(w, lag, id);
-      physical.attached = standing === 'active' ? lag.port : null;
+      const standing = memberStanding(w, bundleEnd, id);
+      physical.attached = standing === 'active' ? bundleEnd.port : null;
       physical.held = standing === 'held';
       if (standing === 'active') active.push(id);
     }
-    const bp = lag.port;
+    const bp = bundleEnd.port;
     if (!bp) continue;
-    const enough = active.length >= Math.max(1, lag.bundle?.minActive ?? 1);
+    const enough = active.length >= Math.max(1, bundleEnd.bundle?.minActive ?? 1);
     const now = enough ? active : [];
     if (!enough) for (const id of active) Object.assign(w.physical.get(id)!, { attached: null, held: true });
     if (bp.active.join('\n') !== now.join('\n')) {
       bp.active = now;
       contactSoon(w);
-      w.record.happened({ kind: 'bundle', at: w.now, bundle: bp.id, active: now.length, of: lag.members.length });
+      w.record.happened({ kind: 'bundle', at: w.now, bundle: bp.id, active: now.length, of: bundleEnd.members.length });
       for (const process of bp.node.processes) if (process.members[bp.number]) changeIfDifferent(w, process, bp);
     }
   }
@@ -79,30 +79,32 @@ export function attach(w: World): void {
   findTakers(w);
 }
 
-function hearLacp(w: World, to: string, from: string, octets: Uint8Array, index: number): void {
+function receiveLacp(w: World, to: string, from: string, octets: Uint8Array, index: number): void {
   const { design } = w.plan;
   if (to === 'host') {
     const link = design.links.find((l) => [l.a, l.b].some((e) => 'port' in e && e.port === from));
     const host = link && [link.a, link.b].find((e) => 'host' in e);
-    const lag = host && 'host' in host && hostById(design, host.host) ? w.hostLags.get(host.host) : undefined;
-    if (lag) hearAt(w, lag, from, octets);
+    const bundleEnd =
+      host && 'host' in host && hostById(design, host.host) ? w.hostBundleEnds.get(host.host) : undefined;
+    if (bundleEnd) hearAt(w, bundleEnd, from, octets);
     return;
   }
-  const lag = w.physical.get(to)?.lag;
-  const sender = from === 'host' ? null : w.physical.get(from)?.lag;
+  const bundleEnd = w.physical.get(to)?.bundleEnd;
+  const sender = from === 'host' ? null : w.physical.get(from)?.bundleEnd;
   // Another kind of negotiation is not understood.
-  const understood = lag?.end && (sender ? sender.bundle?.kind : 'lacp') === lag.bundle?.kind;
-  if (!lag || !understood || !portById(design, to)) return w.record.heard(index, to, w.now, 'ignored');
-  const before = standings(w, lag);
-  const { mux } = memberOf(w, lag, to);
-  hearAt(w, lag, to, octets);
-  const now = memberOf(w, lag, to);
+  const understood = bundleEnd?.end && (sender ? sender.bundle?.kind : 'lacp') === bundleEnd.bundle?.kind;
+  if (!bundleEnd || !understood || !portById(design, to)) return w.record.heard(index, to, w.now, 'ignored');
+  const before = standings(w, bundleEnd);
+  const { mux } = memberOf(w, bundleEnd, to);
+  hearAt(w, bundleEnd, to, octets);
+  const now = memberOf(w, bundleEnd, to);
   w.record.heard(index, to, w.now, `${now.receive} ${now.selected} ${mux} ${now.mux}`);
-  if (before !== standings(w, lag)) attach(w);
+  if (before !== standings(w, bundleEnd)) attach(w);
 }
 
 /** What the members of a bundle do, in one word to compare. */
-const standings = (w: World, lag: Lag): string => lag.members.map((id) => memberStanding(w, lag, id)).join(' ');
+const standings = (w: World, bundleEnd: BundleEnd): string =>
+  bundleEnd.members.map((id) => memberStanding(w, bundleEnd, id)).join(' ');
 
 export interface WorldOptions {
   readonly seed: number;
@@ -124,8 +126,8 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     nodes: new Map(),
     bridgePorts: new Map(),
     physical: new Map(),
-    lags: new Map(),
-    hostLags: new Map(),
+    bundleEnds: new Map(),
+    hostBundleEnds: new Map(),
     deaf: new Map(),
     mute: new Map(),
     loops: new Set(),
@@ -143,7 +145,7 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     handled: 0,
     bpdus: 0,
     refresh: () => refresh(w),
-    hearLacp: (to, from, octets, index) => hearLacp(w, to, from, octets, index),
+    receiveLacp: (to, from, octets, index) => receiveLacp(w, to, from, octets, index),
   };
   for (const node of plan.nodes) addNode(w, node);
   addLags(w);
@@ -153,9 +155,14 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
 }
 
 /** A bundle's timer ran out. */
-export function wakeLag(w: World, lag: Lag): void {
-  if (lag.wakeAt > w.now || !lag.end || (lag.bundle && w.lags.get(lag.bundle.id) !== lag)) return;
-  const before = standings(w, lag);
-  goOn(w, lag);
-  if (before !== standings(w, lag)) attach(w);
+export function wakeBundleEnd(w: World, bundleEnd: BundleEnd): void {
+  if (
+    bundleEnd.wakeAt > w.now ||
+    !bundleEnd.end ||
+    (bundleEnd.bundle && w.bundleEnds.get(bundleEnd.bundle.id) !== bundleEnd)
+  )
+    return;
+  const before = standings(w, bundleEnd);
+  goOn(w, bundleEnd);
+  if (before !== standings(w, bundleEnd)) attach(w);
 }

@@ -1,7 +1,7 @@
 /** Frames on cables. */
 import { bpduEnvelope, bpduFrame, openEnvelope, vlanBpduFrame } from '../protocols/frames';
 import type { Envelope } from '../protocols/frames';
-import type { FrameKind, Spoken } from '../trace';
+import type { FrameKind, SentMessage } from '../trace';
 
 /** A frame on a cable. */
 export interface Frame {
@@ -28,7 +28,7 @@ const kindOf = (bpdu: Uint8Array): FrameKind =>
   bpdu[3] === 0x80 ? 'notification' : bpdu[3] === 0 ? 'config' : bpdu[2]! >= 3 ? 'mst' : 'rst';
 
 /** The frame of a BPDU; what is around the BPDU is written when somebody looks at the frame as a whole. */
-export class BpduFrame implements Frame, Spoken {
+export class BpduFrame implements Frame, SentMessage {
   readonly kind: FrameKind;
   saying = -1;
   private written: Uint8Array | null = null;

@@ -1,6 +1,6 @@
 import { emptyDesign, setField } from '../design';
 import type { Design, Mode } from '../design';
-import { fieldsOf, framesOf, frameAt, spanAt, standingOut, storyOf, whyHeard } from '../trace';
+import { fieldsOf, framesOf, frameAt, spanAt, standingOut, storyOf, whyReceived } from '../trace';
 import { openEnvelope } from '../protocols/frames';
 import type { Trace } from '../trace';
 import { runOf } from '../../../tests/support/rehearsals';
@@ -76,7 +76,7 @@ test('what the receiver did with such a BPDU is told', () => {
   const trace = runOf(oneCable(10, 20), 10, []);
   const told = [...framesOf(trace.frames)].flatMap((_, i) => {
     const frame = frameAt(trace.frames, i);
-    return frame.heard.map((h) => whyHeard(trace, frame, h, false)?.sentence ?? '');
+    return frame.heard.map((h) => whyReceived(trace, frame, h, false)?.sentence ?? '');
   });
   expect(
     told.filter((s) => s.startsWith('It belongs to another VLAN than the one it arrived in')).length,

@@ -63,7 +63,7 @@ export interface Copy {
   readonly to: string;
   readonly physical: PhysicalPort | null;
   /** Who took the last one in: as long as it is still who takes, it takes the next one too. */
-  taker: Taker | null;
+  receiver: Receiver | null;
   process: Process | null;
   /** VLANs that it shows to be confused, where it is of another VLAN than the one it comes in; null where it is not. */
   strays: readonly number[] | null;
@@ -73,7 +73,7 @@ export interface Copy {
 }
 
 /** The bridge port that takes BPDUs in at a physical port, with nothing else to it; another one as soon as anything of it is. */
-export interface Taker {
+export interface Receiver {
   readonly bp: BridgePort;
   readonly element: Port | Bundle;
   readonly byVlan: ReadonlyMap<number, Process>;
@@ -122,7 +122,7 @@ export interface PhysicalPort {
   number: number;
   own: BridgePort;
   /** The bundle it is configured into. */
-  lag: Lag | null;
+  bundleEnd: BundleEnd | null;
   carrier: boolean;
   /** The bundle it carries for at the moment. */
   attached: BridgePort | null;
@@ -130,11 +130,11 @@ export interface PhysicalPort {
   held: boolean;
   way: Way;
   /** Null where there is more to a BPDU that arrives than that it is taken in. */
-  takes: Taker | null;
+  takes: Receiver | null;
 }
 
 /** One end of a bundle: at a switch or at a host. */
-export interface Lag {
+export interface BundleEnd {
   bundle: Bundle | null;
   port: BridgePort | null;
   members: readonly string[];
@@ -158,7 +158,7 @@ export type Due =
     }
   | { readonly kind: 'second'; readonly node: Node }
   | { readonly kind: 'wake'; readonly process: Process }
-  | { readonly kind: 'lacp'; readonly lag: Lag }
+  | { readonly kind: 'lacp'; readonly bundleEnd: BundleEnd }
   | { readonly kind: 'script'; readonly index: number; readonly step: number }
   | { readonly kind: 'recover'; readonly port: string }
   | { readonly kind: 'consistent'; readonly bp: BridgePort; readonly vlan: number }
@@ -191,9 +191,9 @@ export interface World {
   readonly nodes: Map<string, Node>;
   readonly bridgePorts: Map<string, BridgePort>;
   readonly physical: Map<string, PhysicalPort>;
-  readonly lags: Map<string, Lag>;
+  readonly bundleEnds: Map<string, BundleEnd>;
   /** Ends of hosts that bundle, by the id of the host. */
-  readonly hostLags: Map<string, Lag>;
+  readonly hostBundleEnds: Map<string, BundleEnd>;
   /** Links of which one end alone has lost its light, and links on which BPDUs of one end are lost. */
   readonly deaf: Map<string, 'a' | 'b'>;
   readonly mute: Map<string, 'a' | 'b'>;
@@ -218,5 +218,5 @@ export interface World {
   bpdus: number;
   /** Looks at cables and bundles anew after something about them changed. */
   refresh: () => void;
-  hearLacp: (to: string, from: string, octets: Uint8Array, index: number) => void;
+  receiveLacp: (to: string, from: string, octets: Uint8Array, index: number) => void;
 }

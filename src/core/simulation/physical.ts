@@ -10,8 +10,8 @@ const NO_WAY: Way = { ends: [], link: null, end: 'a' };
 /** Ends of bundles at switches and hosts; those that were there go on, as far as they are set as before. */
 export function addLags(w: World): void {
   const { design } = w.plan;
-  const before = new Map(w.lags);
-  w.lags.clear();
+  const before = new Map(w.bundleEnds);
+  w.bundleEnds.clear();
   for (const bundle of design.bundles) {
     const settings = darkEnd(bundleLacpEnd(design, bundle));
     const what = {
@@ -22,21 +22,25 @@ export function addLags(w: World): void {
     };
     const old = before.get(bundle.id);
     if (!old?.end || old.bundle?.kind !== bundle.kind) {
-      w.lags.set(bundle.id, { ...what, end: bundle.kind === 'static' ? null : startLag(settings), wakeAt: Infinity });
+      w.bundleEnds.set(bundle.id, {
+        ...what,
+        end: bundle.kind === 'static' ? null : startLag(settings),
+        wakeAt: Infinity,
+      });
       continue;
     }
-    const lag = Object.assign(old, what);
-    w.lags.set(bundle.id, lag);
+    const bundleEnd = Object.assign(old, what);
+    w.bundleEnds.set(bundle.id, bundleEnd);
     if (JSON.stringify(withoutLight(old.end.settings)) === JSON.stringify(withoutLight(settings))) continue;
-    lag.end = changeEnd(old.end, settings);
+    bundleEnd.end = changeEnd(old.end, settings);
     // What goes on may be chosen otherwise among other members.
-    lag.wakeAt = w.now;
-    w.queue.push(w.now, { kind: 'lacp', lag });
+    bundleEnd.wakeAt = w.now;
+    w.queue.push(w.now, { kind: 'lacp', bundleEnd });
   }
   for (const host of design.hosts) {
-    if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostLags.has(host.id)) continue;
+    if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostBundleEnds.has(host.id)) continue;
     const ports = linksOfHost(design, host.id).flatMap((l) => [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])));
-    w.hostLags.set(host.id, {
+    w.hostBundleEnds.set(host.id, {
       bundle: null,
       port: null,
       members: ports,
@@ -63,7 +67,7 @@ export function addPhysical(w: World): void {
       node: own.node,
       number: port.number,
       own,
-      lag: bundle ? (w.lags.get(bundle.id) ?? null) : null,
+      bundleEnd: bundle ? (w.bundleEnds.get(bundle.id) ?? null) : null,
       attached: null,
       held: false,
     };

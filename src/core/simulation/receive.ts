@@ -1,6 +1,6 @@
 /** What a switch does with a control frame that arrives: for one of its processes, passed on as data, or a port shut. */
 import type { Envelope } from '../protocols/frames';
-import { hearAgain, hearBpdu } from '../protocols/mst';
+import { receiveAgain, hearBpdu } from '../protocols/mst';
 import { hear } from './engines';
 import { hearStray } from './inconsistent-ports';
 import { drain, isInconsistent, noteHeard, passes } from './switch';
@@ -35,27 +35,27 @@ function shut(w: World, bp: BridgePort): void {
 
 /** A control frame arrives. */
 export function arrive(w: World, copy: Copy, frame: Frame, index: number): void {
-  const taker = copy.physical?.takes;
-  if (taker && copy.taker !== taker) addressTo(w, copy, taker, frame);
+  const receiver = copy.physical?.takes;
+  if (receiver && copy.receiver !== receiver) addressTo(w, copy, receiver, frame);
   const { process, bridge } = copy;
-  if (taker && copy.strays) return hearStray(w, taker.bp, copy, frame, index);
-  if (taker && process && taker.bp.inconsistent && isInconsistent(taker.bp, process))
+  if (receiver && copy.strays) return hearStray(w, receiver.bp, copy, frame, index);
+  if (receiver && process && receiver.bp.inconsistent && isInconsistent(receiver.bp, process))
     return w.record.heard(index, copy.to, w.now, 'inconsistent');
-  if (!taker || !process) return receive(w, copy.to, frame, index, copy.from);
+  if (!receiver || !process) return receive(w, copy.to, frame, index, copy.from);
   const { payload } = frame;
   const arrival = { index, to: copy.to };
-  const again = bridge && hearAgain(bridge, copy.index, payload);
+  const again = bridge && receiveAgain(bridge, copy.index, payload);
   if (again) {
     for (const effect of again.effects) if (effect.kind === 'heard') noteHeard(w, effect, arrival);
     return;
   }
-  hear(process.engine, taker.bp.number, payload, w.now);
+  hear(process.engine, receiver.bp.number, payload, w.now);
   drain(w, process, arrival);
 }
 
 /** Looks at a frame in whole. */
 function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
-  if (to === 'host') return w.hearLacp(to, from, frame.payload, index);
+  if (to === 'host') return w.receiveLacp(to, from, frame.payload, index);
   if (to === 'intruder') {
     const intruder = w.intruders.get(from);
     if (!intruder) return;
@@ -67,7 +67,7 @@ function receive(w: World, to: string, frame: Frame, index: number, from: string
   const physical = w.physical.get(to);
   if (!physical || !physical.carrier || !physical.node.on) return;
   const env = frame.opened;
-  if (env.kind === 'lacpdu') return w.hearLacp(to, from, env.payload, index);
+  if (env.kind === 'lacpdu') return w.receiveLacp(to, from, env.payload, index);
   if (physical.held) return;
   const bp = physical.attached ?? physical.own;
   if (!bp.up || bp.element.bpduFilter) return;

@@ -3,7 +3,7 @@ import { extensionIn } from '../protocols/frames';
 import type { Envelope } from '../protocols/frames';
 import type { Frame } from './frame';
 import { straysIn, vlanNamed } from './vlan-mismatch';
-import type { BridgePort, Copy, PhysicalPort, Process, Taker, World } from './network-state';
+import type { BridgePort, Copy, PhysicalPort, Process, Receiver, World } from './network-state';
 
 /** The one VLAN of an access port; 0 for any other. */
 export function accessVlan({ element: { native, vlans } }: BridgePort): number {
@@ -43,13 +43,13 @@ function plainTaker({ carrier, held, node, attached, own }: PhysicalPort): Bridg
 }
 
 /** Works out which process a copy of a frame is for at whoever takes it in. */
-export function addressTo(w: World, copy: Copy, taker: Taker, frame: Frame): void {
+export function addressTo(w: World, copy: Copy, receiver: Receiver, frame: Frame): void {
   const env = frame.opened;
-  const process = env.kind === 'lacpdu' ? null : processFor(w, taker.bp, env);
-  copy.strays = straysIn(w, taker.bp, copy, env);
+  const process = env.kind === 'lacpdu' ? null : processFor(w, receiver.bp, env);
+  copy.strays = straysIn(w, receiver.bp, copy, env);
   // One without a bridge identifier does not say of what VLAN the next one is.
-  copy.taker = extensionIn(env.payload) === null ? null : taker;
-  copy.process = process?.members[taker.bp.number] ? process : null;
+  copy.receiver = extensionIn(env.payload) === null ? null : receiver;
+  copy.process = process?.members[receiver.bp.number] ? process : null;
   copy.bridge = copy.process?.engine.kind === 'mst' ? copy.process.engine.bridge : null;
-  copy.index = copy.bridge?.byNumber[taker.bp.number]!.index ?? 0;
+  copy.index = copy.bridge?.byNumber[receiver.bp.number]!.index ?? 0;
 }

@@ -3,7 +3,7 @@ import { designsOver, groupBy, modeOf, timersOf } from '../design';
 import type { Design, Probe, Script } from '../design';
 import { tickBridge } from '../protocols/mst';
 import { arrive } from './receive';
-import { createWorld, wakeLag } from './build';
+import { createWorld, wakeBundleEnd } from './build';
 import { lookAtContact, usualProbes } from './data-plane/connectivity';
 import { standingOf, tick, wake } from './engines';
 import { probeVlans } from './data-plane/loops';
@@ -87,7 +87,7 @@ function handle({ world: w, script, probes }: Rehearsal, due: Due): void {
       drain(w, due.process);
       break;
     case 'lacp':
-      wakeLag(w, due.lag);
+      wakeBundleEnd(w, due.bundleEnd);
       break;
     case 'script':
       runEvent(w, script, due.index, due.step);

@@ -20,7 +20,7 @@ export function findWays(w: World): void {
 function wayFrom(w: World, from: string): Way {
   const link = linkAt(w.plan.design, from);
   const far = link && farEnd(link, from);
-  const host = far !== undefined && 'host' in far && w.hostLags.has(far.host);
+  const host = far !== undefined && 'host' in far && w.hostBundleEnds.has(far.host);
   return {
     ends: [...(w.intruders.has(from) ? ['intruder'] : []), ...reaches(w, from), ...(host ? ['host'] : [])],
     link: link?.id ?? null,
@@ -32,7 +32,7 @@ const copyTo = (w: World, from: string, to: string): Copy => ({
   from,
   to,
   physical: w.physical.get(to) ?? null,
-  taker: null,
+  receiver: null,
   process: null,
   strays: null,
   bridge: null,

@@ -1,9 +1,9 @@
 import { setField } from '../design';
 import type { Design } from '../design';
 import { asMeant } from '../../demo/brackwater';
-import { cameOf, whyHeard } from './frame-decision';
+import { consequencesOf, whyReceived } from './frame-decision';
 import { frameAt, framesOf } from './frame-log';
-import type { FrameRecord, Hearing } from './frame-log';
+import type { FrameRecord, Reception } from './frame-log';
 import type { FrameWhy } from './frame-decision';
 import type { Trace } from './recorder';
 import { runOf } from '../../../tests/support/rehearsals';
@@ -13,14 +13,14 @@ const run = (design: Design, until: number, ...events: object[]): Trace => runOf
 
 interface Found {
   readonly frame: FrameRecord;
-  readonly hearing: Hearing;
+  readonly hearing: Reception;
   readonly why: FrameWhy;
 }
 /** The first frame of which somebody made what is asked for. */
-function find(trace: Trace, wanted: (hearing: Hearing, frame: FrameRecord) => boolean, regional = false): Found {
+function find(trace: Trace, wanted: (hearing: Reception, frame: FrameRecord) => boolean, regional = false): Found {
   for (const frame of framesOf(trace.frames))
     for (const hearing of frame.heard)
-      if (wanted(hearing, frame)) return { frame, hearing, why: whyHeard(trace, frame, hearing, regional)! };
+      if (wanted(hearing, frame)) return { frame, hearing, why: whyReceived(trace, frame, hearing, regional)! };
   throw new Error('find: nobody did');
 }
 const table = ({ heads, rows, decided }: FrameWhy) => ({
@@ -76,7 +76,7 @@ describe('a rapid receiver', () => {
   });
   test('what came of it: roles of its switch at that moment, and what it answered', () => {
     const { frame, hearing } = at('ticket-hall:1', 'SuperiorDesignated');
-    const came = cameOf(asMeant(), trace, frame, hearing);
+    const came = consequencesOf(asMeant(), trace, frame, hearing);
     const texts = came.map((c) => c.text.split(',')[0]);
     expect(texts).toContain('ticket-hall 1: designated discarding → root forwarding');
     expect(texts).toContain('ticket-hall 2: root forwarding → alternate discarding');

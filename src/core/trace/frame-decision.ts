@@ -8,7 +8,7 @@ import { compareVectors } from '../standard';
 import type { Vector } from '../standard';
 import { formatBridgeId, formatPortId, numberToMac } from '../standard';
 import { firstFrom, frameAt, portAt } from './frame-log';
-import type { FrameRecord, Hearing } from './frame-log';
+import type { FrameRecord, Reception } from './frame-log';
 import type { Trace } from './recorder';
 import { lacpSentence, messageSentence } from './frame-sentences';
 import { portWords, treesWords } from './words';
@@ -90,7 +90,7 @@ const HELD_BY = {
   Aged: 'aged out',
 } as const;
 
-function bpduWhy(bpdu: Bpdu, hearing: Hearing, regional: boolean): FrameWhy | null {
+function bpduWhy(bpdu: Bpdu, hearing: Reception, regional: boolean): FrameWhy | null {
   const { tree, held, info } = hearing;
   const message = messageVector(bpdu, tree, regional);
   if (!message) return null;
@@ -135,7 +135,7 @@ const partyCells = (i: LacpInfo): WhyCell[] => [
   plain(`${i.portPriority}.${i.port}`),
 ];
 
-/** What the receiver said of itself last before a moment; null when it had not spoken yet. */
+/** What the receiver said of itself last before a moment; null when it had not sent yet. */
 function ownActor(trace: Trace, port: string, before: number): LacpInfo | null {
   for (let i = firstFrom(trace.frames, before) - 1; i >= 0; i--) {
     if (portAt(trace.frames, i) !== port) continue;
@@ -145,7 +145,7 @@ function ownActor(trace: Trace, port: string, before: number): LacpInfo | null {
   return null;
 }
 
-function lacpWhy(trace: Trace, payload: Uint8Array, hearing: Hearing): FrameWhy {
+function lacpWhy(trace: Trace, payload: Uint8Array, hearing: Reception): FrameWhy {
   const pdu = decodeLacpdu(payload);
   const own = ownActor(trace, hearing.port, hearing.at);
   const told = pdu ? partyCells(pdu.partner) : [];
@@ -167,7 +167,7 @@ function lacpWhy(trace: Trace, payload: Uint8Array, hearing: Hearing): FrameWhy 
 const UNREAD = new Set(['guarded', 'again', 'stray', 'inconsistent']);
 
 /** Why each tree of a receiver did with a frame what it did. `regional`: it runs multiple instances. */
-export function whyHeard(trace: Trace, frame: FrameRecord, hearing: Hearing, regional: boolean): FrameWhy | null {
+export function whyReceived(trace: Trace, frame: FrameRecord, hearing: Reception, regional: boolean): FrameWhy | null {
   const { payload, kind } = openEnvelope(frame.octets);
   if (kind === 'lacpdu') return lacpWhy(trace, payload, hearing);
   const bpdu = decodeBpdu(payload);
@@ -202,7 +202,12 @@ function movedAt(design: Design, trace: Trace, here: (port: string) => boolean, 
 }
 
 /** What happened at the receiver's switch at the very moment at which it took a frame in. */
-export function cameOf(design: Design, trace: Trace, frame: FrameRecord, { port, at }: Hearing): Consequence[] {
+export function consequencesOf(
+  design: Design,
+  trace: Trace,
+  frame: FrameRecord,
+  { port, at }: Reception,
+): Consequence[] {
   const own = portById(design, port)?.switch;
   const here = (id: string) => (portById(design, id) ?? design.bundles.find((b) => b.id === id))?.switch === own;
   const moved = movedAt(design, trace, here, at).map((text) => ({ text }));

@@ -21,7 +21,7 @@ export interface Held {
 }
 
 /** What a receiver made of a frame, in one tree. */
-export interface Hearing {
+export interface Reception {
   readonly port: string;
   /** Microseconds from the start of the rehearsal. */
   readonly at: number;
@@ -43,7 +43,7 @@ export interface FrameRecord {
   readonly mark: Mark;
   /** VLAN of its tree; null for those of a single process. */
   readonly vlan: number | null;
-  readonly heard: readonly Hearing[];
+  readonly heard: readonly Reception[];
 }
 
 /** Width of the rows: a saying is what one port says in the same octets again and again. */
@@ -60,7 +60,7 @@ export interface FrameLog {
   readonly saying: Int32Array;
   readonly hearing: Int32Array;
   readonly sayings: Int32Array;
-  readonly hearings: Int32Array;
+  readonly receptions: Int32Array;
   readonly octets: Uint8Array;
   readonly held: Float64Array;
   readonly ports: readonly string[];
@@ -86,7 +86,7 @@ export class FrameWriter {
   private readonly saying = new Rows(Int32Array, 1);
   private readonly hearing = new Rows(Int32Array, 1);
   private readonly sayings = new Rows(Int32Array, SAYING_WIDTH);
-  private readonly hearings = new Rows(Int32Array, HEARING_WIDTH);
+  private readonly receptions = new Rows(Int32Array, HEARING_WIDTH);
   private readonly pool = new OctetPool();
   private readonly held = new Rows(Float64Array, MESSAGE_PARTS.length);
   private readonly heldRows = new WeakMap<Vector, number>();
@@ -124,9 +124,9 @@ export class FrameWriter {
 
   /** What a receiver made of a frame. */
   heard(index: number, port: string, now: number, info: string, tree: number, held: Held | null): void {
-    const number = this.hearings.count;
-    const row = this.hearings.next();
-    const { array } = this.hearings;
+    const number = this.receptions.count;
+    const row = this.receptions.next();
+    const { array } = this.receptions;
     array[row + HEARING.port] = this.ports.numberOf(port);
     array[row + HEARING.after] = now - this.at.array[index]!;
     array[row + HEARING.info] = this.infos.numberOf(info);
@@ -140,7 +140,7 @@ export class FrameWriter {
   private append(index: number, number: number): void {
     const first = this.hearing.array[index]!;
     if (first === NONE) return void (this.hearing.array[index] = number);
-    const { array } = this.hearings;
+    const { array } = this.receptions;
     let last = first;
     for (let next = last; next !== NONE; next = array[last * HEARING_WIDTH + HEARING.next]!) last = next;
     array[last * HEARING_WIDTH + HEARING.next] = number;
@@ -164,7 +164,7 @@ export class FrameWriter {
       saying: this.saying.done(),
       hearing: this.hearing.done(),
       sayings: this.sayings.done(),
-      hearings: this.hearings.done(),
+      receptions: this.receptions.done(),
       octets: this.pool.done(),
       held: this.held.done(),
       ports: this.ports.list,
@@ -175,20 +175,20 @@ export class FrameWriter {
 
 /** Buffers of a log that move from a worker to the page without being copied. */
 export const buffersOf = (log: FrameLog): ArrayBufferLike[] =>
-  [log.at, log.saying, log.hearing, log.sayings, log.hearings, log.octets, log.held].map((a) => a.buffer);
+  [log.at, log.saying, log.hearing, log.sayings, log.receptions, log.octets, log.held].map((a) => a.buffer);
 
-function hearingsOf(log: FrameLog, index: number): Hearing[] {
-  const found: Hearing[] = [];
-  const { hearings } = log;
-  for (let n = log.hearing[index]!; n !== NONE; n = hearings[n * HEARING_WIDTH + HEARING.next]!) {
+function hearingsOf(log: FrameLog, index: number): Reception[] {
+  const found: Reception[] = [];
+  const { receptions } = log;
+  for (let n = log.hearing[index]!; n !== NONE; n = receptions[n * HEARING_WIDTH + HEARING.next]!) {
     const row = n * HEARING_WIDTH;
-    const held = hearings[row + HEARING.held]!;
+    const held = receptions[row + HEARING.held]!;
     found.push({
-      port: log.ports[hearings[row + HEARING.port]!]!,
-      at: log.at[index]! + hearings[row + HEARING.after]!,
-      info: log.infos[hearings[row + HEARING.info]!]!,
-      tree: hearings[row + HEARING.tree]!,
-      held: held === NONE ? null : { vector: heldVector(log, held), whose: WHOSE[hearings[row + HEARING.whose]!]! },
+      port: log.ports[receptions[row + HEARING.port]!]!,
+      at: log.at[index]! + receptions[row + HEARING.after]!,
+      info: log.infos[receptions[row + HEARING.info]!]!,
+      tree: receptions[row + HEARING.tree]!,
+      held: held === NONE ? null : { vector: heldVector(log, held), whose: WHOSE[receptions[row + HEARING.whose]!]! },
     });
   }
   return found;

@@ -1,10 +1,10 @@
 /** What other rooms use of trace. */
 export { asItStands, carriedOut } from './design-at';
-export { cameOf, whyHeard } from './frame-decision';
+export { consequencesOf, whyReceived } from './frame-decision';
 export type { FrameWhy } from './frame-decision';
 export { fieldsOf } from './frame-fields';
 export { buffersOf, firstFrom, frameAt, framesOf, markAt, portAt, stepFrame } from './frame-log';
-export type { FrameKind, FrameLog, FrameRecord, Hearing, Mark } from './frame-log';
+export type { FrameKind, FrameLog, FrameRecord, Reception, Mark } from './frame-log';
 export { loopEffect } from './loop-effect';
 export { pcapng } from './pcapng';
 export { Recorder, classicState } from './recorder';
@@ -18,10 +18,10 @@ export type {
   ReachSpan,
   RootSpan,
   RunRole,
-  Spoken,
+  SentMessage,
   Trace,
 } from './recorder';
 export { standingOut } from './status';
 export { gapsOf, spanAt, storyOf } from './story';
 export type { Line } from './story-line';
-export { carriesVlan, lasting, portWords, switchList, treesWords, vlansOfTree, vlansWords } from './words';
+export { carriesVlan, portWords, switchList, treesWords, vlansOfTree, vlansWords } from './words';

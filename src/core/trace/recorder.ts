@@ -123,7 +123,7 @@ export const classicState: Record<StpState, PortState> = {
 };
 
 /** What a port says, and its number in the log once it has been kept. */
-export interface Spoken {
+export interface SentMessage {
   readonly from: string;
   readonly octets: Uint8Array;
   readonly kind: FrameKind;
@@ -154,7 +154,7 @@ export class Recorder {
   readonly loopSpans: Open<LoopSpan>[] = [];
   unkept = 0;
   /** What each port said last, of what is not kept elsewhere. */
-  private readonly last = new Map<string, Spoken>();
+  private readonly last = new Map<string, SentMessage>();
 
   /** Lane of a port in a tree, to write in often. */
   lane(tree: string, port: string): OpenLane {
@@ -206,23 +206,23 @@ export class Recorder {
   }
 
   /** Index of the frame among those kept; −1 before the start and beyond the most that are kept. */
-  frame(now: number, spoken: Spoken): number {
+  frame(now: number, sent: SentMessage): number {
     if (now < 0) return -1;
     if (this.frames.count >= MOST_FRAMES) {
       this.unkept++;
       return -1;
     }
-    if (spoken.saying < 0) spoken.saying = this.frames.says(spoken.from, spoken.octets, spoken.kind, spoken.vlan);
-    return this.frames.sent(now, spoken.saying);
+    if (sent.saying < 0) sent.saying = this.frames.says(sent.from, sent.octets, sent.kind, sent.vlan);
+    return this.frames.sent(now, sent.saying);
   }
 
   /** The same for a frame of which nobody else knows whether it is the one before again, as LACPDUs of a port are. */
   anotherFrame(now: number, from: string, octets: Uint8Array, kind: FrameKind): number {
     const before = this.last.get(from);
     if (before && before.kind === kind && sameOctets(before.octets, octets)) return this.frame(now, before);
-    const spoken = { from, octets, kind, vlan: null, saying: -1 };
-    this.last.set(from, spoken);
-    return this.frame(now, spoken);
+    const sent = { from, octets, kind, vlan: null, saying: -1 };
+    this.last.set(from, sent);
+    return this.frame(now, sent);
   }
 
   heard(index: number, port: string, at: number, info: string, tree = 0, held: Held | null = null): void {

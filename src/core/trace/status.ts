@@ -3,7 +3,8 @@ import { bundleById, portById, untaggedWords } from '../design';
 import type { Design } from '../design';
 import type { LoopSpan, Trace } from './recorder';
 import { effectWords, spanAt } from './story';
-import { lasting, portList, portWords, seconds, treesWords, vlansWords } from './words';
+import { portList, portWords, treesWords, vlansWords } from './words';
+import { lasting, seconds } from '../standard';
 
 export interface Standing {
   readonly kind: 'guard' | 'loop';

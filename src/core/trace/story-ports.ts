@@ -2,7 +2,8 @@
 import type { Design } from '../design';
 import type { PortLane, PortSpan, RunRole, Trace } from './recorder';
 import type { Line } from './story-line';
-import { portList, portWords, seconds, treesWords } from './words';
+import { portList, portWords, treesWords } from './words';
+import { seconds } from '../standard';
 
 /** What happened to a port, for one port and for several. */
 type PortChange =

@@ -2,7 +2,8 @@
 import type { Design } from '../design';
 import type { ReachSpan, Trace } from './recorder';
 import type { Line } from './story-line';
-import { AGREED, lasting, seconds, switchList, vlansWords } from './words';
+import { AGREED, switchList, vlansWords } from './words';
+import { lasting, seconds } from '../standard';
 
 type Apart = ReachSpan['apart'];
 /** Something to tell of a VLAN. */

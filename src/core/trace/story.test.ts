@@ -1,9 +1,10 @@
 import { emptyDesign } from '../design';
 import type { Design, ScriptEvent } from '../design';
 import { gapsOf, spanAt, storyOf } from './story';
-import { lasting, portWords, treesWords } from './words';
+import { portWords, treesWords } from './words';
 import { rehearse } from '../simulation';
 import type { Trace } from './recorder';
+import { lasting } from '../standard';
 
 /** A root and its next, and many switches that are cabled to both. */
 function star(leaves: number): Design {

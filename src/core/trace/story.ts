@@ -5,8 +5,9 @@ import { loopEffect } from './loop-effect';
 import type { ContactLane, Happening, LoopSpan, Trace } from './recorder';
 import { portLines } from './story-ports';
 import { reachLines } from './story-reach';
-import { AGREED, hostWords, lasting, portList, portWords, seconds, treesWords, vlansWords } from './words';
+import { AGREED, hostWords, portList, portWords, treesWords, vlansWords } from './words';
 import type { Line } from './story-line';
+import { count, grouped, lasting, seconds } from '../standard';
 
 interface Gap {
   readonly from: number;
@@ -50,8 +51,6 @@ function contactLines(design: Design, trace: Trace): Line[] {
     return [...gaps, ...moved, ...doubled];
   });
 }
-
-const grouped = (n: number): string => String(Math.round(n)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
 
 /** What a loop does: copies, tables that point to and fro, and when its slowest link is full. */
 export function effectWords(loop: LoopSpan): string {
@@ -163,7 +162,7 @@ function flushLines(trace: Trace): Line[] {
   return [...sums.values()].map(({ at, entries, switches }) => ({
     at,
     kind: 'note' as const,
-    text: `${entries} MAC table ${entries === 1 ? 'entry' : 'entries'} of the probed hosts flushed on ${switches.size} ${switches.size === 1 ? 'switch' : 'switches'}.`,
+    text: `${entries} MAC table ${entries === 1 ? 'entry' : 'entries'} of the probed hosts flushed on ${count(switches.size, 'switch', 'switches')}.`,
   }));
 }
 

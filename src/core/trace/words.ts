@@ -1,18 +1,8 @@
 /** Names and times as they stand in sentences. */
 import { bundleAt, bundleById, hostById, portById, switchById } from '../design';
 import type { Design } from '../design';
-import { SECOND, formatVlanRanges, parseTreeId, vlanMembership, vlanOfTreeId } from '../standard';
+import { formatVlanRanges, parseTreeId, vlanMembership, vlanOfTreeId } from '../standard';
 import type { Trace } from './recorder';
-
-/** `5.000 s`, with as many digits as tell moments apart. */
-export const seconds = (at: number): string => `${(at / SECOND).toFixed(3)} s`;
-
-/** `12 ms`, `30.0 s` */
-export function lasting(micros: number): string {
-  if (micros < 1000) return `${micros} µs`;
-  if (micros < SECOND) return `${(micros / 1000).toFixed(micros < 10_000 ? 1 : 0)} ms`;
-  return `${(micros / SECOND).toFixed(1)} s`;
-}
 
 /** Microseconds that something lasts before it counts: one switch alone as root, since others answer within less. */
 export const AGREED = 50_000;

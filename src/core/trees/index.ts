@@ -11,7 +11,6 @@ export type { CistOutcome } from './outcome';
 export { NO_ANSWERS, checkPrediction, sheetLinks } from './prediction';
 export type { EndAnswer, Marks, Prediction } from './prediction';
 export type { CistProblem, TreeProblem } from './problem';
-export { grouped } from './sentences';
 export { solveTree } from './solve';
 export { ROLE, ROLES, forwardsRole } from './outcome';
 export type { Role, TreeOutcome } from './outcome';

@@ -2,18 +2,13 @@
 import { isPeerPort, verdictOf } from '../network';
 import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById, untaggedWords } from '../design';
 import type { Port } from '../design';
-import { numberToMac } from '../standard';
+import { grouped, numberToMac } from '../standard';
 import type { PriorityVector } from '../standard';
 import type { Candidate, Contest, TreeReader } from './candidates';
 import type { Role } from './outcome';
 import type { SolvedTree } from './solved';
 import type { Topology } from './topology';
 import { heldVlanWords, joinedAt } from './untagged';
-
-/** `22 000`: digits in groups of three, set apart by a no-break space. */
-export function grouped(value: number): string {
-  return String(value).replace(/\B(?=(\d{3})+(?!\d))/g, '\u00a0');
-}
 
 const priorityOf = (reader: TreeReader, bridge: number) => reader.of.problem.bridgePriority[bridge]!;
 

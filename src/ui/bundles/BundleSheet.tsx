@@ -8,7 +8,7 @@ import { useBench, useSession } from '../session/context';
 import { BundleEnd } from './BundleEnd';
 import { Distribution } from './Distribution';
 import { Effects } from './Effects';
-import { OUTCOME_WORD } from './groups';
+import { OUTCOME_WORDS } from '../../core/network';
 import type { BundleGroup } from './groups';
 import { Members } from './Members';
 import { ChangeSteps } from './ChangeSteps';
@@ -36,7 +36,7 @@ export function BundleSheet({ group }: { group: BundleGroup }) {
     <section className="bundle-sheet" aria-label={`Bundle ${group.name}`}>
       <header>
         <h2>
-          {group.name}: <span className={forms ? undefined : 'alarm'}>{OUTCOME_WORD[verdict.outcome]}</span>
+          {group.name}: <span className={forms ? undefined : 'alarm'}>{OUTCOME_WORDS[verdict.outcome]}</span>
         </h2>
         <span className="grow" />
         {fits.map(({ a, b, link }) => (

@@ -2,15 +2,16 @@
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
 import { bundleLinks, parallelLinks, switchById } from '../../core/design';
-import { pairReport } from '../../core/network';
+import { OUTCOME_WORDS, pairReport } from '../../core/network';
 import { newId } from '../session/new-id';
 import { useBench, useSession } from '../session/context';
 import { BundleSheet } from './BundleSheet';
-import { OUTCOME_WORD, bundleGroups } from './groups';
+import { bundleGroups } from './groups';
 import { LooseSheet } from './LooseSheet';
 import { MakePair } from './MakePair';
 import { PairSheet } from './PairSheet';
 import { useBundleEdits } from './useBundleEdits';
+import { count } from '../../core/standard';
 
 type Picked = { readonly pair: string } | { readonly loose: string } | null;
 
@@ -54,8 +55,8 @@ export function BundlesStage() {
           >
             <b>{g.name}</b>
             <span className={g.verdict.outcome === 'forms' ? 'quiet' : 'alarm'}>
-              {OUTCOME_WORD[g.verdict.outcome]} · {g.verdict.members.filter((m) => m.state === 'active').length} of{' '}
-              {g.verdict.members.length} carry
+              {OUTCOME_WORDS[g.verdict.outcome]} · {g.verdict.members.filter((m) => m.state === 'active').length} of{' '}
+              {g.verdict.members.length} active
             </span>
           </button>
         ))}
@@ -85,7 +86,7 @@ export function BundlesStage() {
             >
               <b>{p.switches.map(name).join(' + ')}</b>
               <span className={wrong > 0 ? 'alarm' : 'quiet'}>
-                domain {p.domain} · {wrong === 0 ? 'consistent' : `${wrong}`}
+                domain {p.domain} · {wrong === 0 ? 'consistent' : count(wrong, 'fault', 'faults')}
               </span>
             </button>
           );

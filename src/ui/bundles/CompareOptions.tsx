@@ -4,9 +4,10 @@ import { useMemo } from 'react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { compareOptions } from '../../core/analysis';
 import type { Option } from '../../core/analysis';
-import { grouped } from '../../core/trees';
+
 import { newId } from '../session/new-id';
 import { useBench, useSession } from '../session/context';
+import { grouped } from '../../core/standard';
 
 const seconds = (n: number) => (n === 0 ? 'immediate' : Number.isFinite(n) ? `${n} s` : 'never detected');
 

@@ -16,8 +16,9 @@ import type { BundleVerdict } from '../../core/network';
 import type { HashField } from '../../core/analysis';
 import { HASH_FIELDS, linkAt, linkSpeed, portById, setField, switchById } from '../../core/design';
 import type { Bundle } from '../../core/design';
-import { grouped } from '../../core/trees';
+
 import { useBench, useSession } from '../session/context';
+import { grouped } from '../../core/standard';
 
 const SIZES = [2, 3, 4, 5, 6, 7, 8];
 

@@ -4,11 +4,12 @@ import { groupBy, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { memberChanges, treeCapacity } from '../../core/analysis';
 import type { MemberChange } from '../../core/analysis';
-import { grouped, roleAt } from '../../core/trees';
+import { roleAt } from '../../core/trees';
 import type { MovedTree, Role } from '../../core/trees';
 import { useSession } from '../session/context';
 import { RoleMark, roleWords } from '../controls/RoleMark';
 import type { BundleGroup } from './groups';
+import { grouped } from '../../core/standard';
 
 const WORDS = { lost: 'one member down', added: 'one member added' } as const;
 const rate = (n: number) => (Number.isFinite(n) ? `${grouped(n)} Mb/s` : 'no link between switches');

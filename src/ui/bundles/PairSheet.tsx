@@ -12,8 +12,8 @@ import { useBench, useSession } from '../session/context';
 const STATE_WORD: Record<PairState, string> = {
   one: 'one bridge',
   alone: 'one of two',
-  'primary-only': 'primary alone',
-  split: 'split',
+  'primary-only': 'primary only',
+  split: 'both act alone',
   off: 'off',
 };
 

@@ -4,18 +4,10 @@ import type { BundleVerdict } from '../../core/network';
 import { bundleById, hostById, switchById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
 
-export const OUTCOME_WORD = {
-  forms: 'forms',
-  'too-few': 'down',
-  never: 'never comes up',
-  'one-sided': 'one end only',
-  unanswered: 'unanswered',
-} as const;
-
 export interface BundleGroup {
   /** One bundle, or one of each switch of a pair. */
   readonly near: readonly Bundle[];
-  /** Empty where a host or nobody answers. */
+  /** Empty where the far end is a host or has no bundle. */
   readonly far: readonly Bundle[];
   readonly verdict: BundleVerdict;
   readonly farVerdict: BundleVerdict | null;
@@ -48,7 +40,7 @@ export function bundleGroups(design: Design): BundleGroup[] {
       ? names(far.length > 0 ? far : [partner])
       : verdict.partner
         ? (hostById(design, verdict.partner.id)?.name ?? '')
-        : 'nobody';
+        : 'no partner';
     return [{ near, far, verdict, farVerdict: far.length > 0 ? whole(far) : null, name: `${names(near)} = ${to}` }];
   });
 }

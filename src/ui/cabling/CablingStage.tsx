@@ -129,8 +129,8 @@ export function CablingStage() {
     const names = intake.files.map((f) => f.file);
     if (intake.edits.length > 0)
       run({ label: `Import ${names.length === 1 ? names[0] : `${names.length} files`}`, edits: intake.edits });
-    if (intake.hearings.length > 0) {
-      neighbours.take(intake.hearings);
+    if (intake.receptions.length > 0) {
+      neighbours.take(intake.receptions);
       show();
       setTab('neighbours');
     }

@@ -12,6 +12,7 @@ import { Neighbours } from './Neighbours';
 import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
 import type { NeighbourCheck } from './useNeighbours';
+import { count } from '../../core/standard';
 
 export type Tab = TableId | 'neighbours';
 
@@ -109,7 +110,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
       edits,
     });
   };
-  const count = (t: Table) => t.rows(design).length;
+  const rowCount = (t: Table) => t.rows(design).length;
   const differing = neighbours.findings?.filter((f) => f.verdict !== 'as drawn').length ?? 0;
   useEffect(() => setReport((was) => (was && was.table !== tab ? null : was)), [tab]);
 
@@ -119,7 +120,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
         <div role="tablist" aria-label="Tables of the design" className="tabs">
           {TABLES.map((t) => (
             <button key={t.id} role="tab" aria-selected={tab === t.id} className="tab" onClick={() => onTab(t.id)}>
-              {t.title} <span className="mono quiet">{count(t)}</span>
+              {t.title} <span className="mono quiet">{rowCount(t)}</span>
             </button>
           ))}
           <button role="tab" aria-selected={tab === 'neighbours'} className="tab" onClick={() => onTab('neighbours')}>
@@ -149,10 +150,8 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
       {report && report.table === tab && (
         <div className="report" role="alert">
           <p>
-            <b>
-              {report.refused.length} {report.refused.length === 1 ? 'cell or row was' : 'cells or rows were'} not taken
-            </b>
-            , {report.taken} {report.taken === 1 ? 'row was' : 'rows were'}. Undo reverts all of it.{' '}
+            <b>{count(report.refused.length, 'cell or row was', 'cells or rows were')} not taken</b>,{' '}
+            {count(report.taken, 'row was', 'rows were')}. Undo reverts all of it.{' '}
             <button className="plain" onClick={() => setReport(null)}>
               <u>Close</u>
             </button>

@@ -24,7 +24,7 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
   const [files, setFiles] = useState<readonly SourceFile[]>(initial);
   const [fault, setFault] = useState<string | null>(null);
   const { intake, reading, fault: unread } = useIntake(design, files);
-  const brings = intake !== null && (intake.edits.length > 0 || intake.hearings.length > 0);
+  const brings = intake !== null && (intake.edits.length > 0 || intake.receptions.length > 0);
   const add = async (chosen: File[]) => {
     const read = await readFiles(chosen);
     if (!read.ok) return setFault(read.sentence);
@@ -57,7 +57,7 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!brings} onClick={() => intake && onTake(intake)}>
-          {intake?.files.some((f) => f.faults.length > 0) ? 'Import what fits' : 'Take in'}
+          {intake?.files.some((f) => f.faults.length > 0) ? 'Import what fits' : 'Import'}
         </Button>
       </DialogActions>
     </Dialog>

@@ -5,6 +5,7 @@ import { linkAt, portsOf } from '../../core/design';
 import type { Ref } from '../session/view';
 import type { Cabling } from './useCabling';
 import type { NeighbourCheck } from './useNeighbours';
+import { count } from '../../core/standard';
 
 const ACCEPT: Record<Finding['verdict'], string> = {
   'as drawn': '',
@@ -24,8 +25,8 @@ export function Neighbours({
   onFiles: () => void;
 }) {
   const { design, run, selectMany } = cabling;
-  const { findings, hearings } = check;
-  if (!findings || !hearings)
+  const { findings, receptions } = check;
+  if (!findings || !receptions)
     return (
       <div className="dock-empty">
         <p>
@@ -38,7 +39,7 @@ export function Neighbours({
       </div>
     );
   const open = findings.filter((f) => f.verdict !== 'as drawn');
-  const telling = new Set(hearings.map((h) => h.from)).size;
+  const telling = new Set(receptions.map((h) => h.from)).size;
   const accept = (list: readonly Finding[]) =>
     run({
       label:
@@ -65,7 +66,7 @@ export function Neighbours({
     <div className="neighbours">
       <div className="neighbours-sum">
         <p role="status">
-          {telling} {telling === 1 ? 'switch reports' : 'switches report'} of{' '}
+          {count(telling, 'switch reports', 'switches report')} of{' '}
           {findings.filter((f) => f.verdict !== 'missing').length} cables:{' '}
           {(['as drawn', 'missing', 'other port', 'unexpected'] as const).map((v, i) => {
             const n = findings.filter((f) => f.verdict === v).length;

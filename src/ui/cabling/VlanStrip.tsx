@@ -1,5 +1,5 @@
 'use client';
-import { vlanTreeId } from '../../core/standard';
+import { count, vlanTreeId } from '../../core/standard';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { vlanHue } from '../chart/hue';
 import type { Cabling } from './useCabling';
@@ -68,7 +68,6 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
 function LensWords({ lens, vlanKnown }: { lens: NonNullable<Cabling['lens']>; vlanKnown: boolean }) {
   const { parts, cutOff, half, links } = lens.presence;
   if (!vlanKnown) return <p className="lens-words alarm">The design has no VLAN {lens.vlan}.</p>;
-  const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
   const faults = [
     parts.length > 1 && `in ${parts.length} partitions`,
     cutOff.size > 0 && `${count(cutOff.size, 'host', 'hosts')} unreachable`,

@@ -2,7 +2,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { z } from 'zod';
 import { acceptFinding, checkNeighbours } from '../../core/editing';
-import type { Finding, Hearing } from '../../core/editing';
+import type { Finding, Reception } from '../../core/editing';
 import type { Design, Edit } from '../../core/design';
 import { applyEdits } from '../../core/design';
 import type { Marks } from '../chart/cabling-scene';
@@ -10,9 +10,9 @@ import { readStored, writeStored } from '../session/browser-store';
 import { newId } from '../session/new-id';
 
 export interface NeighbourCheck {
-  readonly hearings: readonly Hearing[] | null;
+  readonly receptions: readonly Reception[] | null;
   readonly findings: readonly Finding[] | null;
-  readonly take: (hearings: readonly Hearing[]) => void;
+  readonly take: (receptions: readonly Reception[]) => void;
   readonly forget: () => void;
   /** Edits that make the drawing as these were heard. */
   readonly accept: (findings: readonly Finding[]) => readonly Edit[];
@@ -25,33 +25,33 @@ const hearingsSchema = z.array(
 );
 
 /** What an earlier page kept; null when there is nothing that can be read. */
-const keptHearings = (variantId: string): Hearing[] | null =>
+const keptHearings = (variantId: string): Reception[] | null =>
   readStored('session', key(variantId), (text) => {
     const value: unknown = JSON.parse(text);
-    return hearingsSchema.safeParse(value).success ? (value as Hearing[]) : null;
+    return hearingsSchema.safeParse(value).success ? (value as Reception[]) : null;
   });
 
 /** What the window was last told of neighbours, kept over a reload, against the design as it is. */
 export function useNeighbours(design: Design, variantId: string): NeighbourCheck {
-  const [hearings, setHearings] = useState<readonly Hearing[] | null>(() => {
+  const [receptions, setHearings] = useState<readonly Reception[] | null>(() => {
     if (typeof window === 'undefined') return null;
     return keptHearings(variantId);
   });
-  const findings = useMemo(() => (hearings ? checkNeighbours(design, hearings) : null), [design, hearings]);
+  const findings = useMemo(() => (receptions ? checkNeighbours(design, receptions) : null), [design, receptions]);
   const keep = useCallback(
-    (next: readonly Hearing[] | null) => {
+    (next: readonly Reception[] | null) => {
       setHearings(next);
       writeStored('session', key(variantId), next && JSON.stringify(next));
     },
     [variantId],
   );
   const take = useCallback(
-    (more: readonly Hearing[]) => {
+    (more: readonly Reception[]) => {
       // A switch that tells again is believed anew.
       const telling = new Set(more.map((h) => h.from));
-      keep([...(hearings ?? []).filter((h) => !telling.has(h.from)), ...more]);
+      keep([...(receptions ?? []).filter((h) => !telling.has(h.from)), ...more]);
     },
-    [keep, hearings],
+    [keep, receptions],
   );
   const accept = useCallback(
     (list: readonly Finding[]) => {
@@ -61,9 +61,9 @@ export function useNeighbours(design: Design, variantId: string): NeighbourCheck
       for (const { verdict, a, b } of list) {
         const same = (f: Finding) =>
           f.verdict === verdict && f.a.name === a.name && f.a.port === a.port && f.b.port === b.port;
-        const open = checkNeighbours(now, hearings ?? []).find(same);
+        const open = checkNeighbours(now, receptions ?? []).find(same);
         if (!open) continue;
-        const wanted = acceptFinding(now, open, hearings ?? [], newId);
+        const wanted = acceptFinding(now, open, receptions ?? [], newId);
         const applied = applyEdits(now, wanted);
         if (!applied.ok) continue;
         now = applied.design;
@@ -71,9 +71,9 @@ export function useNeighbours(design: Design, variantId: string): NeighbourCheck
       }
       return edits;
     },
-    [design, hearings],
+    [design, receptions],
   );
-  return { hearings, findings, take, forget: () => keep(null), accept };
+  return { receptions, findings, take, forget: () => keep(null), accept };
 }
 
 const WORD: Record<Finding['verdict'], string> = {

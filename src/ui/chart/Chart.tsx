@@ -12,7 +12,7 @@ import {
   useState,
 } from 'react';
 import type { KeyboardEvent, MouseEvent } from 'react';
-import { grouped } from '../../core/trees';
+
 import type { Ref } from '../session/view';
 import { FIT_EVENT } from '../session/commands';
 import { detailAt, EVERYWHERE, farScale, FEW, namesAt } from './detail';
@@ -26,6 +26,7 @@ import { Spot } from './Spot';
 import type { Scene } from './scene-items';
 import { fittingScale, useZoom } from './useZoom';
 import { Wire } from './Wire';
+import { grouped } from '../../core/standard';
 
 const RULER_WIDTH = 84;
 /** A drawing that changed but still fits is left at its scale while that is within this share of the best. */

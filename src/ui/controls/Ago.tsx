@@ -1,22 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-
-const UNITS = [
-  [86_400_000, 'day'],
-  [3_600_000, 'hour'],
-  [60_000, 'minute'],
-] as const;
-
-/** `just now`, `2 hours ago`, and from a month on the date. */
-export function ago(at: number, now: number): string {
-  const passed = now - at;
-  if (passed > 30 * 86_400_000) return new Date(at).toISOString().slice(0, 10);
-  for (const [size, unit] of UNITS) {
-    const n = Math.floor(passed / size);
-    if (n >= 1) return `${n} ${unit}${n === 1 ? '' : 's'} ago`;
-  }
-  return 'just now';
-}
+import { ago } from '../../core/standard';
 
 /** A time told from now, kept up while it is shown. */
 export function Ago({ at }: { at: number }) {

@@ -1,6 +1,7 @@
 'use client';
 import { FILE_KINDS } from '../../core/formats';
 import type { TakenFile } from '../../core/formats';
+import { count } from '../../core/standard';
 
 const MOST_ROWS = 200;
 
@@ -15,11 +16,7 @@ export function IntakeList({ files }: { files: readonly TakenFile[] }) {
             <span className="quiet">
               {FILE_KINDS[f.kind]}: {f.comes} {f.comes === '1' || f.comes.startsWith('1 ') ? 'comes' : 'come'} in
             </span>
-            {f.faults.length > 0 && (
-              <span className="alarm">
-                , {f.faults.length} {f.faults.length === 1 ? 'is' : 'are'} refused
-              </span>
-            )}
+            {f.faults.length > 0 && <span className="alarm">, {count(f.faults.length, 'is', 'are')} refused</span>}
           </h3>
           {f.faults.length > 0 && (
             <ul className="fault-list" aria-label={`Refused in ${f.file}`}>

@@ -39,7 +39,7 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
   const frame = frameAt(frames, index);
   const [earlier, later] = [stepFrame(frames, index, -1, meant), stepFrame(frames, index, 1, meant)];
   const fields = fieldsOf(frame.octets);
-  const receivers = [...groupBy(frame.heard, (h) => h.port)].map(([port, hearings]) => ({ port, hearings }));
+  const receivers = [...groupBy(frame.heard, (h) => h.port)].map(([port, receptions]) => ({ port, receptions }));
   const octets = (from: number, width: number) =>
     [...frame.octets.subarray(from, from + width)].map((o) => o.toString(16).padStart(2, '0')).join(' ');
   return (
@@ -68,8 +68,8 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
       {frame.heard.length === 0 && (
         <p className="sentence">No device received it: it was lost, or the port has no neighbour.</p>
       )}
-      {receivers.map(({ port, hearings }) => (
-        <FrameWhy key={port} design={design} trace={trace} frame={frame} hearings={hearings} onGo={onGo} />
+      {receivers.map(({ port, receptions }) => (
+        <FrameWhy key={port} design={design} trace={trace} frame={frame} receptions={receptions} onGo={onGo} />
       ))}
       <table className="rows frame-fields">
         <thead>

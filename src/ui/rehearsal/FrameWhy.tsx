@@ -2,29 +2,30 @@
 import { useMemo } from 'react';
 import { modeOf, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
-import { cameOf, lasting, portWords, whyHeard } from '../../core/trace';
-import type { FrameRecord, FrameWhy as Why, Hearing, Trace } from '../../core/trace';
+import { consequencesOf, portWords, whyReceived } from '../../core/trace';
+import type { FrameRecord, FrameWhy as Why, Reception, Trace } from '../../core/trace';
 import { LedgerTable } from '../controls/LedgerTable';
+import { lasting } from '../../core/standard';
 
 interface Props {
   design: Design;
   trace: Trace;
   frame: FrameRecord;
   /** What one receiver made of it, tree by tree. */
-  hearings: readonly Hearing[];
+  receptions: readonly Reception[];
   onGo: (index: number) => void;
 }
 
 /** What a receiver did with a frame and why: the message against what it held, and what came of it. */
-export function FrameWhy({ design, trace, frame, hearings, onGo }: Props) {
-  const [first] = hearings as [Hearing];
+export function FrameWhy({ design, trace, frame, receptions, onGo }: Props) {
+  const [first] = receptions as [Reception];
   const at = switchById(design, portById(design, first.port)?.switch ?? '');
   const regional = at !== undefined && modeOf(design, at) === 'mstp';
   const whys = useMemo(
-    () => hearings.flatMap((h) => whyHeard(trace, frame, h, regional) ?? []),
-    [trace, frame, hearings, regional],
+    () => receptions.flatMap((h) => whyReceived(trace, frame, h, regional) ?? []),
+    [trace, frame, receptions, regional],
   );
-  const came = useMemo(() => cameOf(design, trace, frame, first), [design, trace, frame, first]);
+  const came = useMemo(() => consequencesOf(design, trace, frame, first), [design, trace, frame, first]);
   return (
     <section className="frame-why" aria-label={`What ${portWords(design, first.port)} did with it`}>
       <h3>

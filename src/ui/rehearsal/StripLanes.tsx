@@ -2,7 +2,7 @@
 import { memo, useMemo } from 'react';
 import type { Design } from '../../core/design';
 import { hostById } from '../../core/design';
-import { gapsOf, lasting, portWords, treesWords, vlansWords } from '../../core/trace';
+import { gapsOf, portWords, treesWords, vlansWords } from '../../core/trace';
 import type { ContactLane, LoopSpan, PortLane, PortSpan, Trace } from '../../core/trace';
 import { ROW, Span } from './StripParts';
 import type { Window } from './StripParts';
@@ -10,6 +10,7 @@ import { RootLane, rootRows } from './StripMarks';
 import type { Clip, RootRow } from './StripMarks';
 import { ReachLane, reachRows } from './StripReach';
 import type { ReachRow } from './StripReach';
+import { lasting } from '../../core/standard';
 
 const HEADING = 16;
 const MOST_PORTS = 150;

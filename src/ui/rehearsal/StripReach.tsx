@@ -1,8 +1,9 @@
 'use client';
 import type { Design } from '../../core/design';
-import { lasting, switchList } from '../../core/trace';
+import { switchList } from '../../core/trace';
 import type { ReachSpan, Trace } from '../../core/trace';
 import type { Clip } from './StripMarks';
+import { lasting } from '../../core/standard';
 
 export interface ReachRow {
   /** VLANs to which the same happened, each for all whose frames go alike. */

@@ -66,7 +66,7 @@ describe('what can happen to what is selected', () => {
       expect(applyEdits(plain, (read as { edits: unknown[] }).edits as Edit[]).ok).toBe(true);
     }
     const apart: Ref[] = [LINK, { kind: 'link', id: 'quay-b:9--cold-store:2' }];
-    expect(suggestions(plain, apart, TREE, null).map((o) => o.name)).toEqual(['Root of VLAN 110 off']);
+    expect(suggestions(plain, apart, TREE, null).map((o) => o.name)).toEqual(['Power off the root of VLAN 110']);
   });
   test('a change that is tried out can be carried out while it runs', () => {
     const edits: Edit[] = [{ type: 'set', kind: 'switch', id: 'gate', field: 'priority', value: 0 }];

@@ -5,7 +5,7 @@ const view: View = {
   tree: 'vlan-130',
   arrangement: 'cabling',
   vlan: 130,
-  board: 'weave',
+  board: 'link-use',
   panel: 'goals',
   selection: [
     { kind: 'port', id: 'crane-yard:2' },

@@ -20,7 +20,7 @@ export interface View {
 export const BOARDS = [
   { id: 'chart', name: 'Chart' },
   { id: 'roots', name: 'Roots' },
-  { id: 'weave', name: 'Link use' },
+  { id: 'link-use', name: 'Link use' },
   { id: 'instances', name: 'Instances' },
   { id: 'compare', name: 'Compare' },
   { id: 'predict', name: 'Predict' },

@@ -4,6 +4,7 @@ import { useEffect, useRef } from 'react';
 import { treeInView, useBench, useSession } from '../session/context';
 import type { Draft } from '../session/draft';
 import { MovedWords } from './MovedBar';
+import { count } from '../../core/standard';
 
 /** A change that is tried out: what it would move, the chart before and after it, apply or drop. */
 export function DraftBar({ draft }: { draft: Draft }) {
@@ -21,10 +22,7 @@ export function DraftBar({ draft }: { draft: Draft }) {
     <div className="moved draft" role="status" aria-label="Effect of the previewed change">
       <span>
         <b>Preview</b> {draft.label}
-        <span className="quiet">
-          {' '}
-          · {draft.edits.length} {draft.edits.length === 1 ? 'setting' : 'settings'}
-        </span>
+        <span className="quiet"> · {count(draft.edits.length, 'setting')}</span>
       </span>
       {others ? (
         <span className="quiet">

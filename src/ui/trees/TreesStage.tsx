@@ -7,7 +7,7 @@ import { CompareBoard } from './boards/CompareBoard';
 import { InstanceBoard } from './boards/InstanceBoard';
 import { PredictBoard } from './boards/PredictBoard';
 import { RootBoard } from './boards/RootBoard';
-import { WeaveBoard } from './boards/WeaveBoard';
+import { LinkUseBoard } from './boards/LinkUseBoard';
 import { ChartHost } from './ChartHost';
 import { DraftBar } from './DraftBar';
 import { MovedBar } from './MovedBar';
@@ -37,7 +37,7 @@ function BoardTabs() {
 const SHOWN = {
   chart: ChartHost,
   roots: RootBoard,
-  weave: WeaveBoard,
+  'link-use': LinkUseBoard,
   instances: InstanceBoard,
   compare: CompareBoard,
   predict: PredictBoard,

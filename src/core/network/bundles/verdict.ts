@@ -19,14 +19,23 @@ export interface MemberVerdict {
 export type Outcome =
   /** Both ends act as one port. */
   | 'forms'
-  /** The ends agree, but fewer members carry than one of them asks for, or none is up. */
+  /** The ends agree, but fewer members are active than the minimum of one end, or none is up. */
   | 'too-few'
-  /** Two ends that only answer. */
+  /** Both ends are passive. */
   | 'never'
-  /** One end forwards on every member without the other knowing: spanning tree does not see it. */
+  /** One end forwards on every member without the other: spanning tree does not detect it. */
   | 'one-sided'
   /** The other end has no bundle there, or one of another kind: members are individual or stay down. */
   | 'unanswered';
+
+/** Outcomes as they are shown. */
+export const OUTCOME_WORDS: Record<Outcome, string> = {
+  forms: 'up',
+  'too-few': 'down, too few members',
+  never: 'never comes up',
+  'one-sided': 'up at one end only',
+  unanswered: 'no partner',
+};
 
 export interface BundleVerdict {
   readonly bundle: string;

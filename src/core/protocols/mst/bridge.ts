@@ -10,11 +10,11 @@ import { transmitStep } from './port-transmit';
 import { migrationStep } from './protocol-migration';
 import { bridgeVector, roleSelectionStep } from './role-selection';
 import {
-  hearAgain,
-  hearChange,
-  rememberHeard,
+  receiveAgain,
+  receiveChange,
+  rememberReceived,
   rememberHello,
-  sayAgain,
+  sendAgain,
   stoodStill,
   tellings,
 } from './repeated-messages';
@@ -181,7 +181,7 @@ function transmitTouched(b: MstBridge): void {
   const { ports, touched } = b;
   const { from, to } = touched;
   for (let i = from; i <= to; i++) {
-    if (!touched.take(i) || sayAgain(b, i)) continue;
+    if (!touched.take(i) || sendAgain(b, i)) continue;
     const p = ports[i]!;
     while (transmitStep(b, p)) continue;
     rememberHello(b, p);
@@ -199,16 +199,16 @@ export function settleAll(b: MstBridge): void {
 export function hearBpdu(b: MstBridge, number: number, octets: Uint8Array): void {
   const p = b.byNumber[number];
   if (!p) return;
-  const again = hearAgain(b, p.index, octets);
+  const again = receiveAgain(b, p.index, octets);
   if (again) return void b.effects.push(...again.effects);
-  if (hearChange(b, p, octets)) return settle(b);
+  if (receiveChange(b, p, octets)) return settle(b);
   const before = b.effects.length;
   const { moves } = p;
   for (let t = 0; t < p.trees.length; t++) told[t] = tellings(p.trees[t]!);
   portReceive(b, p, octets);
   wake(b, p);
   settle(b);
-  if (stoodStill(b, p, before, moves, told)) rememberHeard(b, p, octets, b.effects.slice(before));
+  if (stoodStill(b, p, before, moves, told)) rememberReceived(b, p, octets, b.effects.slice(before));
 }
 
 /** `tellings` of each tree before the BPDU that is taken in. */

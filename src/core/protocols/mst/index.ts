@@ -1,6 +1,6 @@
 /** What other rooms use of protocols/mst. */
 export { addPort, createBridge, hearBpdu, setBridge, setPort, setPortsEnabled, settleAll, tickBridge } from './bridge';
-export { hearAgain } from './repeated-messages';
+export { receiveAgain } from './repeated-messages';
 export type { BridgeSettings, PortSettings } from './settings';
 export { Port, TreePort } from './variables';
 export type { MachineRole, MstBridge } from './variables';

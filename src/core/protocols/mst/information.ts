@@ -10,7 +10,7 @@ import {
   setTcFlags,
   updtRcvdInfoWhile,
 } from './procedures';
-import { heardEffect } from './repeated-messages';
+import { receivedEffect } from './repeated-messages';
 import type { MstBridge, TreePort } from './variables';
 
 function reselect(tp: TreePort): void {
@@ -87,7 +87,7 @@ function receive(b: MstBridge, tp: TreePort): void {
       break;
   }
   tp.rcvdMsg = false;
-  b.effects.push(heardEffect(tp, whose, vector));
+  b.effects.push(receivedEffect(tp, whose, vector));
 }
 
 /** One transition; false when nothing moves the machine. */

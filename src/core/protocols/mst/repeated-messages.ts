@@ -14,7 +14,7 @@ import { MIGRATE_TIME } from '../../standard';
  * Takes a BPDU in that is the one before, octet for octet; null when it is not, or the port was woken since. What is
  * given back says what each tree makes of it; nothing else comes of it.
  */
-export function hearAgain(b: MstBridge, index: number, octets: Uint8Array): Heard | null {
+export function receiveAgain(b: MstBridge, index: number, octets: Uint8Array): Heard | null {
   const { slots, stride } = b.timers;
   const at = index * stride;
   if (!(slots[at + PORT.unmoved]! & UNMOVED.heard)) return null;
@@ -27,11 +27,11 @@ export function hearAgain(b: MstBridge, index: number, octets: Uint8Array): Hear
 }
 
 /** Takes a BPDU in that is the one before but for a topology change that it tells of; false when it is not. */
-export function hearChange(b: MstBridge, p: Port, octets: Uint8Array): boolean {
+export function receiveChange(b: MstBridge, p: Port, octets: Uint8Array): boolean {
   if (b.trees.length > 1 || !(p.unmoved & UNMOVED.heard)) return false;
   const { octets: before, effects } = b.heard[p.index]!;
   if (!tellsChangeOf(before, octets) || !effects.every(readsChange)) return false;
-  b.effects.push(...hearAgain(b, p.index, before)!.effects);
+  b.effects.push(...receiveAgain(b, p.index, before)!.effects);
   p.trees[0]!.rcvdTc = true;
   stir(b, p);
   return true;
@@ -69,7 +69,7 @@ export function stoodStill(b: MstBridge, p: Port, from: number, moves: number, t
 }
 
 /** Remembers a BPDU that moved nothing, and what each tree made of it. */
-export function rememberHeard(b: MstBridge, p: Port, octets: Uint8Array, effects: readonly BridgeEffect[]): void {
+export function rememberReceived(b: MstBridge, p: Port, octets: Uint8Array, effects: readonly BridgeEffect[]): void {
   // Else it still counts what it heard since it came up.
   if (p.ppm !== 'SENSING') return;
   const restarts = p.trees.map(() => -1);
@@ -80,13 +80,13 @@ export function rememberHeard(b: MstBridge, p: Port, octets: Uint8Array, effects
 }
 
 /** What a port made of a message, with what it held until then. */
-export function heardEffect(tp: TreePort, whose: InfoIs, vector: Vector): BridgeEffect {
+export function receivedEffect(tp: TreePort, whose: InfoIs, vector: Vector): BridgeEffect {
   const held = whose === 'Disabled' || tp.rcvdInfo === 'RepeatedDesignated' ? null : { vector, whose };
   return { kind: 'heard', port: tp.port.number, tree: tp.tree, info: tp.rcvdInfo, held };
 }
 
 /** Says the hello that is due once more, or nothing where nothing is to be said; false when there is more to it. */
-export function sayAgain(b: MstBridge, index: number): boolean {
+export function sendAgain(b: MstBridge, index: number): boolean {
   const { slots, stride } = b.timers;
   const at = index * stride;
   if (slots[at + PORT.news] !== NEWS.none || slots[at + PORT.enabled] === 0) return false;

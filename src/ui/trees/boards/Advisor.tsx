@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { switchById } from '../../../core/design';
-import { formatVlanRanges } from '../../../core/standard';
+import { count, formatVlanRanges } from '../../../core/standard';
 import { advices } from '../../../core/analysis';
 import type { Advice } from '../../../core/analysis';
 import { useBench, useSession } from '../../session/context';
@@ -52,7 +52,7 @@ export function Advisor() {
             <tr key={key(a)}>
               <th scope="row">
                 <b>
-                  {a.instances.length} {a.instances.length === 1 ? 'instance' : 'instances'}
+                  {count(a.instances.length, 'instance')}
                   {a.kind === 'balance' && ', balanced over two roots'}
                 </b>
                 {a.instances.map((i) => (

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
-import { numberToMac } from '../../../core/standard';
-import { grouped, sheetLinks, stepCost } from '../../../core/trees';
+import { grouped, numberToMac } from '../../../core/standard';
+import { sheetLinks, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
 

@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { Weave } from '../../../core/analysis';
+import type { LinkUse } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
 import { linkWords } from './link-words';
 
@@ -19,17 +19,17 @@ const MOST_BARS = 40;
 
 interface Props {
   solved: SolvedDesign;
-  weave: Weave;
+  linkUse: LinkUse;
   tree: string | null;
   onPick: (column: number) => void;
 }
 
 /** Links by what they carry: percent of their rate once traffic is given, else VLANs; the busiest first, idle ones last. */
-export function LoadChart({ solved, weave, onPick }: Props) {
-  const loaded = weave.columns.some((c) => c.load > 0);
+export function LoadChart({ solved, linkUse, onPick }: Props) {
+  const loaded = linkUse.columns.some((c) => c.load > 0);
   const bars = useMemo(() => {
-    const value = (c: Weave['columns'][number]) => (loaded ? Math.round(c.percent * 10) / 10 : c.vlans);
-    const all = weave.columns.map((c, column) => ({
+    const value = (c: LinkUse['columns'][number]) => (loaded ? Math.round(c.percent * 10) / 10 : c.vlans);
+    const all = linkUse.columns.map((c, column) => ({
       column,
       value: value(c),
       name: linkWords(solved, c),
@@ -37,7 +37,7 @@ export function LoadChart({ solved, weave, onPick }: Props) {
     }));
     all.sort((a, b) => b.value - a.value || a.column - b.column);
     return all.length > MOST_BARS ? [...all.slice(0, MOST_BARS - 8), ...all.slice(-8)] : all;
-  }, [weave, solved, loaded]);
+  }, [linkUse, solved, loaded]);
   if (bars.length === 0) return null;
   const most = Math.max(...bars.map((b) => b.value));
   return (

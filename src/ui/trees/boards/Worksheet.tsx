@@ -4,8 +4,8 @@ import { z } from 'zod';
 import { applyEdits, switchById } from '../../../core/design';
 import type { Mode } from '../../../core/design';
 import { endWords } from '../../../core/goals';
-import { advise, burdenOf, inMode } from '../../../core/analysis';
-import type { Burden } from '../../../core/analysis';
+import { advise, protocolLoadOf, inMode } from '../../../core/analysis';
+import type { ProtocolLoad } from '../../../core/analysis';
 import { solveDesign } from '../../../core/trees';
 import { readStored, writeStored } from '../../session/browser-store';
 import { useSession } from '../../session/context';
@@ -37,13 +37,13 @@ export function Worksheet() {
   const [hello, setHello] = useState(2);
   const rows = useMemo(
     () =>
-      MODES.map((mode): { burden: Burden; note: string } => {
+      MODES.map((mode): { burden: ProtocolLoad; note: string } => {
         // Without a region of its own the grouping that keeps all ways stands for MSTP.
         const grouping = mode === 'mstp' && design.regions.length === 0 ? advise(solved, 64) : null;
         const grouped = grouping ? applyEdits(design, grouping.edits) : null;
         const changed = grouped?.ok ? grouped.design : inMode(design, mode);
         const note = grouping ? `, ${grouping.instances.length} instances as advised` : '';
-        return { burden: burdenOf(solveDesign(changed), hello), note };
+        return { burden: protocolLoadOf(solveDesign(changed), hello), note };
       }),
     [solved, design, hello],
   );

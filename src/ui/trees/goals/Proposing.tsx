@@ -9,6 +9,7 @@ import type { Progress, Proposal, Proposals } from '../../../core/goals';
 import { useBench, useSession } from '../../session/context';
 import { startProposing } from './propose-job';
 import type { ProposeJob } from './propose-job';
+import { count } from '../../../core/standard';
 
 interface Found {
   /** The design they are for: another change makes them stale. */
@@ -106,14 +107,13 @@ function FoundList({ found, active, onShow }: ListProps) {
           <li key={i} className={active === p.edits ? 'in-view' : undefined}>
             <div className="proposal-head">
               <b>
-                {p.settings} {p.settings === 1 ? 'setting' : 'settings'} on {p.devices}{' '}
-                {p.devices === 1 ? 'switch' : 'switches'}
+                {count(p.settings, 'setting')} on {p.devices} {p.devices === 1 ? 'switch' : 'switches'}
               </b>
               <span className="quiet">
                 {' '}
                 {p.movedBesides.length === 0
                   ? 'nothing else moves'
-                  : `${p.movedBesides.length} ${p.movedBesides.length === 1 ? 'tree moves' : 'trees move'} too`}
+                  : `${count(p.movedBesides.length, 'tree moves', 'trees move')} too`}
               </span>
             </div>
             <ul className="small">

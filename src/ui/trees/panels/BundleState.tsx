@@ -1,18 +1,10 @@
 'use client';
-import { verdictOf } from '../../../core/network';
+import { OUTCOME_WORDS, verdictOf } from '../../../core/network';
 import { portById } from '../../../core/design';
 import type { Bundle, Design } from '../../../core/design';
 import { useBench } from '../../session/context';
 
-const WORD = {
-  forms: 'forms',
-  'too-few': 'down, too few members',
-  never: 'never comes up',
-  'one-sided': 'one end only',
-  unanswered: 'unanswered',
-} as const;
-
-/** What becomes of a bundle as its two ends are set, member by member, and why. */
+/** The state of a bundle, member by member, and why. */
 export function BundleState({ design, bundle }: { design: Design; bundle: Bundle }) {
   const { select } = useBench();
   const verdict = verdictOf(design, bundle.id);
@@ -21,7 +13,7 @@ export function BundleState({ design, bundle }: { design: Design; bundle: Bundle
   return (
     <section aria-label={`Bundle ${bundle.name}`}>
       <h3>
-        Bundle {bundle.name}: <span className={wrong ? 'alarm' : undefined}>{WORD[verdict.outcome]}</span>
+        Bundle {bundle.name}: <span className={wrong ? 'alarm' : undefined}>{OUTCOME_WORDS[verdict.outcome]}</span>
       </h3>
       <p className={wrong ? 'small' : 'small quiet'}>{verdict.sentence}</p>
       <table className="rows">

@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import { formatBridgeId, formatPortId, numberToMac } from '../../../core/standard';
+import { formatBridgeId, formatPortId, grouped, numberToMac } from '../../../core/standard';
 import type { VectorPart } from '../../../core/standard';
-import { grouped } from '../../../core/trees';
+
 import { systemIdExtension } from '../../../core/network';
 import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
 import { useSession, useTree } from '../../session/context';

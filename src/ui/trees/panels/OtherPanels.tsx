@@ -1,9 +1,10 @@
 'use client';
 import { hostById, segmentById, switchById } from '../../../core/design';
-import { grouped, roleAt, stepCost } from '../../../core/trees';
+import { roleAt, stepCost } from '../../../core/trees';
 import { useBench, useSession, useTree } from '../../session/context';
 import { PlacePicker } from './PlacePicker';
 import { RoleMark, roleWords } from '../../controls/RoleMark';
+import { grouped } from '../../../core/standard';
 
 /** A host: where it is plugged in, and a path from it. */
 export function HostPanel({ id }: { id: string }) {

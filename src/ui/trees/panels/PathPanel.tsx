@@ -1,11 +1,12 @@
 'use client';
 import { hostById, switchById } from '../../../core/design';
 import { pathCapacity, pathFaultSentence } from '../../../core/analysis';
-import { grouped } from '../../../core/trees';
+
 import type { Hop } from '../../../core/analysis';
 import { useBench, useSession, useTree } from '../../session/context';
 import type { PlaceRef, ShownPath } from '../usePath';
 import { PlacePicker } from './PlacePicker';
+import { grouped } from '../../../core/standard';
 
 /** The way of frames between two places, hop by hop. */
 export function PathPanel({ shown }: { shown: ShownPath }) {

@@ -2,8 +2,8 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { pairOf, priorityInForce, setField, switchById } from '../../../core/design';
-import { BRIDGE_PRIORITIES, formatBridgeId } from '../../../core/standard';
-import { TreeReader, explainSwitch, grouped, remainingHops, roleAt, settledState, stepCost } from '../../../core/trees';
+import { BRIDGE_PRIORITIES, formatBridgeId, grouped } from '../../../core/standard';
+import { TreeReader, explainSwitch, remainingHops, roleAt, settledState, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { failAction, makeRootAction, priorityAction } from '../../session/actions';
 import { useBench, useSession, useTree } from '../../session/context';

@@ -14,8 +14,8 @@ import {
   switchById,
 } from '../../../core/design';
 import type { Bundle, Port, TreeKey } from '../../../core/design';
-import { COMMON_SPEEDS, PORT_PRIORITIES } from '../../../core/standard';
-import { explainPort, grouped, roleAt, settledState } from '../../../core/trees';
+import { COMMON_SPEEDS, PORT_PRIORITIES, grouped } from '../../../core/standard';
+import { explainPort, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
 import { speedLabel } from '../../chart/ends';
 import { costAction, failAction, portPriorityAction } from '../../session/actions';

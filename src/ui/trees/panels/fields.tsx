@@ -4,9 +4,9 @@ import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import type { InForce } from '../../../core/design';
-import { COST_RANGE } from '../../../core/standard';
+import { COST_RANGE, grouped } from '../../../core/standard';
 import type { CostScale } from '../../../core/standard';
-import { grouped } from '../../../core/trees';
+
 import { useBench } from '../../session/context';
 
 /** A change is tried out once typing rests. */

@@ -4,19 +4,19 @@ import type { KeyboardEvent } from 'react';
 import { bundleById } from '../../../core/design';
 import { endWords } from '../../../core/goals';
 import { formatVlanRanges } from '../../../core/standard';
-import { CELL, CELL_WORDS, loadsOf, weaveOf } from '../../../core/analysis';
-import type { Weave, WeaveRow } from '../../../core/analysis';
+import { CELL, CELL_WORDS, loadsOf, linkUseOf } from '../../../core/analysis';
+import type { LinkUse, LinkUseRow } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
 import { useBench, useShown } from '../../session/context';
 import { hueOf } from '../../chart/hue';
 import { treeMark, treeTitle } from '../../controls/tree-names';
 import { LoadChart } from './LoadChart';
 import { Traffic } from './Traffic';
-import { cellAt, drawWeave, layOutWeave } from './weave-drawing';
+import { cellAt, drawLinkUse, layOutLinkUse } from './link-use-drawing';
 import { linkWords } from './link-words';
 
 /** `VLANs 110, 120 +3` */
-export function rowWords({ trees }: WeaveRow): string {
+export function rowWords({ trees }: LinkUseRow): string {
   if (trees.length === 1) return treeTitle(trees[0]!.tree);
   const vlans = trees.flatMap((t) => t.tree.vlan ?? []);
   if (vlans.length < trees.length) return trees.map((t) => treeMark(t.tree)).join(', ');
@@ -36,12 +36,12 @@ function useTheme(): number {
 }
 
 /** Every tree against every link. */
-export function WeaveBoard() {
+export function LinkUseBoard() {
   const { select, setView, view } = useBench();
   const solved = useShown();
   const { design, ports } = solved.topology;
   const loads = useMemo(() => loadsOf(solved), [solved]);
-  const weave = useMemo(() => weaveOf(solved, loads), [solved, loads]);
+  const linkUse = useMemo(() => linkUseOf(solved, loads), [solved, loads]);
   const room = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState({ width: 840, height: 420 });
@@ -55,19 +55,19 @@ export function WeaveBoard() {
     if (room.current) observer.observe(room.current);
     return () => observer.disconnect();
   }, []);
-  const layout = useMemo(() => layOutWeave(weave, size), [weave, size]);
-  const idle = useMemo(() => new Set(weave.idle), [weave]);
+  const layout = useMemo(() => layOutLinkUse(linkUse, size), [linkUse, size]);
+  const idle = useMemo(() => new Set(linkUse.idle), [linkUse]);
 
   useLayoutEffect(() => {
     if (!canvas.current) return;
     const style = getComputedStyle(canvas.current);
     const token = (name: string) => style.getPropertyValue(name).trim();
-    drawWeave(
+    drawLinkUse(
       canvas.current,
-      weave,
+      linkUse,
       layout,
       {
-        hue: (r) => token(`--hue-${hueOf(design, weave.rows[r]!.trees[0]!.tree)}`),
+        hue: (r) => token(`--hue-${hueOf(design, linkUse.rows[r]!.trees[0]!.tree)}`),
         ink: token('--ink'),
         second: token('--ink-2'),
         rule: token('--rule'),
@@ -77,18 +77,18 @@ export function WeaveBoard() {
         heading: `600 12px ${token('--heading')}`,
       },
       {
-        row: (r) => rowWords(weave.rows[r]!),
-        column: (c) => linkWords(solved, weave.columns[c]!),
-        group: (c) => design.switches[solved.topology.portBridge[weave.columns[c]!.a]!]!.name,
+        row: (r) => rowWords(linkUse.rows[r]!),
+        column: (c) => linkWords(solved, linkUse.columns[c]!),
+        group: (c) => design.switches[solved.topology.portBridge[linkUse.columns[c]!.a]!]!.name,
         faulty: (c) => idle.has(c),
       },
       at,
     );
-  }, [weave, layout, at, theme, design, solved, idle]);
+  }, [linkUse, layout, at, theme, design, solved, idle]);
 
   const go = ({ row, column }: { row: number; column: number }) => {
-    const tree = weave.rows[row]?.trees[0]?.tree.id;
-    const port = weave.columns[column] && ports[weave.columns[column].a]!.element.id;
+    const tree = linkUse.rows[row]?.trees[0]?.tree.id;
+    const port = linkUse.columns[column] && ports[linkUse.columns[column].a]!.element.id;
     if (tree) setView({ tree, panel: 'selection' });
     if (port) select(bundleById(design, port) ? { kind: 'bundle', id: port } : { kind: 'port', id: port });
   };
@@ -96,22 +96,22 @@ export function WeaveBoard() {
     const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key];
     if (step)
       setAt((was) => ({
-        row: Math.min(weave.rows.length - 1, Math.max(0, was.row + step[0]!)),
-        column: Math.min(weave.columns.length - 1, Math.max(0, was.column + step[1]!)),
+        row: Math.min(linkUse.rows.length - 1, Math.max(0, was.row + step[0]!)),
+        column: Math.min(linkUse.columns.length - 1, Math.max(0, was.column + step[1]!)),
       }));
     else if (event.key === 'Enter' && at.row >= 0) go(at);
     else return;
     event.preventDefault();
     event.stopPropagation();
   };
-  const nothing = weave.columns.length === 0 || weave.rows.length === 0;
+  const nothing = linkUse.columns.length === 0 || linkUse.rows.length === 0;
   return (
     <div className="board weave">
       <p className="board-lead" role="status" aria-label="Cell of link use">
         {nothing ? (
           'No links between switches yet, so there is no link use to show.'
         ) : (
-          <Readout solved={solved} weave={weave} at={at} />
+          <Readout solved={solved} linkUse={linkUse} at={at} />
         )}
       </p>
       <div className="weave-room" ref={room}>
@@ -120,11 +120,11 @@ export function WeaveBoard() {
           style={{ width: layout.width, height: layout.height }}
           tabIndex={0}
           role="application"
-          aria-label={`Link use: ${weave.rows.length} rows of trees and ${weave.columns.length} links. Arrow keys go from cell to cell, Enter opens the link.`}
+          aria-label={`Link use: ${linkUse.rows.length} rows of trees and ${linkUse.columns.length} links. Arrow keys go from cell to cell, Enter opens the link.`}
           onKeyDown={onKeyDown}
-          onPointerMove={(e) => setAt(cellAt(layout, weave, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
+          onPointerMove={(e) => setAt(cellAt(layout, linkUse, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
           onPointerLeave={() => setAt({ row: -1, column: -1 })}
-          onClick={(e) => go(cellAt(layout, weave, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
+          onClick={(e) => go(cellAt(layout, linkUse, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
         />
       </div>
       <div className="weave-lower">
@@ -134,10 +134,10 @@ export function WeaveBoard() {
               {id === 'links' ? 'Share of each link' : 'Traffic'}
             </button>
           ))}
-          <Idle solved={solved} weave={weave} onPick={(column) => go({ row: -1, column })} />
+          <Idle solved={solved} linkUse={linkUse} onPick={(column) => go({ row: -1, column })} />
         </div>
         {lower === 'links' ? (
-          <LoadChart solved={solved} weave={weave} tree={view.tree} onPick={(column) => go({ row: -1, column })} />
+          <LoadChart solved={solved} linkUse={linkUse} tree={view.tree} onPick={(column) => go({ row: -1, column })} />
         ) : (
           <Traffic lost={loads.lost} />
         )}
@@ -147,9 +147,17 @@ export function WeaveBoard() {
 }
 
 /** The cell under the pointer or the keys, in words. */
-function Readout({ solved, weave, at }: { solved: SolvedDesign; weave: Weave; at: { row: number; column: number } }) {
-  const row = weave.rows[at.row];
-  const column = weave.columns[at.column];
+function Readout({
+  solved,
+  linkUse,
+  at,
+}: {
+  solved: SolvedDesign;
+  linkUse: LinkUse;
+  at: { row: number; column: number };
+}) {
+  const row = linkUse.rows[at.row];
+  const column = linkUse.columns[at.column];
   if (!row && !column)
     return (
       <span className="quiet">
@@ -157,15 +165,15 @@ function Readout({ solved, weave, at }: { solved: SolvedDesign; weave: Weave; at
       </span>
     );
   const cell = row && column ? row.cells[at.column]! : null;
-  const cutAt = cell === CELL.blockedA ? column!.a : cell === CELL.blockedB ? column!.b : null;
+  const blockedAt = cell === CELL.blockedA ? column!.a : cell === CELL.blockedB ? column!.b : null;
   return (
     <>
       {row && <b>{rowWords(row)}</b>} {column && linkWords(solved, column)}
-      {cell !== null && `: ${CELL_WORDS[cell]}${cutAt === null ? '' : ` at ${endWords(solved, cutAt)}`}`}
+      {cell !== null && `: ${CELL_WORDS[cell]}${blockedAt === null ? '' : ` at ${endWords(solved, blockedAt)}`}`}
       {column && (
         <span className="quiet">
           {' '}
-          · carries {column.carried} of {column.taking} trees
+          · forwards in {column.carried} of {column.taking} trees
           {column.load > 0 && `, ${Math.round(column.load)} Mb/s, ${Math.round(column.percent)} %`}
         </span>
       )}
@@ -176,14 +184,22 @@ function Readout({ solved, weave, at }: { solved: SolvedDesign; weave: Weave; at
 const MOST_NAMED = 3;
 
 /** Links that carry nothing, and those that carry everything. */
-function Idle({ solved, weave, onPick }: { solved: SolvedDesign; weave: Weave; onPick: (column: number) => void }) {
+function Idle({
+  solved,
+  linkUse,
+  onPick,
+}: {
+  solved: SolvedDesign;
+  linkUse: LinkUse;
+  onPick: (column: number) => void;
+}) {
   const list = (columns: readonly number[], words: string, alarm: boolean) =>
     columns.length > 0 && (
       <span>
         <span className={alarm ? 'alarm' : 'quiet'}>{words}</span>{' '}
         {columns.slice(0, MOST_NAMED).map((c) => (
           <button key={c} className="plain move" onClick={() => onPick(c)}>
-            {linkWords(solved, weave.columns[c]!)}
+            {linkWords(solved, linkUse.columns[c]!)}
           </button>
         ))}
         {columns.length > MOST_NAMED && <span className="quiet">and {columns.length - MOST_NAMED} more</span>}
@@ -191,8 +207,8 @@ function Idle({ solved, weave, onPick }: { solved: SolvedDesign; weave: Weave; o
     );
   return (
     <>
-      {list(weave.idle, 'idle in every tree:', true)}
-      {list(weave.everything, 'carries every tree:', false)}
+      {list(linkUse.idle, 'idle in every tree:', true)}
+      {list(linkUse.everything, 'carries every tree:', false)}
     </>
   );
 }

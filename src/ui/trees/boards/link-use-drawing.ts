@@ -1,6 +1,6 @@
-/** The weave drawn on a canvas: thousands of cells, each filled, notched, half or empty. */
+/** The linkUse drawn on a canvas: thousands of cells, each filled, notched, half or empty. */
 import { CELL } from '../../../core/analysis';
-import type { Weave } from '../../../core/analysis';
+import type { LinkUse } from '../../../core/analysis';
 
 export interface WeaveLayout {
   readonly cell: number;
@@ -16,31 +16,31 @@ const LARGEST = { cell: 30, row: 26 };
 /** From this size on cells have room for their names beside them. */
 export const READABLE = 11;
 
-/** Cells as large as the room allows, so that the whole weave is seen at once if it can be. */
-export function layOutWeave(weave: Weave, room: { width: number; height: number }): WeaveLayout {
+/** Cells as large as the room allows, so that the whole linkUse is seen at once if it can be. */
+export function layOutLinkUse(linkUse: LinkUse, room: { width: number; height: number }): WeaveLayout {
   const left = 168;
   const fit = (space: number, count: number, least: number, most: number) =>
     Math.min(most, Math.max(least, Math.floor(space / Math.max(1, count))));
-  const cell = fit(room.width - left - 64, weave.columns.length, SMALLEST.cell, LARGEST.cell);
+  const cell = fit(room.width - left - 64, linkUse.columns.length, SMALLEST.cell, LARGEST.cell);
   const top = cell >= READABLE ? 112 : 64;
-  const row = fit(room.height - top - 8, weave.rows.length, SMALLEST.row, LARGEST.row);
+  const row = fit(room.height - top - 8, linkUse.rows.length, SMALLEST.row, LARGEST.row);
   return {
     cell,
     row,
     left,
     top,
-    width: left + cell * weave.columns.length + (cell >= READABLE ? 64 : 8),
-    height: top + row * weave.rows.length + 8,
+    width: left + cell * linkUse.columns.length + (cell >= READABLE ? 64 : 8),
+    height: top + row * linkUse.rows.length + 8,
   };
 }
 
 /** Column and row under a point; −1 outside. */
-export function cellAt(layout: WeaveLayout, weave: Weave, x: number, y: number): { column: number; row: number } {
+export function cellAt(layout: WeaveLayout, linkUse: LinkUse, x: number, y: number): { column: number; row: number } {
   const column = Math.floor((x - layout.left) / layout.cell);
   const row = Math.floor((y - layout.top) / layout.row);
   return {
-    column: column >= 0 && column < weave.columns.length ? column : -1,
-    row: row >= 0 && row < weave.rows.length ? row : -1,
+    column: column >= 0 && column < linkUse.columns.length ? column : -1,
+    row: row >= 0 && row < linkUse.rows.length ? row : -1,
   };
 }
 
@@ -144,10 +144,10 @@ function shortened(c: CanvasRenderingContext2D, text: string, width: number): st
   return `${text.slice(0, end)}…`;
 }
 
-function drawHeads(c: CanvasRenderingContext2D, weave: Weave, layout: WeaveLayout, ink: WeaveInk, names: Names) {
+function drawHeads(c: CanvasRenderingContext2D, linkUse: LinkUse, layout: WeaveLayout, ink: WeaveInk, names: Names) {
   const { cell, row, left, top } = layout;
   c.textBaseline = 'middle';
-  weave.rows.forEach((_, r) => {
+  linkUse.rows.forEach((_, r) => {
     if (row < READABLE && r % Math.ceil(READABLE / row) !== 0) return;
     c.font = ink.label;
     c.fillStyle = ink.ink;
@@ -155,7 +155,7 @@ function drawHeads(c: CanvasRenderingContext2D, weave: Weave, layout: WeaveLayou
     c.fillText(shortened(c, names.row(r), left - 16), left - 10, top + r * row + row / 2);
   });
   if (cell >= READABLE)
-    weave.columns.forEach((_, i) => {
+    linkUse.columns.forEach((_, i) => {
       c.save();
       c.translate(left + i * cell + cell / 2, top - 8);
       c.rotate(-Math.PI / 3);
@@ -168,8 +168,8 @@ function drawHeads(c: CanvasRenderingContext2D, weave: Weave, layout: WeaveLayou
   else {
     let start = 0;
     let reach = 0;
-    for (let i = 1; i <= weave.columns.length; i++) {
-      if (i < weave.columns.length && names.group(i) === names.group(start)) continue;
+    for (let i = 1; i <= linkUse.columns.length; i++) {
+      if (i < linkUse.columns.length && names.group(i) === names.group(start)) continue;
       const x = left + start * cell;
       c.strokeStyle = ink.rule;
       c.beginPath();
@@ -192,10 +192,10 @@ function drawHeads(c: CanvasRenderingContext2D, weave: Weave, layout: WeaveLayou
   }
 }
 
-/** Draws the whole weave; `at` marks a cell's row and column. */
-export function drawWeave(
+/** Draws the whole linkUse; `at` marks a cell's row and column. */
+export function drawLinkUse(
   canvas: HTMLCanvasElement,
-  weave: Weave,
+  linkUse: LinkUse,
   layout: WeaveLayout,
   ink: WeaveInk,
   names: Names,
@@ -210,11 +210,11 @@ export function drawWeave(
   c.clearRect(0, 0, layout.width, layout.height);
   const { cell, row, left, top } = layout;
   c.fillStyle = ink.wash;
-  if (at.row >= 0) c.fillRect(left, top + at.row * row, cell * weave.columns.length, row);
-  if (at.column >= 0) c.fillRect(left + at.column * cell, top, cell, row * weave.rows.length);
-  drawHeads(c, weave, layout, ink, names);
+  if (at.row >= 0) c.fillRect(left, top + at.row * row, cell * linkUse.columns.length, row);
+  if (at.column >= 0) c.fillRect(left + at.column * cell, top, cell, row * linkUse.rows.length);
+  drawHeads(c, linkUse, layout, ink, names);
   c.lineWidth = 1.2;
-  weave.rows.forEach(({ cells }, r) => {
+  linkUse.rows.forEach(({ cells }, r) => {
     const hue = ink.hue(r);
     cells.forEach((kind, i) => drawCell(c, kind, left + i * cell, top + r * row, cell, row, ink, hue));
   });

@@ -1,0 +1,38 @@
+/** Numbers, counts and times as people read them: one place for separators, plurals and units. */
+import { SECOND } from './time';
+
+const NUMBER = new Intl.NumberFormat('en', { maximumFractionDigits: 0 });
+const GROUP = /,/g;
+const NO_BREAK = '\u00a0';
+
+/** `20 000`: groups of three digits, kept on one line. */
+export const grouped = (value: number): string => NUMBER.format(value).replace(GROUP, NO_BREAK);
+
+/** `1 port`, `2 ports`, `1 000 switches`. */
+export const count = (n: number, one: string, many = `${one}s`): string => `${grouped(n)} ${n === 1 ? one : many}`;
+
+/** `5.000 s`: a moment of a run, in microseconds from its start. */
+export const seconds = (at: number): string => `${(at / SECOND).toFixed(3)} s`;
+
+/** `12 ms`, `30.0 s`: how long something lasts, in microseconds. */
+export function lasting(micros: number): string {
+  if (micros < 1000) return `${micros} µs`;
+  if (micros < SECOND) return `${(micros / 1000).toFixed(micros < 10_000 ? 1 : 0)} ms`;
+  return `${(micros / SECOND).toFixed(1)} s`;
+}
+
+const RELATIVE = new Intl.RelativeTimeFormat('en');
+const DAY = 86_400_000;
+const UNITS = [
+  [DAY, 'day'],
+  [3_600_000, 'hour'],
+  [60_000, 'minute'],
+] as const;
+
+/** `just now`, `2 hours ago`; after a month the date. Both in milliseconds since 1970. */
+export function ago(at: number, now: number): string {
+  const passed = now - at;
+  if (passed > 30 * DAY) return new Date(at).toISOString().slice(0, 10);
+  for (const [size, unit] of UNITS) if (passed >= size) return RELATIVE.format(-Math.floor(passed / size), unit);
+  return 'just now';
+}
