@@ -1,6 +1,7 @@
 /** Which way imports point: each room imports only from those before it in these lists, and files form no circle. */
 const CORE = [
   'standard',
+  'messages',
   'design',
   'network',
   'trees',

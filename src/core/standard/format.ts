@@ -11,6 +11,9 @@ export const grouped = (value: number): string => NUMBER.format(value).replace(G
 /** `1 port`, `2 ports`, `1 000 switches`. */
 export const count = (n: number, one: string, many = `${one}s`): string => `${grouped(n)} ${n === 1 ? one : many}`;
 
+/** `100 Mb/s`, `2.5 Gb/s`: a rate given in Mb/s. */
+export const rateWords = (mbps: number): string => (mbps < 1000 ? `${mbps} Mb/s` : `${mbps / 1000} Gb/s`);
+
 /** `5.000 s`: a moment of a run, in microseconds from its start. */
 export const seconds = (at: number): string => `${(at / SECOND).toFixed(3)} s`;
 

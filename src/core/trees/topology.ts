@@ -20,7 +20,7 @@ export interface Topology {
   readonly bridgeMac: Float64Array;
   /** Place of each bridge in the order of MAC addresses. */
   readonly macRank: Int32Array;
-  /** Bridge that a logical port belongs to; of a pair that one bridge, always the first. */
+  /** Bridge that a logical port belongs to; of a pair that acts as one bridge, always the first. */
   readonly portBridge: Int32Array;
   /** Bridge that each bridge acts through: itself, or the first of its pair. */
   readonly actsAs: Int32Array;
@@ -248,7 +248,7 @@ export function topologyOf(design: Design, before?: Topology): Topology {
   return { ...before, design, ports, ...settingsOf(ports, before.defaultCost, before.portNumber) };
 }
 
-/** Name of a bridge; of a pair that one bridge, both names. */
+/** Name of a bridge; of a pair that acts as one bridge, both names. */
 export function actingName({ design, actsAs }: Topology, bridge: number): string {
   const second = actsAs.findIndex((acts, b) => acts === bridge && b !== bridge);
   const name = design.switches[bridge]!.name;

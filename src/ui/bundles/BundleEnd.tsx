@@ -105,7 +105,7 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
         />
         <Field
           key={`${bundle.id} native`}
-          label="untagged"
+          label="native VLAN"
           width={70}
           value={bundle.native === undefined ? '' : String(bundle.native)}
           onSet={(text) => setAll('native', whole(text), 'native VLAN')}

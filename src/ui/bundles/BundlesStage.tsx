@@ -12,6 +12,7 @@ import { MakePair } from './MakePair';
 import { PairSheet } from './PairSheet';
 import { useBundleEdits } from './useBundleEdits';
 import { count } from '../../core/standard';
+import { Term } from '../controls/Term';
 
 type Picked = { readonly pair: string } | { readonly loose: string } | null;
 
@@ -73,7 +74,9 @@ export function BundlesStage() {
             <Button onClick={() => bundle(links)}>Bundle</Button>
           </div>
         ))}
-        <h3>Multi-chassis pairs</h3>
+        <h3>
+          <Term id="pair">Multi-chassis pairs</Term>
+        </h3>
         {design.pairs.map((p) => {
           const { state, checks } = pairReport(design, p);
           const wrong = checks.filter((c) => !c.ok).length + (state === 'one' ? 0 : 1);

@@ -7,6 +7,7 @@ import { Field } from '../controls/Field';
 import { useBench, useSession } from '../session/context';
 import { Exchange } from './Exchange';
 import type { BundleGroup } from './groups';
+import { Term } from '../controls/Term';
 
 interface Props {
   group: BundleGroup;
@@ -57,7 +58,9 @@ export function Members({ group, onRemove }: Props) {
   return (
     <>
       <table className="rows bundle-members">
-        <caption>Members</caption>
+        <caption>
+          <Term id="active">Members</Term>
+        </caption>
         <thead>
           <tr>
             <th scope="col">port</th>

@@ -8,6 +8,7 @@ import { speedLabel } from '../chart/ends';
 import { Field } from '../controls/Field';
 import { Choice } from '../controls/DesignSettings';
 import { useBench, useSession } from '../session/context';
+import { Term } from '../controls/Term';
 
 const STATE_WORD: Record<PairState, string> = {
   one: 'one bridge',
@@ -84,7 +85,9 @@ export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => vo
           />
         </section>
         <section className="bundle-end" aria-label="Peer link">
-          <h3>Peer link</h3>
+          <h3>
+            <Term id="peerLink">Peer link</Term>
+          </h3>
           {between.map((l) => (
             <label key={l.id} className="peer-cable">
               <input

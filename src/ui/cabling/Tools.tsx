@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Command } from '../session/commands';
 import type { Tool } from './gestures';
 import type { Cabling } from './useCabling';
+import { rateWords } from '../../core/standard';
 
 const TOOLS: readonly { id: Tool; name: string; key: string; hint: string }[] = [
   { id: 'select', name: 'Move', key: 'V', hint: 'Drag things to move them, pull a cable from the dot at their corner' },
@@ -22,7 +23,6 @@ const TOOLS: readonly { id: Tool; name: string; key: string; hint: string }[] = 
 export const toolByKey = TOOLS;
 
 const SPEEDS = [100, 1000, 2500, 10_000, 25_000, 40_000, 100_000];
-const rate = (mbps: number) => (mbps < 1000 ? `${mbps} Mb/s` : `${mbps / 1000} Gb/s`);
 const TIERS = ['core', 'distribution', 'access', ''] as const;
 
 interface Props {
@@ -55,7 +55,7 @@ export function Tools({ cabling, commands }: Props) {
           <select value={speed} onChange={(e) => setSpeed(Number(e.target.value))} aria-label="Speed of new cables">
             {SPEEDS.map((s) => (
               <option key={s} value={s}>
-                {rate(s)}
+                {rateWords(s)}
               </option>
             ))}
           </select>

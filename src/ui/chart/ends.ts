@@ -37,7 +37,7 @@ export function speedLabel(speed: number): string {
   return speed >= 1000 ? `${speed / 1000}G` : `${speed}M`;
 }
 
-/** A port with the switch that it sits on: of a pair that one bridge, that may be the second. */
+/** A port with the switch that it sits on: of a pair that acts as one bridge, that may be the second. */
 export type WireEnd = { port: number; home: number } | { spot: number };
 
 export interface Ends {
@@ -46,7 +46,7 @@ export interface Ends {
   a: WireEnd;
   b: WireEnd;
   label: string | null;
-  /** A peer link: inside a pair that one bridge switch. */
+  /** A peer link: inside a pair that acts as one bridge switch. */
   peer?: boolean;
   /** Bundles that forward at one end only, which spanning tree does not see. */
   unseen?: boolean;

@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import type { Edit } from '../../core/design';
 import { useBench, useSession } from '../session/context';
+import { Label } from './Term';
 
 export const MODE_WORDS = {
   'per-vlan-rstp': 'one tree per VLAN, rapid',
@@ -25,7 +26,9 @@ interface ChoiceProps {
 export function Choice({ label, value, options, onPick }: ChoiceProps) {
   return (
     <div className="setting">
-      <span>{label}</span>
+      <span>
+        <Label text={label} />
+      </span>
       <Select
         value={value}
         displayEmpty

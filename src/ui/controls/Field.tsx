@@ -1,6 +1,7 @@
 'use client';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { Label } from './Term';
 
 /** A text field that keeps what is typed until it is left. */
 export function Field({
@@ -21,7 +22,9 @@ export function Field({
   };
   return (
     <label className="field">
-      <span className="quiet">{label}</span>
+      <span className="quiet">
+        <Label text={label} />
+      </span>
       <TextField
         value={draft ?? value}
         onChange={(e) => setDraft(e.target.value)}

@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react';
+import type { TermId } from '../../core/messages';
+import { Label } from './Term';
 
 /** Candidates as rows, the parts of their vectors as columns; the part that decided is marked, losing ones are struck. */
 export interface LedgerRow {
@@ -14,6 +16,20 @@ export interface LedgerRow {
     readonly mark: 'decided' | 'struck' | null;
   }[];
 }
+
+/** Heads too short to be the term itself. */
+const COLUMN_TERMS: Readonly<Record<string, TermId | undefined>> = {
+  root: 'root',
+  cost: 'rootPathCost',
+  inside: 'rootPathCost',
+  outside: 'rootPathCost',
+  bridge: 'bridgeId',
+  from: 'bridgeId',
+  port: 'portId',
+  'its port': 'portId',
+  priority: 'bridgePriority',
+  regional: 'regionalRoot',
+};
 
 interface Props {
   caption?: string;
@@ -32,7 +48,7 @@ export function LedgerTable({ caption, heads, rows, wide }: Props) {
         <tr>
           {heads.map((h) => (
             <th key={h} scope="col">
-              {h || <span className="visually-hidden">whose</span>}
+              {h ? <Label text={h} id={COLUMN_TERMS[h]} /> : <span className="visually-hidden">whose</span>}
             </th>
           ))}
         </tr>

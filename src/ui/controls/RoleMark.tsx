@@ -11,7 +11,7 @@ export function RoleMark({ role }: { role: Role }) {
   );
 }
 
-/** `alternate, cut` */
+/** `alternate, blocked` */
 export function roleWords(role: Role): string {
   if (role === 'none') return 'not in the tree';
   if (role === 'disabled') return 'down';

@@ -10,6 +10,7 @@ import { SECOND, TIMERS, lasting } from '../../core/standard';
 import { useBench, useSession } from '../session/context';
 import { startRehearsing } from './rehearse-job';
 import type { RehearseJob } from './rehearse-job';
+import { Label } from '../controls/Term';
 
 interface Other {
   readonly name: string;
@@ -178,7 +179,9 @@ function OtherTimers({ disabled, onRun }: { disabled: boolean; onRun: (timers: T
     <div className="bundle-fields other-timers">
       {TIMER_FIELDS.map(([field, label]) => (
         <label key={field} className="field">
-          <span className="quiet">{label}</span>
+          <span className="quiet">
+            <Label text={label} />
+          </span>
           <input
             type="number"
             className="mono small-number"

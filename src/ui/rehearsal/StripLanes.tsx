@@ -50,7 +50,7 @@ export function layoutOf(
     rows.push(row);
     y += ROW;
   };
-  if (trace.contacts.length > 0) head('in contact');
+  if (trace.contacts.length > 0) head('reachable');
   for (const lane of trace.contacts) add({ kind: 'contact', lane, top: y });
   const apart = reachRows(trace);
   if (apart.length > 0) head('connected');

@@ -5,6 +5,7 @@ import { setField, timersFit } from '../../core/design';
 import { TIMERS, timersForDiameter } from '../../core/standard';
 import { Field } from '../controls/Field';
 import { useBench, useSession } from '../session/context';
+import { Term } from '../controls/Term';
 
 /** Which timers a network of some diameter needs, what they give, and setting them everywhere in one step. */
 export function Timers() {
@@ -30,8 +31,12 @@ export function Timers() {
         <thead>
           <tr>
             <th scope="col">hello</th>
-            <th scope="col">max age</th>
-            <th scope="col">forward delay</th>
+            <th scope="col">
+              <Term id="maxAge">max age</Term>
+            </th>
+            <th scope="col">
+              <Term id="forwardDelay">forward delay</Term>
+            </th>
             <th scope="col">classic: direct, indirect loss</th>
             <th scope="col">rapid: silent neighbour</th>
             <td />

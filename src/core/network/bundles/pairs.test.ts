@@ -25,7 +25,7 @@ const role = (design: Design, port: string) => {
 };
 const states = (design: Design, bundle: string) => verdictOf(design, bundle)!.members.map((m) => m.state);
 
-describe('a pair that one bridge', () => {
+describe('a pair that acts as one bridge', () => {
   test('is one bridge: the bundle of a third switch on both is one port, and nothing of the pair is cut', () => {
     const design = asPair();
     const solved = solveDesign(design);

@@ -42,7 +42,7 @@ export function sharedWith(design: Design, bundle: Bundle): Bundle | undefined {
   return design.bundles.find((b) => b.switch === other && b.shared === bundle.shared);
 }
 
-/** Folds one pair that one bridge: the ports of the second become the first's, and the peer links are gone. */
+/** Folds one pair that acts as one bridge: the ports of the second become the first's, and the peer links are gone. */
 function asOne(design: Design, pair: SwitchPair): Design {
   const [first, second] = pair.switches;
   const moved = <T extends Port | Bundle>(p: T): T =>
@@ -94,7 +94,7 @@ export const actingThrough = (design: Design): ReadonlyMap<string, string> =>
     ),
   );
 
-/** Whether a port is an end of a peer link of a pair that one bridge: inside what others take for one switch. */
+/** Whether a port is an end of a peer link of a pair that acts as one bridge: inside what others take for one switch. */
 export function isPeerPort(design: Design, portId: string): boolean {
   const port = portById(design, portId);
   return design.pairs.some(

@@ -15,6 +15,7 @@ import { useSession, useTree } from '../../session/context';
 import { Ledger } from '../panels/Ledger';
 import { treeTitle } from '../../controls/tree-names';
 import { FactDrawing } from './FactDrawing';
+import { Term } from '../../controls/Term';
 
 const ENDS: readonly { id: EndAnswer; words: string }[] = [
   { id: 'root', words: 'root port' },
@@ -121,8 +122,12 @@ function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
         <thead>
           <tr>
             <th scope="col">switch</th>
-            <th scope="col">root path cost</th>
-            <th scope="col">root port</th>
+            <th scope="col">
+              <Term id="rootPathCost">root path cost</Term>
+            </th>
+            <th scope="col">
+              <Term id="rootPort">root port</Term>
+            </th>
             <td />
           </tr>
         </thead>

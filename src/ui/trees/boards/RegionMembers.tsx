@@ -8,6 +8,7 @@ import { compareConfigs, differenceSentences, mstConfigOf, mstSwitches, regionOf
 import { boundaryPorts } from '../../../core/trees';
 import { endWords } from '../../../core/goals';
 import { useBench, useSession } from '../../session/context';
+import { Term } from '../../controls/Term';
 
 /** Which switch is in which region, why two are not in the same, and where regions meet. */
 export function RegionMembers() {
@@ -100,7 +101,9 @@ export function RegionMembers() {
         </ul>
         {boundaries.length > 0 && (
           <>
-            <h3>Boundary ports</h3>
+            <h3>
+              <Term id="boundaryPort">Boundary ports</Term>
+            </h3>
             <p className="sentences">
               {boundaries.map(({ port, strict }) => (
                 <button

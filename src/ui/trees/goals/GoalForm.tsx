@@ -10,6 +10,7 @@ import { linkById, switchById } from '../../../core/design';
 import type { Design, Goal, PlaceRef } from '../../../core/design';
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../session/context';
+import { Label } from '../../controls/Term';
 
 const TYPES: Record<Goal['type'], string> = {
   root: 'A switch is root',
@@ -126,7 +127,9 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
     none?: string,
   ) => (
     <label className="goal-field">
-      <span className="quiet">{label}</span>
+      <span className="quiet">
+        <Label text={label} />
+      </span>
       <Select
         displayEmpty
         value={options.some((o) => o.id === draft[key]) ? (draft[key] as string) : ''}
@@ -145,7 +148,9 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
   );
   const text = (label: string, key: 'vlans' | 'atMost' | 'percent') => (
     <label className="goal-field">
-      <span className="quiet">{label}</span>
+      <span className="quiet">
+        <Label text={label} />
+      </span>
       <TextField
         value={draft[key]}
         onChange={(e) => change({ [key]: e.target.value })}

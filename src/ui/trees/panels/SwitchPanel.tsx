@@ -13,6 +13,7 @@ import { Ledger } from './Ledger';
 import { RoleMark } from '../../controls/RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
 import { farLabel } from './ends';
+import { Term } from '../../controls/Term';
 
 /** A switch in the tree in view: identity, way to the root, priority, ports, why. */
 export function SwitchPanel({ id }: { id: string }) {
@@ -42,7 +43,9 @@ export function SwitchPanel({ id }: { id: string }) {
       )}
       <dl className="facts">
         <div>
-          <dt>bridge identifier</dt>
+          <dt>
+            <Term id="bridgeId">bridge identifier</Term>
+          </dt>
           <dd className="mono">{formatBridgeId(reader.bridgeId(bridge))}</dd>
         </div>
         <Way solved={solved} of={of} bridge={bridge} />
@@ -200,11 +203,15 @@ function RegionFacts({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedT
         </div>
       )}
       <div>
-        <dt>regional root</dt>
+        <dt>
+          <Term id="regionalRoot">regional root</Term>
+        </dt>
         <dd>{regional === bridge ? 'itself' : solved.topology.design.switches[regional]!.name}</dd>
       </div>
       <div>
-        <dt>hops left</dt>
+        <dt>
+          <Term id="hops">hops left</Term>
+        </dt>
         <dd className={hops > 0 ? 'mono' : 'mono alarm'}>{hops > 0 ? hops : `${hops}: the region is too deep`}</dd>
       </div>
     </>
@@ -225,7 +232,9 @@ function Way({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bri
   if (port < 0)
     return (
       <div>
-        <dt>root path cost</dt>
+        <dt>
+          <Term id="rootPathCost">root path cost</Term>
+        </dt>
         <dd className="mono">0, it is the root</dd>
       </div>
     );
@@ -233,15 +242,21 @@ function Way({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bri
   return (
     <>
       <div>
-        <dt>root path cost</dt>
+        <dt>
+          <Term id="rootPathCost">root path cost</Term>
+        </dt>
         <dd className="mono">{grouped(of.outcome.rootPathCost[bridge]!)}</dd>
       </div>
       <div>
-        <dt>root port</dt>
+        <dt>
+          <Term id="rootPort">root port</Term>
+        </dt>
         <dd>{topology.ports[port]!.element.name}</dd>
       </div>
       <div>
-        <dt>next hop</dt>
+        <dt>
+          <Term id="nextHop">next hop</Term>
+        </dt>
         <dd>{topology.design.switches[next]!.name}</dd>
       </div>
     </>

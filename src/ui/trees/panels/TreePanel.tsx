@@ -9,6 +9,7 @@ import { farLabel } from './ends';
 import { Ledger } from './Ledger';
 import { PlacePicker } from './PlacePicker';
 import { RoleMark } from '../../controls/RoleMark';
+import { Term } from '../../controls/Term';
 
 const MOST_NAMED = 6;
 
@@ -48,15 +49,21 @@ export function TreePanel() {
       </p>
       <dl className="facts">
         <div>
-          <dt>root</dt>
+          <dt>
+            <Term id="root">root</Term>
+          </dt>
           <dd>{root === undefined ? 'none' : place(root)}</dd>
         </div>
         <div>
-          <dt>next root</dt>
+          <dt>
+            <Term id="nextRoot">next root</Term>
+          </dt>
           <dd>{next < 0 ? 'none' : place(next)}</dd>
         </div>
         <div>
-          <dt>blocked ports</dt>
+          <dt>
+            <Term id="blocked">blocked ports</Term>
+          </dt>
           <dd className="mono">{blocked.length}</dd>
         </div>
       </dl>

@@ -14,7 +14,7 @@ import {
   switchById,
 } from '../../../core/design';
 import type { Bundle, Port, TreeKey } from '../../../core/design';
-import { COMMON_SPEEDS, PORT_PRIORITIES, grouped } from '../../../core/standard';
+import { COMMON_SPEEDS, PORT_PRIORITIES, grouped, rateWords } from '../../../core/standard';
 import { explainPort, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
 import { speedLabel } from '../../chart/ends';
@@ -25,6 +25,7 @@ import { CostField, StepPicker, sourceWord } from './fields';
 import { BundleState } from './BundleState';
 import { EdgeSettings } from './EdgeSettings';
 import { Ledger } from './Ledger';
+import { Label } from '../../controls/Term';
 import { RoleMark, roleWords } from '../../controls/RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
 
@@ -66,7 +67,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   const heading = whole
     ? `${name} ${element.name} – ${farLabel(solved, near)}`
     : `${name} · ${'members' in element ? 'bundle' : 'port'} ${element.name}`;
-  const rest = [!whole && `to ${farLabel(solved, near)}`, `${speedLabel(rateOf(solved, near))}b/s`]
+  const rest = [!whole && `to ${farLabel(solved, near)}`, rateWords(rateOf(solved, near))]
     .filter(Boolean)
     .join(' · ');
   const fail = failAction(design, [
@@ -116,7 +117,9 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
   const apply = ({ label, edits }: ReturnType<typeof costAction>) => edit(label, edits);
   const row = (title: string, cell: (e: Port | Bundle, index: number) => ReactNode) => (
     <tr>
-      <th scope="row">{title}</th>
+      <th scope="row">
+        <Label text={title} />
+      </th>
       {elements.map((e, i) => (
         <td key={e.id}>{cell(e, ends[i]!)}</td>
       ))}

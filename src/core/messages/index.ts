@@ -1,0 +1,2 @@
+export { GLOSSARY, glossaryPage } from './glossary';
+export type { TermId } from './glossary';
