@@ -27,7 +27,7 @@ export default tseslint.config(
       '@typescript-eslint/consistent-type-imports': 'error',
       'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
       'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
-      // What asks for types: nothing that runs on its own without somebody to hear of its failure.
+      // What asks for types: nothing that runs on its own without another one to hear of its failure.
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
       '@typescript-eslint/await-thenable': 'error',

@@ -115,7 +115,7 @@ export async function browserRows(): Promise<Row[]> {
   const browser = await chromium.launch({ executablePath: BROWSER, args: BROWSER_ARGS });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    // The loader of this file marks functions by name; inside the page there is nobody to do it.
+    // The loader of this file marks functions by name; inside the page there is no one to do it.
     await page.addInitScript('globalThis.__name = (f) => f');
     return [...(await scaleRows(page, BASE)), ...(process.argv.includes('--scale') ? [] : await stages(page))];
   } finally {

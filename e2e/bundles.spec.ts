@@ -105,7 +105,9 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   await page.getByRole('region', { name: 'End at core-west' }).getByLabel('maximum links').fill('4');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^core-east \+ core-west domain 1/ }).click();
-  await expect(page.getByRole('row', { name: /bundle 1, maximum links 8 4/ })).toContainText('to the partner they are one end');
+  await expect(page.getByRole('row', { name: /bundle 1, maximum links 8 4/ })).toContainText(
+    'to the partner they are one end',
+  );
   const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
   expect(errors).toEqual([]);

@@ -8,7 +8,7 @@ const bin = (...parts) => path.join(root, 'node_modules', ...parts);
 const node = (what, ...args) => ({ what, command: process.execPath, args });
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', DEBIAN_FRONTEND: 'noninteractive' };
 
-/** Runs one check; what it prints comes out in one piece, so that two that run side by side do not mix. */
+/** Runs one check; what it prints comes out whole, so that two that run side by side do not mix. */
 function run({ what, command, args }) {
   const started = Date.now();
   return new Promise((resolve) => {
@@ -68,7 +68,7 @@ await Promise.all([
         bin('dependency-cruiser', 'bin', 'dependency-cruise.mjs'),
         ...['--config', '.dependency-cruiser.mjs', 'src', 'bench', 'endure'],
       ),
-      node('Exports that nobody uses', bin('knip', 'bin', 'knip.js'), '--no-progress'),
+      node('Exports that no one uses', bin('knip', 'bin', 'knip.js'), '--no-progress'),
     ),
   ),
 ]);

@@ -1,4 +1,4 @@
-/** Whatever comes in from outside is taken in or refused with sentences; nothing throws, nothing is half done. */
+/** Whatever comes in from outside is accepted or refused with sentences; nothing throws, nothing is half done. */
 import fc from 'fast-check';
 import {
   COLLECTIONS,
@@ -50,7 +50,7 @@ test('any JSON value at all is read or refused', () => {
   );
 });
 
-test('mangled tables are taken in whole or refused with file and place', () => {
+test('mangled tables are accepted whole or refused with file and place', () => {
   fc.assert(
     fc.property(mangled(tables.switches), mangled(tables.links), fc.boolean(), (switches, links, both) => {
       const result = importCsv(

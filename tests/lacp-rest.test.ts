@@ -67,7 +67,7 @@ function disturbed(end: LacpEnd, salt: readonly number[]): LacpEnd {
       // What it says of itself goes with where it is.
       actor: { ...p.actor, state: p.actor.state | [0, 0, 0x08, 0x38][(n >> 3) % 4]! },
       selected: (['UNSELECTED', 'SELECTED', 'STANDBY'] as const)[(n >> 5) % 3]!,
-      // A defaulted port knows nobody, and takes nobody as in step with it.
+      // A defaulted port knows no one, and takes no one as in step with it.
       partner: n % 5 === 2 ? withBit(p.partnerAdmin, 'synchronization', true) : stale(n),
       timers: { ...p.timers, currentWhile: (n % 80) * 1_000_000, waitWhile: (n % 3) * 1_000_000 },
     };
@@ -131,7 +131,7 @@ describe('outcomes written down by hand from the standard', () => {
     ['both active: all join', end(1), end(2), ['active', 'active']],
     ['active and passive: all join', end(1), end(2, { activity: 'passive' }), ['active', 'active']],
     [
-      'both passive: nobody starts, and the members are individual',
+      'both passive: no one starts, and the members are individual',
       end(1, { activity: 'passive' }),
       end(2, { activity: 'passive' }),
       ['individual', 'individual'],

@@ -63,7 +63,7 @@ describe('at rest the rehearsal agrees with the solver', () => {
   test.each(['per-vlan-rstp', 'per-vlan-stp'] as Mode[])('ends that differ in what travels untagged: %s', (mode) => {
     fc.assert(
       fc.property(networks, fc.infiniteStream(fc.constantFrom(...UNTAGGED)), (network, choice) => {
-        // On shared segments nobody is told apart by what travels untagged.
+        // On shared segments no one is distinguished by what travels untagged.
         const shared = new Set(network.segments.flatMap((g) => g.ports));
         const ports = network.ports.map((p) => (shared.has(p.id) ? p : untagged(p, choice.next().value)));
         expect(atRest({ ...network, mode, ports })).toEqual([]);
@@ -172,7 +172,7 @@ describe('what is spared changes nothing', () => {
       { numRuns: runs, seed, endOnFailure: true },
     );
   });
-  test.each(['rstp', 'mixed'] as const)('a BPDU that is said or heard again is as if worked out anew: %s', (mode) => {
+  test.each(['rstp', 'mixed'] as const)('a BPDU that is said or heard again is as if worked out again: %s', (mode) => {
     const frames = (design: Design, events: Script['events'], forget: boolean) => {
       const r = startRehearsal(design, script(30, events));
       while (r.world.queue.next < 30_000_000) {

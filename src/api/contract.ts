@@ -1,7 +1,7 @@
-/** What travels between browser and server: the schemas of requests, and the types of answers. Both sides import this file. */
+/** What travels between browser and server: the schemas of requests and of answers. Both sides import this file. */
 import { z } from 'zod';
 import { editSchema, wording, NAME_LENGTH } from '../core/design';
-import type { Design, Edit, History } from '../core/design';
+import type { Design, Edit } from '../core/design';
 
 const nameField = z
   .string({ error: (issue) => wording.name(issue.input) })
@@ -60,109 +60,194 @@ export const stateNameRequest = z.strictObject({ revision, name: z.string().trim
 export const recoverRequest = z.strictObject({ name: nameField.optional() });
 export const signInRequest = z.strictObject({ password: z.string().max(1000) });
 
-export interface VariantHead {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-}
+const id = z.string();
+const list = <T extends z.ZodType>(item: T) => z.array(item).readonly();
+/** Milliseconds since 1970. */
+const moment = z.int();
 
-export interface DesignHead {
-  readonly id: string;
-  readonly name: string;
-  readonly changedAt: number;
-  readonly variants: readonly VariantHead[];
-}
+export const variantHead = z.strictObject({ id, name: z.string(), revision });
+export type VariantHead = Readonly<z.infer<typeof variantHead>>;
 
+export const designHead = z.strictObject({ id, name: z.string(), changedAt: moment, variants: list(variantHead) });
+export type DesignHead = Readonly<z.infer<typeof designHead>>;
+
+const pairOfNumbers = z.tuple([z.number(), z.number()]).readonly();
 /** What the list of designs shows of a document: counts, and a drawing small enough to send many of. */
-export interface Summary {
-  readonly switches: number;
-  readonly links: number;
-  readonly trees: number;
+const summaryFields = {
+  switches: z.int(),
+  links: z.int(),
+  trees: z.int(),
   /** Switch places, scaled to 0 … 100 across and 0 … 60 down; empty when nothing has a place. */
-  readonly dots: readonly (readonly [x: number, y: number])[];
+  dots: list(pairOfNumbers),
   /** Pairs of indices into `dots`. */
-  readonly lines: readonly (readonly [from: number, to: number])[];
-}
+  lines: list(pairOfNumbers),
+};
+export const summary = z.strictObject(summaryFields);
+export type Summary = Readonly<z.infer<typeof summary>>;
 
-export interface DesignRow extends DesignHead, Summary {
-  /** Why the first variant cannot be read; absent when it can. */
-  readonly unreadable?: string;
-}
+/** `unreadable`: why the first variant cannot be read; absent when it can. */
+export const designRow = z.strictObject({
+  ...designHead.shape,
+  ...summaryFields,
+  unreadable: z.string().optional(),
+});
+export type DesignRow = Readonly<z.infer<typeof designRow>>;
 
-export interface DeletedDesign {
-  readonly id: string;
-  readonly name: string;
-  readonly deletedAt: number;
-}
+export const deletedDesign = z.strictObject({ id, name: z.string(), deletedAt: moment });
+export type DeletedDesign = Readonly<z.infer<typeof deletedDesign>>;
 
-export interface LoadedVariant {
-  readonly id: string;
-  readonly designId: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly epoch: string;
-  readonly design: Design;
-  readonly history: History;
-}
+export const designList = z.strictObject({ designs: list(designRow), deleted: list(deletedDesign) });
+/** A design made from what could still be read; `left` names variants that could not. */
+export const recoveredDesign = z.strictObject({ ...designHead.shape, left: list(z.string()).optional() });
+export const deletedAnswer = z.strictObject({ deleted: z.literal(true) });
 
+export const historyEntry = z.strictObject({ revision: z.int(), label: z.string(), key: z.string().nullish() });
+/** The next edit to undo is the last of `undo`; `undoBelow` names the edit below the first, null when there is none. */
+export const historySchema = z.strictObject({
+  undo: list(historyEntry),
+  redo: list(historyEntry),
+  undoBelow: revision.nullish(),
+  redoBelow: revision.nullish(),
+});
+
+/** A whole document: checked where it is read, described by its own schema. */
+export const designDocument = z.custom<Design>((value) => typeof value === 'object' && value !== null);
+export const editDocument = z.custom<Edit>((value) => typeof value === 'object' && value !== null);
+export const loadedVariant = z.strictObject({
+  id,
+  designId: id,
+  name: z.string(),
+  revision,
+  epoch: z.string(),
+  design: designDocument,
+  history: historySchema,
+});
+export type LoadedVariant = Readonly<z.infer<typeof loadedVariant>>;
+
+const stepKind = z.enum(['edit', 'undo', 'redo']);
 /** A step as other windows see it. */
-export interface Step {
-  readonly revision: number;
-  readonly kind: 'edit' | 'undo' | 'redo';
-  readonly target: number | null;
-  readonly label: string;
-  readonly edits: readonly Edit[];
-  readonly client: string;
-  readonly key: string | null;
-}
+export const stepSchema = z.strictObject({
+  revision,
+  kind: stepKind,
+  target: revision.nullable(),
+  label: z.string(),
+  edits: list(editDocument),
+  client: z.string(),
+  key: z.string().nullable(),
+});
+export type Step = Readonly<z.infer<typeof stepSchema>>;
+export const stepList = z.strictObject({ steps: list(stepSchema) });
 
-/** A step in the list of what happened. */
-export interface PastStep {
-  readonly revision: number;
-  readonly kind: Step['kind'];
-  readonly target: number | null;
-  readonly label: string;
-  readonly author: string;
-  /** Milliseconds since 1970. */
-  readonly madeAt: number;
-  /** Name that the state after this step was given. */
-  readonly name: string | null;
-}
+/** A page of a stack, and the edit below it. */
+export const stackPage = z.strictObject({ entries: list(historyEntry), below: revision.nullable() });
 
-export interface Past {
-  readonly steps: readonly PastStep[];
-  /** Whether there are older ones. */
-  readonly more: boolean;
-  /** Names of all named states, newest first. */
-  readonly named: readonly { readonly revision: number; readonly name: string }[];
-}
+/** A step in the list of what happened; `name`: that of the state after it. */
+export const pastStep = z.strictObject({
+  revision,
+  kind: stepKind,
+  target: revision.nullable(),
+  label: z.string(),
+  author: z.string(),
+  madeAt: moment,
+  name: z.string().nullable(),
+});
+export type PastStep = Readonly<z.infer<typeof pastStep>>;
 
-/** Difference between two states, in words; at most `MOST_DIFFERENCES` lines. */
-export interface StateDifference {
-  readonly from: number;
-  readonly to: number;
-  readonly lines: readonly string[];
-  readonly total: number;
-}
+/** `more`: whether there are older steps; `named`: all named states, newest first. */
+export const pastSchema = z.strictObject({
+  steps: list(pastStep),
+  more: z.boolean(),
+  named: list(z.strictObject({ revision, name: z.string() })),
+});
+export type Past = Readonly<z.infer<typeof pastSchema>>;
+
+export const stateSchema = z.strictObject({ revision, design: designDocument });
+export const namedState = z.strictObject({ revision, name: z.string() });
+
 export const MOST_DIFFERENCES = 500;
+/** Difference between two states, in words; at most `MOST_DIFFERENCES` lines. */
+export const stateDifference = z.strictObject({
+  from: revision,
+  to: revision,
+  lines: list(z.string()),
+  total: z.int(),
+});
+export type StateDifference = Readonly<z.infer<typeof stateDifference>>;
 
-export interface ApiFault {
-  readonly path: string;
-  readonly sentence: string;
-}
+/** `fold`: trees with equal values have the same outcome. */
+export const treeRow = z.strictObject({
+  id,
+  vlans: list(z.int()),
+  vlan: z.int().nullable(),
+  instance: z.int().nullable(),
+  name: z.string(),
+  fold: z.int(),
+});
+export const treeList = z.strictObject({ trees: list(treeRow) });
+const role = z.enum(['none', 'root', 'designated', 'alternate', 'backup', 'disabled', 'master']);
+/** One solved tree. The costs outside and inside a region stand in the CIST of a network with MST regions only. */
+export const solutionTree = z.strictObject({
+  id,
+  vlans: list(z.int()),
+  root: z.string().nullable(),
+  switches: list(
+    z.strictObject({
+      switch: z.string(),
+      rootPathCost: z.number(),
+      rootPort: z.string().nullable(),
+      bridgeId: z.string(),
+      externalCost: z.number().optional(),
+      internalCost: z.number().optional(),
+      regionalRoot: z.string().optional(),
+    }),
+  ),
+  ports: list(
+    z.strictObject({
+      switch: z.string(),
+      port: z.string(),
+      role,
+      state: z.enum(['forwarding', 'learning', 'discarding', 'disabled']),
+      cost: z.number(),
+      designatedSwitch: z.string().nullable(),
+      designatedPort: z.string().nullable(),
+    }),
+  ),
+});
 
-export interface ApiError {
-  readonly code: string;
-  readonly sentence: string;
-  readonly faults: readonly ApiFault[];
-  /** Steps that the sender did not know, with code `conflict`. */
-  readonly steps?: readonly Step[];
-  /** Id of the request, as it stands in the server's log. */
-  readonly request?: string;
-}
+export const healthSchema = z.strictObject({
+  name: z.literal('knot-path'),
+  status: z.enum(['fine', 'disk nearly full', 'backup failed']),
+  version: z.string(),
+  /** The rest with a session only. */
+  schema: z.int().optional(),
+  database: z.strictObject({ file: z.string(), epoch: z.string() }).optional(),
+  disk: z.strictObject({ freeBytes: z.number().nullable() }).optional(),
+  uptimeSeconds: z.int().optional(),
+  memoryMB: z.int().optional(),
+  backupFault: z.string().nullish(),
+});
+
+/** Signing in and out answer with the cookie alone. */
+export const signedIn = z.strictObject({});
+
+export const apiFault = z.strictObject({ path: z.string(), sentence: z.string() });
+export type ApiFault = Readonly<z.infer<typeof apiFault>>;
+
+/** `steps`: those that the sender did not know, with code `conflict`; `request`: its id in the log of the server. */
+export const apiError = z.looseObject({
+  code: z.string(),
+  sentence: z.string(),
+  faults: list(apiFault),
+  steps: list(stepSchema).optional(),
+  request: z.string().optional(),
+});
+export type ApiError = Readonly<z.infer<typeof apiError>>;
 
 /** A message on the stream of events: a variant has a new revision, or the whole database is another one. */
-export type Notice =
-  | { readonly kind: 'step'; readonly variant: string; readonly revision: number; readonly client: string }
-  | { readonly kind: 'designs' }
-  | { readonly kind: 'hello' | 'restored'; readonly epoch: string };
+export const noticeSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('step'), variant: id, revision, client: z.string() }),
+  z.strictObject({ kind: z.literal('designs') }),
+  z.strictObject({ kind: z.literal('hello'), epoch: z.string() }),
+  z.strictObject({ kind: z.literal('restored'), epoch: z.string() }),
+]);
+export type Notice = Readonly<z.infer<typeof noticeSchema>>;

@@ -14,7 +14,7 @@ const CLOSETS_PER_BUILDING = 23;
 
 /**
  * Two core switches, a pair of distribution switches per building, access switches cabled twice to both. Roots of the
- * VLAN groups go round the core and distribution switches, so that every group settles differently.
+ * VLAN groups rotate over the core and distribution switches, so that every group settles differently.
  */
 export function campus({ switches, vlans, outcomes }: CampusSize): Design {
   const draft = new DesignDraft(`Campus of ${switches} switches`);

@@ -2,7 +2,7 @@
 import { cookies } from 'next/headers';
 import { COOKIE, isSignedIn, password } from './session-cookie';
 import { store } from './store';
-import type { OperationName } from './operations';
+import type { OperationName } from '../api/operations';
 
 export type Asked = { ok: true; text: string } | { ok: false; status: number; sentence: string };
 

@@ -3,6 +3,7 @@ import { createReadStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
+import { openApi } from '../api/openapi';
 import { clipped } from '../core/design';
 import { noticeStream } from './event-stream';
 import { health } from './health';
@@ -77,6 +78,7 @@ function events(request: Request): Response {
 async function special(request: Request, at: string, requestId: string): Promise<Response | null> {
   const key = `${request.method} ${at}`;
   if (key === 'GET events') return events(request);
+  if (key === 'GET openapi.json') return Response.json(openApi());
   if (key === 'GET health') return responseOf(health(await isSignedIn(sessionOf(request))), requestId);
   if (key === 'POST sign-in') return responseOf(await signIn(request, await readBody(request)), requestId);
   if (key === 'POST sign-out') return responseOf(signOut(), requestId);

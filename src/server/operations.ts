@@ -15,6 +15,7 @@ import {
   undoRequest,
 } from '../api/contract';
 import type { Notice, Step } from '../api/contract';
+import type { OperationName } from '../api/operations';
 import { DOCUMENT_LIMITS, emptyDesign, faultsOf, jsonFault, readDesign } from '../core/design';
 import type { Design } from '../core/design';
 import { solutionOf } from '../core/formats';
@@ -226,6 +227,4 @@ export const OPERATIONS = {
       content: await archiveOf(call.db),
     },
   }),
-} satisfies Record<string, (call: Call) => Outcome | Promise<Outcome>>;
-
-export type OperationName = keyof typeof OPERATIONS;
+} satisfies Record<OperationName, (call: Call) => Outcome | Promise<Outcome>>;

@@ -1,9 +1,10 @@
 /** Runs an operation and makes its answer: waits while the database is locked, and turns every failure into a sentence. */
 import type { Notice } from '../api/contract';
+import type { OperationName } from '../api/operations';
 import { databaseFault } from './database';
 import type { NewId } from './designs';
 import { OPERATIONS } from './operations';
-import type { Call, OperationName, Outcome } from './operations';
+import type { Call, Outcome } from './operations';
 import { Problem } from './problem';
 import type { Db } from './db';
 

@@ -19,7 +19,7 @@ function places(design: Design): [number, number][] {
   });
 }
 
-/** Not more than can be told apart in so small a drawing, spread over all of them. */
+/** Not more than can be distinguished in so small a drawing, spread over all of them. */
 const thinned = (pairs: readonly string[]) => pairs.filter((_, i) => i % Math.ceil(pairs.length / MOST_LINES) === 0);
 
 /** Summary of a document. */

@@ -79,7 +79,7 @@ class Thread {
     return worker;
   }
 
-  /** Whoever waits is answered, and sends again; the thread is started anew unless the server ends. */
+  /** Whoever waits is answered, and sends again; the thread is started again unless the server ends. */
   private ended(): void {
     const wasAlive = this.state.alive;
     this.state = { ...this.state, alive: false };

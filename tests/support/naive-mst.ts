@@ -1,6 +1,6 @@
 /**
  * A second solver for the CIST and MST instances, kept as plain as possible and sharing nothing with the first but the
- * design: bridges pass whole vectors to and fro in rounds until nothing changes. Information that has crossed too many
+ * design: bridges pass whole vectors back and forth in rounds until nothing changes. Information that has crossed too many
  * bridges is dropped, as message age and remaining hops have it. No bundles, no hosts, no VLAN trees.
  */
 import type { Design, Port, Switch } from '@/core/design';

@@ -1,6 +1,6 @@
 /**
  * A second spanning tree solver, kept as plain as possible and sharing nothing with the first but the design: bridges
- * pass their vectors to and fro in rounds until nothing changes. Strings compare in the order of the fields.
+ * pass their vectors back and forth in rounds until nothing changes. Strings compare in the order of the fields.
  */
 import type { Design, Port } from '@/core/design';
 

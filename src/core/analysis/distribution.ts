@@ -12,7 +12,7 @@ export interface Conversation extends Readonly<Record<HashField, string>> {
   readonly load: number;
 }
 
-/** What a bundle looks at unless it is told otherwise. */
+/** What a bundle looks at unless it is shown otherwise. */
 export const USUAL_HASH: readonly HashField[] = ['src-mac', 'dst-mac'];
 
 function hash(text: string): number {

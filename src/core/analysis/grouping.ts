@@ -1,6 +1,6 @@
-/** Which VLANs to put into which instances, with which roots, so that every VLAN keeps its way as far as it can. */
+/** Which VLANs to put into which instances, with which roots, so that every VLAN keeps its way where it can. */
 import { applyEdits, setField } from '../design';
-import type { Bundle, Design, Edit, Port } from '../design';
+import type { Design, Edit } from '../design';
 import { INSTANCE_ID, formatVlanRanges, vlanMembership, instanceTreeId } from '../standard';
 import { forwardsRole, nextRoot, rootsOf, solveDesign } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
@@ -17,13 +17,13 @@ export interface AdvisedInstance {
 }
 
 export interface Advice {
-  /** Whether it keeps ways as they are or balances load anew. */
+  /** Whether it keeps ways as they are or balances load again. */
   readonly kind: 'keep' | 'balance';
   readonly instances: readonly AdvisedInstance[];
   readonly edits: readonly Edit[];
   /** VLANs whose frames take another way than now, with how many ports differ. */
   readonly changed: readonly { readonly vlan: number; readonly ports: number }[];
-  /** VLANs that fall apart, since the instance keeps a link open that does not carry them. */
+  /** VLANs that are partitioned, since the instance keeps a link open that does not carry them. */
   readonly parted: readonly number[];
   readonly treesBefore: number;
   readonly treesAfter: number;
@@ -201,7 +201,7 @@ function adviceFor(
 }
 
 /**
- * Grouping into at most `count` instances (1 to 64) that keeps the way of every VLAN as far as it can: each instance
+ * Grouping into at most `count` instances (1 to 64) that keeps the way of every VLAN where it can: each instance
  * takes over the settings of its heaviest VLAN. Null in a design without VLANs or switches.
  */
 export function advise(solved: SolvedDesign, count: number): Advice | null {
@@ -237,7 +237,7 @@ export function mainRoots(solved: SolvedDesign): [string, string] | null {
 
 /**
  * Grouping into `count` instances of equal load (of equal number without traffic), their roots in turn on two
- * switches, each the successor of the other. The VLAN paths follow, so this is told with what it moves.
+ * switches, each the successor of the other. The VLAN paths follow, so this is shown with what it moves.
  */
 export function adviseBalanced(solved: SolvedDesign, count: number, roots: readonly [string, string]): Advice | null {
   const { design } = solved.topology;

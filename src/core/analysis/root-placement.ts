@@ -97,7 +97,7 @@ function wantOrder(
 
 /**
  * The smallest set of settings that puts the given switches on the first ranks of the given trees, in this order,
- * each by priority and not by address, before everybody else.
+ * each by priority and not by address, before all others.
  */
 export function rankEdits(solved: SolvedDesign, trees: readonly SolvedTree[], order: readonly string[]): RankResult {
   const wanted: Wanted = new Map();
@@ -105,7 +105,7 @@ export function rankEdits(solved: SolvedDesign, trees: readonly SolvedTree[], or
   return sentence === null ? { ok: true, edits: priorityEdits(solved, wanted) } : { ok: false, sentence };
 }
 
-/** Takes a whole tier out of the race of the given trees: every one of it comes after everybody else. */
+/** Takes a whole tier out of the race of the given trees: every one of it comes after all others. */
 export function tierLastEdits(
   solved: SolvedDesign,
   trees: readonly SolvedTree[],

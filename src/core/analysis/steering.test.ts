@@ -30,7 +30,7 @@ describe('priorities in a wanted order', () => {
   test('what holds already is left alone', () => {
     expect(orderPriorities([[4096], [8192], [32768]])).toEqual([[4096], [8192], [32768]]);
   });
-  test('somebody at 0 gives way, since nothing is below', () => {
+  test('another one at 0 gives way, since nothing is below', () => {
     expect(orderPriorities([[32768], [0, 36864]])).toEqual([[32768], [36864, 36864]]);
     expect(orderPriorities([[4096], [0]])).toEqual([[4096], [8192]]);
   });
@@ -109,7 +109,7 @@ describe('ranks', () => {
     const absent = rankEdits(solved, [tree('vlan-140')], ['workshop']);
     expect(absent.ok ? '' : absent.sentence).toMatch(/^workshop is not in tree 140/);
   });
-  test('on random networks the ranking holds by priority against everybody else', () => {
+  test('on random networks the ranking holds by priority against all others', () => {
     fc.assert(
       fc.property(networks, fc.nat(), fc.nat(), (design, a, b) => {
         const now = solveDesign(design);
@@ -130,7 +130,7 @@ describe('ranks', () => {
       { numRuns: 300 },
     );
   });
-  test('a whole tier pushed out comes after everybody else in every tree, in one setting a switch', () => {
+  test('a whole tier pushed out comes after all others in every tree, in one setting a switch', () => {
     const result = tierLastEdits(solved, solved.trees, 'access');
     const then = after(solved, result);
     for (const of of then.trees) {
@@ -189,10 +189,10 @@ describe('loads', () => {
     expect(loads.offered.get('vlan-130')).toBe(400);
     expect(loads.lost).toEqual([]);
   });
-  test('a demand of a removed host, and one that cannot get through, are told', () => {
+  test('a demand of a removed host, and one that cannot get through, are shown', () => {
     const design = asMeant();
     design.demands = [
-      { id: 'a', vlan: 110, from: { host: 'nobody' }, to: { host: 'ticket-desk' }, load: 5 },
+      { id: 'a', vlan: 110, from: { host: 'missing' }, to: { host: 'ticket-desk' }, load: 5 },
       { id: 'b', vlan: 140, from: { switch: 'workshop' }, to: { switch: 'core-west' }, load: 5 },
     ];
     const { lost } = loadsOf(solveDesign(design));

@@ -70,7 +70,7 @@ const treeSettings = {
   bpduGuard: z.boolean().optional(),
   /** Neither sends nor hears BPDUs. */
   bpduFilter: z.boolean().optional(),
-  /** Holds the port back while somebody behind it claims to be a better root (restrictedRole). */
+  /** Holds the port back while another one behind it claims to be a better root (restrictedRole). */
   rootGuard: z.boolean().optional(),
   /** Holds the port back when BPDUs stop coming, instead of opening it. */
   loopGuard: z.boolean().optional(),

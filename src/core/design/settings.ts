@@ -62,11 +62,11 @@ function inForce(
 export const priorityInForce = (design: Design, s: Switch, tree: TreeKey): InForce =>
   inForce(design, s.id, s.priority, s.vlanPriority, s.instancePriority, tree, BRIDGE_PRIORITY.default);
 
-/** Port priority likewise. */
+/** Port priority too. */
 export const portPriorityInForce = (design: Design, port: Port | Bundle, tree: TreeKey): InForce =>
   inForce(design, port.switch, port.priority, port.vlanPriority, port.instancePriority, tree, PORT_PRIORITY.default);
 
-/** Port path cost likewise, in the CIST and in instances the internal one; `bySpeed` is what the speed gives. */
+/** Port path cost too, in the CIST and in instances the internal one; `bySpeed` is what the speed gives. */
 export function costInForce(design: Design, port: Port | Bundle, tree: TreeKey, bySpeed: number): InForce {
   const s = switchById(design, port.switch);
   const inside = s !== undefined && tree.instance !== null && modeOf(design, s) === 'mstp';

@@ -161,7 +161,7 @@ describe('what fits is kept', () => {
       fc.integer(),
     );
     const change = fc.record({
-      id: fc.constantFrom(...demo.switches.map((s) => s.id), 'nobody'),
+      id: fc.constantFrom(...demo.switches.map((s) => s.id), 'missing'),
       field: fc.constantFrom('name', 'mac', 'priority', 'tier', 'vlanPriority.10'),
       value: values,
     });

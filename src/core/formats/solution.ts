@@ -6,7 +6,7 @@ import { formatBridgeId } from '../standard';
 export interface SolutionTree {
   id: string;
   vlans: readonly number[];
-  /** Name of the root; of the largest part, when the tree falls apart; null when no switch has the tree. */
+  /** Name of the root; of the largest part, when the tree is partitioned; null when no switch has the tree. */
   root: string | null;
   switches: {
     switch: string;

@@ -24,7 +24,7 @@ export function chance(seed: number): () => number {
   };
 }
 
-/** Looks at light, bundles and ports anew until nothing moves. */
+/** Looks at light, bundles and ports again until nothing moves. */
 export function refresh(w: World): void {
   for (const port of w.plan.design.ports) {
     const physical = w.physical.get(port.id)!;

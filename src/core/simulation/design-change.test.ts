@@ -42,7 +42,7 @@ describe.each(['per-vlan-rstp', 'per-vlan-stp'] as Mode[])('a switch that is set
     expect(first.role).toBe('root');
     expect(lastOf(trace, 'gate:1', `vlan-${own}`)).toMatchObject({ role: first.role, state: first.state });
   });
-  test('other timers of the root are told to all, and nothing opens or closes for it', () => {
+  test('other timers of the root are shown to all, and nothing opens or closes for it', () => {
     const timers = [
       setField('switch', 'core-east', 'helloTime', 1),
       setField('switch', 'core-east', 'forwardDelay', 12),
@@ -61,7 +61,7 @@ describe.each(['per-vlan-rstp', 'per-vlan-stp'] as Mode[])('a switch that is set
   });
 });
 
-test('another region begins anew on the switch that has it, and its neighbours find it outside', () => {
+test('another region restarts on the switch that has it, and its neighbours find it outside', () => {
   const design: Design = {
     ...asMeant(),
     mode: 'mstp',
@@ -102,7 +102,7 @@ describe('a pair that loses its peer link', () => {
     );
     expect(hellosFrom(trace, 'core-east:3', 30_000_000)).toBeGreaterThan(0);
   });
-  test('and is taken in again when the link is whole', () => {
+  test('and is accepted again when the link is whole', () => {
     const back = run(
       design,
       90,

@@ -34,7 +34,7 @@ export interface Arrival {
   readonly to: string;
 }
 
-/** How BPDUs leave a port of a process, and what it said last and before that: a change is told for a while, and then no more. */
+/** How BPDUs leave a port of a process, and what it said last and before that: a change is shown for a while, and then no more. */
 export interface Outlet {
   readonly bp: BridgePort;
   readonly element: Port | Bundle;
@@ -129,7 +129,7 @@ export interface PhysicalPort {
   /** Passes no frames but LACPDUs: it negotiates, waits, or may not go alone. */
   held: boolean;
   way: Way;
-  /** Null where there is more to a BPDU that arrives than that it is taken in. */
+  /** Null where there is more to a BPDU that arrives than that it is accepted. */
   takes: Receiver | null;
 }
 
@@ -207,7 +207,7 @@ export interface World {
   contactDue: boolean;
   /** VLANs whose tree had ports that changed since rings were looked for; −1 stands for all. */
   readonly changed: Set<number>;
-  /** Frames go round in some tree. */
+  /** Frames loop in some tree. */
   looping: boolean;
   /** Switches that take themselves for the root, by tree. */
   readonly rootsOf: Map<string, Set<string>>;
@@ -216,7 +216,7 @@ export interface World {
   /** Frames and timers handled so far. */
   handled: number;
   bpdus: number;
-  /** Looks at cables and bundles anew after something about them changed. */
+  /** Looks at cables and bundles again after something about them changed. */
   refresh: () => void;
   receiveLacp: (to: string, from: string, octets: Uint8Array, index: number) => void;
 }

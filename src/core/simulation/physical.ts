@@ -7,7 +7,7 @@ import type { Way, World } from './network-state';
 
 const NO_WAY: Way = { ends: [], link: null, end: 'a' };
 
-/** Ends of bundles at switches and hosts; those that were there go on, as far as they are set as before. */
+/** Ends of bundles at switches and hosts; those that were there go on, where they are set as before. */
 export function addLags(w: World): void {
   const { design } = w.plan;
   const before = new Map(w.bundleEnds);

@@ -35,7 +35,7 @@ export function endProcess(w: World, { plan, node }: Process): void {
 export const processesByVlan = (processes: readonly Process[]): ReadonlyMap<number, Process> =>
   new Map(processes.map((p) => [p.plan.vlan ?? 0, p]));
 
-/** Starts the processes of a switch anew; its ports come up afterwards. */
+/** Starts the processes of a switch again; its ports come up afterwards. */
 export function startProcesses(w: World, node: Node): void {
   for (const process of node.processes) endProcess(w, process);
   node.processes = node.on ? node.plan.processes.map((plan) => startProcess(w, node, plan)) : [];

@@ -73,7 +73,7 @@ test('a root that is lost: another takes over, and the story says so', () => {
   expect(text(design, trace)[0]).toBe('The root of VLAN 110, core-east, off.');
 });
 
-test('of a tree that fell apart, the root that most switches follow is the one that is lost', () => {
+test('of a tree that was partitioned, the root that most switches follow is the one that is lost', () => {
   const base = asMeant();
   // The first switch of the list stands alone, and is root of nothing but itself.
   const [first] = base.switches.filter((s) => s.tier === 'access');
@@ -154,7 +154,7 @@ describe('guards', () => {
     const held = run(guard(classic), 80, event);
     expect(held.loops).toEqual([]);
     expect(spans(held, 'ticket-hall:2').at(-1)!.state).toBe('guarded');
-    // The rapid protocol notices a neighbour that does not hear, and the other end is cut instead.
+    // The rapid protocol notices a neighbour that does not receive, and the other end is cut instead.
     const rapid = run(asMeant(), 40, event);
     expect(rapid.loops).toEqual([]);
     expect(spans(rapid, 'quay-b:3').at(-1)!.state).not.toBe('forwarding');
@@ -264,7 +264,7 @@ test('a script that never comes to rest says what keeps changing', () => {
 
 describe('frames', () => {
   const trace = run(asMeant(), 8, { kind: 'flap', at: 4, link: UPLINK, times: 1, every: 2 });
-  test('are told apart, and decode field by field with what the receiver did', () => {
+  test('are distinguished, and decode field by field with what the receiver did', () => {
     const frames = [...framesOf(trace.frames)];
     const marks = new Set(frames.map((f) => f.mark));
     expect([...marks].sort()).toEqual(['agreement', 'change', 'hello', 'lacp', 'proposal']);
@@ -290,6 +290,6 @@ describe('frames', () => {
   });
 });
 
-test('timers for a diameter of seven and a hello of two seconds are those that everybody has', () => {
+test('timers for a diameter of seven and a hello of two seconds are those that every switch has', () => {
   expect(timersForDiameter(7, 2)).toMatchObject({ maxAge: 20, forwardDelay: 15, legal: true });
 });

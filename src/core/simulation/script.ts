@@ -94,7 +94,7 @@ function setSwitch(w: World, id: string, off: boolean): void {
   changeDesign(w, edited(w, [setField('switch', id, 'off', off || null)]));
 }
 
-/** Switch that is root of a VLAN's tree now; of several, because the tree fell apart, the one that most others follow. */
+/** Switch that is root of a VLAN's tree now; of several, because the tree was partitioned, the one that most others follow. */
 export function rootOf(w: World, vlan: number): string | null {
   const own = w.plan.representative.get(vlan);
   const followers = new Map<number, number>();

@@ -53,7 +53,7 @@ export function noteAll(w: World): void {
     }
 }
 
-/** A switch that goes off, or starts anew, is root of nothing; `trees`: of those alone. */
+/** A switch that goes off, or restarts, is root of nothing; `trees`: of those alone. */
 export function forgetRoots(w: World, node: Node, trees?: readonly string[]): void {
   for (const [tree, roots] of w.rootsOf)
     if ((!trees || trees.includes(tree)) && roots.delete(node.plan.id)) w.record.roots(w.now, tree, [...roots]);

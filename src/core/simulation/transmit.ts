@@ -7,7 +7,7 @@ import { reaches } from './carrier';
 import { accessVlan } from './receiver';
 import type { BridgePort, Copy, Outlet, Process, Way, World } from './network-state';
 
-/** Works out anew which way frames go from each port; those that go as before keep their way. */
+/** Works out again which way frames go from each port; those that go as before keep their way. */
 export function findWays(w: World): void {
   w.lans = null;
   for (const physical of w.physical.values()) {

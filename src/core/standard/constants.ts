@@ -12,10 +12,10 @@ export const PORT_NUMBER = { min: 1, max: 4095 } as const;
 /** VLAN identifiers that may be used: 0 is the priority tag, 4095 is reserved (802.1Q table 9-2). */
 export const VLAN_ID = { min: 1, max: 4094 } as const;
 
-/** MST instance identifiers besides the CIST, which is 0 (802.1Q-2018 clause 13.5). */
+/** MST instance identifiers in addition to the CIST, which is 0 (802.1Q-2018 clause 13.5). */
 export const INSTANCE_ID = { min: 1, max: 4094 } as const;
 
-/** Instances that one region may have besides the CIST (802.1Q-2018 clause 13.5). */
+/** Instances that one region may have in addition to the CIST (802.1Q-2018 clause 13.5). */
 export const MOST_INSTANCES = 64;
 
 /** Configuration name of an MST region, in octets (802.1Q-2018 clause 13.8). */

@@ -31,7 +31,7 @@ const [first, second] = links.map((l) => l.id);
 
 test('before the first event it is the design itself', () => {
   const { design, script: s, trace } = ended([{ at: 5, kind: 'link-down', link: first }]);
-  expect(asItStands(design, s, trace, 4_999_999)).toEqual({ design, besides: [] });
+  expect(asItStands(design, s, trace, 4_999_999)).toEqual({ design, extras: [] });
   expect(linkById(asItStands(design, s, trace, 5e6).design, first!)?.down).toBe(true);
 });
 
@@ -58,7 +58,7 @@ test('what cannot be carried out leaves nothing behind, and what follows is carr
   expect(read.design.links).toEqual(design.links);
 });
 
-test('what no design can say is told beside it, as long as it lasts', () => {
+test('what no design can say is shown beside it, as long as it lasts', () => {
   const port = asMeant().ports.find((p) => p.edge)!.id;
   const events = [
     { at: 1, kind: 'bpdu-loss', link: first, from: 'a' },
@@ -70,10 +70,10 @@ test('what no design can say is told beside it, as long as it lasts', () => {
     { at: 12, kind: 'link-up', link: second },
   ];
   const { design, script: s, trace, read } = ended(events);
-  const kinds = (at: number) => asItStands(design, s, trace, at * 1e6).besides.map((e) => e.kind);
+  const kinds = (at: number) => asItStands(design, s, trace, at * 1e6).extras.map((e) => e.kind);
   expect(kinds(5)).toEqual(['bpdu-loss', 'hub-loop', 'link-down', 'tree-off']);
   expect(kinds(11)).toEqual(['link-down', 'tree-off']);
-  expect(read.besides.map((e) => e.kind)).toEqual(['tree-off']);
+  expect(read.extras.map((e) => e.kind)).toEqual(['tree-off']);
   expect(read.design).toEqual(design);
 });
 

@@ -6,7 +6,7 @@ import type { Happening, Trace } from './recorder';
 export interface AsItStands {
   readonly design: Design;
   /** What goes on that a design cannot say: light at one end, lost BPDUs, what was plugged in, spanning tree off. */
-  readonly besides: readonly ScriptEvent[];
+  readonly extras: readonly ScriptEvent[];
 }
 
 type Carried = Extract<Happening, { kind: 'script' }>;
@@ -17,7 +17,7 @@ export function carriedOut(trace: Trace, at: number): readonly Carried[] {
   for (const h of trace.happenings) {
     if (h.at > at) break;
     if (h.kind === 'script') found.push(h);
-    // What could not be carried out is told right after it was called for.
+    // What could not be carried out is shown right after it was called for.
     else if (h.kind === 'void' && found.at(-1)?.event === h.event && found.at(-1)!.at === h.at) found.pop();
   }
   return found;
@@ -56,7 +56,7 @@ class Pending {
 /** `at` in microseconds. Nothing is said of how far the network has come with it: that is what the trace tells. */
 export function asItStands(design: Design, script: Script, trace: Trace, at: number): AsItStands {
   const pending = new Pending(design);
-  const besides = new Map<string, ScriptEvent>();
+  const extras = new Map<string, ScriptEvent>();
   for (const { event: index, step, switch: taken } of carriedOut(trace, at)) {
     const event = script.events[index];
     switch (event?.kind) {
@@ -66,10 +66,10 @@ export function asItStands(design: Design, script: Script, trace: Trace, at: num
       case 'link-up':
       case 'flap':
         if (event.kind === 'link-down' && event.end) {
-          besides.set(`light ${event.link}`, event);
+          extras.set(`light ${event.link}`, event);
           break;
         }
-        besides.delete(`light ${event.link}`);
+        extras.delete(`light ${event.link}`);
         pending.link(event.link, event.kind === 'flap' ? step % 2 === 0 : event.kind === 'link-down');
         break;
       case 'switch-off':
@@ -85,22 +85,22 @@ export function asItStands(design: Design, script: Script, trace: Trace, at: num
         break;
       case 'hub-loop':
       case 'intruder':
-        besides.set(`${event.kind} ${event.port}`, event);
+        extras.set(`${event.kind} ${event.port}`, event);
         break;
       case 'unplug':
-        besides.delete(`hub-loop ${event.port}`);
-        besides.delete(`intruder ${event.port}`);
+        extras.delete(`hub-loop ${event.port}`);
+        extras.delete(`intruder ${event.port}`);
         break;
       case 'bpdu-loss':
-        besides.set(`mute ${event.link}`, event);
+        extras.set(`mute ${event.link}`, event);
         break;
       case 'bpdu-heal':
-        besides.delete(`mute ${event.link}`);
+        extras.delete(`mute ${event.link}`);
         break;
       case 'tree-off':
-        besides.set(`tree ${event.switch}`, event);
+        extras.set(`tree ${event.switch}`, event);
         break;
     }
   }
-  return { design: pending.written(), besides: [...besides.values()] };
+  return { design: pending.written(), extras: [...extras.values()] };
 }

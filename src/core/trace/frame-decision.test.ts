@@ -16,12 +16,12 @@ interface Found {
   readonly hearing: Reception;
   readonly why: FrameWhy;
 }
-/** The first frame of which somebody made what is asked for. */
+/** The first frame of which another one made what is asked for. */
 function find(trace: Trace, wanted: (hearing: Reception, frame: FrameRecord) => boolean, regional = false): Found {
   for (const frame of framesOf(trace.frames))
     for (const hearing of frame.heard)
       if (wanted(hearing, frame)) return { frame, hearing, why: whyReceived(trace, frame, hearing, regional)! };
-  throw new Error('find: nobody did');
+  throw new Error('find: no one did');
 }
 const table = ({ heads, rows, decided }: FrameWhy) => ({
   heads,
@@ -74,7 +74,7 @@ describe('a rapid receiver', () => {
     expect(why.decided).not.toBeNull();
     expect(why.sentence).toMatch(/^Superior, although its .* so it replaces that vector\.$/);
   });
-  test('what came of it: roles of its switch at that moment, and what it answered', () => {
+  test('the result: roles of its switch at that moment, and what it answered', () => {
     const { frame, hearing } = at('ticket-hall:1', 'SuperiorDesignated');
     const came = consequencesOf(asMeant(), trace, frame, hearing);
     const texts = came.map((c) => c.text.split(',')[0]);
@@ -85,7 +85,7 @@ describe('a rapid receiver', () => {
   });
 });
 
-test('of regions, the cost outside and inside and the regional root are told; instances apart', () => {
+test('of regions, the cost outside and inside and the regional root are shown; instances apart', () => {
   const design: Design = {
     ...asMeant(),
     mode: 'mstp',

@@ -1,4 +1,4 @@
-/** What a receiver did with a frame, and why: the message against what it held, and what came of it at that moment. */
+/** What a receiver did with a frame, and why: the message against what it held, and the result at that moment. */
 import { portById, switchById } from '../design';
 import type { Design } from '../design';
 import { FLAG, decodeBpdu, decodeLacpdu, flagRole, openEnvelope } from '../protocols/frames';

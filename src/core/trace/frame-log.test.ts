@@ -4,7 +4,7 @@ import type { Bpdu } from '../protocols/frames';
 import { FrameWriter, buffersOf, firstFrom, frameAt, framesOf, markAt, portAt } from './frame-log';
 import type { FrameRecord, Held } from './frame-log';
 
-const NOBODY: Bpdu = {
+const NO_BPDU: Bpdu = {
   type: 'rst',
   flags: 0,
   rootPriority: 0,
@@ -18,7 +18,7 @@ const NOBODY: Bpdu = {
   helloTime: 0,
   forwardDelay: 0,
 };
-const octetsOf = (cost: number, flags: number) => bpduFrame(1, encodeBpdu({ ...NOBODY, rootPathCost: cost, flags }));
+const octetsOf = (cost: number, flags: number) => bpduFrame(1, encodeBpdu({ ...NO_BPDU, rootPathCost: cost, flags }));
 const held = (cost: number): Held => ({
   whose: 'Received',
   vector: {

@@ -216,7 +216,7 @@ export class Recorder {
     return this.frames.sent(now, sent.saying);
   }
 
-  /** The same for a frame of which nobody else knows whether it is the one before again, as LACPDUs of a port are. */
+  /** The same for a frame of which no other part knows whether it is the one before again, as LACPDUs of a port are. */
   anotherFrame(now: number, from: string, octets: Uint8Array, kind: FrameKind): number {
     const before = this.last.get(from);
     if (before && before.kind === kind && sameOctets(before.octets, octets)) return this.frame(now, before);

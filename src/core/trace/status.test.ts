@@ -41,12 +41,12 @@ describe('what stands out at a moment', () => {
     const gone = [intruder, { kind: 'unplug', at: 10, port: EDGE }];
     expect(texts(design, gone, 25)).toEqual([]);
   });
-  test('frames that go round, since when, and what that does', () => {
+  test('frames that loop, since when, and what that does', () => {
     const design = guardedBy({});
     const [text] = texts(design, [{ kind: 'hub-loop', at: 5, port: EDGE }], 7);
     expect(text).toMatch(/^Frames have looped in VLAN 110 for 2\.0 s, over ticket-hall 10\. One loop takes 5 µs/);
   });
-  test('a loop of several trees over the same ports is told once', () => {
+  test('a loop of several trees over the same ports is shown once', () => {
     const design = asMeant();
     const found = standingOut(
       design,

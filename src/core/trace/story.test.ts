@@ -49,7 +49,7 @@ describe('the story', () => {
     const design = star(3);
     expect(texts(design, run(design))).toEqual([]);
   });
-  test('few ports are told one by one, many as one line', () => {
+  test('few ports are shown one by one, many as one line', () => {
     const few = star(3);
     expect(texts(few, run(few, { kind: 'switch-off', at: 5, switch: 'root' }))).toEqual(
       expect.arrayContaining(['leaf-1 2 forwards as root port.', 'leaf-3 2 forwards as root port.']),

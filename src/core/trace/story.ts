@@ -52,7 +52,7 @@ function contactLines(design: Design, trace: Trace): Line[] {
   });
 }
 
-/** What a loop does: copies, tables that point to and fro, and when its slowest link is full. */
+/** What a loop does: copies, tables that point back and forth, and when its slowest link is full. */
 export function effectWords(loop: LoopSpan): string {
   const { full, copies, broadcasts, fullAfter } = loopEffect(loop);
   const filled =
@@ -89,7 +89,7 @@ function happeningLine(design: Design, h: Happening): Line | null {
   }
 }
 
-/** Who took over as root, and for how long nobody, or more than one, did. */
+/** Who took over as root, and for how long no one, or more than one, did. */
 function rootLines(design: Design, trace: Trace): Line[] {
   const name = (id: string) => switchById(design, id)?.name ?? id;
   const byMoment = new Map<string, { at: number; root: string; since: number | null; trees: string[] }>();
@@ -124,7 +124,7 @@ function rootLines(design: Design, trace: Trace): Line[] {
   });
 }
 
-/** Frames that begin, or cease, to go round: one line for all trees in which they do so over the same ports. */
+/** Frames that begin, or cease, to loop: one line for all trees in which they do so over the same ports. */
 function loopLines(design: Design, trace: Trace): Line[] {
   const ends = trace.loops.flatMap((loop) => [
     { loop, at: loop.from, ended: false },

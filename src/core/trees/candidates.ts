@@ -130,7 +130,7 @@ export class TreeReader {
     // A bridge without MSTP finds the regional root where it looks for the designated bridge.
     return { ...heard, designatedBridge: offer.regionalRoot!, regionalRoot: undefined, internalCost: undefined };
   }
-  /** What a port hears from the designated port of its LAN, with its own cost added; null when it hears nobody. */
+  /** What a port hears from the designated port of its LAN, with its own cost added; null when it receives nothing. */
   received(port: number): PriorityVector | null {
     const lan = this.topology.portLan[port]!;
     const from = lan < 0 ? -1 : this.of.outcome.designatedPort[lan]!;

@@ -181,7 +181,7 @@ describe('making a switch the root', () => {
       { numRuns: 600 },
     );
   });
-  test('nobody with priority 0 is left in the way', () => {
+  test('no one with priority 0 is left in the way', () => {
     const { solved, of } = solve([bridge('low', 1, 0), bridge('high', 2)], [link(end('low', 1, 4), end('high', 1, 4))]);
     expect(makeRootEdits(solved, of, 'high')).toEqual([
       { type: 'set', kind: 'switch', id: 'high', field: 'priority', value: 0 },

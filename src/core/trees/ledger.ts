@@ -117,8 +117,8 @@ function followed(solved: SolvedDesign, of: SolvedTree, port: number): SolvedTre
 /** Why a port has its role. */
 export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
   const ledger = explainRole(solved, of, port);
-  const besides = say.joinedSentence(solved.topology, port);
-  return besides === '' ? ledger : { ...ledger, sentence: ledger.sentence + besides };
+  const extras = say.joinedSentence(solved.topology, port);
+  return extras === '' ? ledger : { ...ledger, sentence: ledger.sentence + extras };
 }
 
 function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {

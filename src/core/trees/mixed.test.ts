@@ -59,7 +59,7 @@ describe('switches with a tree per VLAN beside switches with one tree', () => {
       'a.2': 'designated',
       'b.1': 'root',
     });
-    // With two, the closet cuts its own second uplink by the common tree, and VLAN 20 of the core hears nobody there.
+    // With two, the closet cuts its own second uplink by the common tree, and VLAN 20 of the core receives nothing there.
     expect(roles(closet(true), 'vlan-20')).toMatchObject({ 'q.2': 'designated', 'b.2': 'alternate', 'q.1': 'root' });
   });
   test('a VLAN whose core link is dear goes through the closet, and a cut appears where two cores meet over it', () => {

@@ -195,7 +195,7 @@ describe('agreement with a second, plain implementation', () => {
     );
   });
 
-  test('solving after an edit with what was solved before gives what solving anew gives', () => {
+  test('solving after an edit with what was solved before gives what solving again gives', () => {
     fc.assert(
       fc.property(mstNetworks, fc.nat(), fc.constantFrom(1, 4, 19), (design, at, cost) => {
         const before = solveDesign(design);

@@ -52,13 +52,11 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
   const { lanStart, lanPorts, portBridge, lanCount } = topology;
   const { bridgeTakesPart, portTakesPart, portCost, internalCost, region } = problem;
   const bridges = bridgeTakesPart.length;
+  const none = () => new Int32Array(bridges).fill(-1);
+  const unreached = () => new Float64Array(bridges).fill(Infinity);
   const { order, rank } = rankBridges(topology, problem);
-  const root = new Int32Array(bridges).fill(-1);
-  const rootPathCost = new Float64Array(bridges).fill(Infinity);
-  const external = new Float64Array(bridges).fill(Infinity);
-  const internal = new Float64Array(bridges).fill(Infinity);
-  const regionalRoot = new Int32Array(bridges).fill(-1);
-  const rootPort = new Int32Array(bridges).fill(-1);
+  const [root, regionalRoot, rootPort] = [none(), none(), none()];
+  const [rootPathCost, external, internal] = [unreached(), unreached(), unreached()];
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const settled = new Uint8Array(bridges);
   const queue = new VectorQueue();

@@ -26,7 +26,7 @@ export interface TreeOutcome {
   readonly cist?: CistPart;
 }
 
-/** What the vectors of the CIST hold besides root and cost. */
+/** What the vectors of the CIST hold in addition to root and cost. */
 export interface CistPart {
   readonly external: Float64Array;
   readonly internal: Float64Array;

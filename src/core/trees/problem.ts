@@ -2,7 +2,7 @@
  * What one tree asks of the solver: who takes part, with which priorities and costs. Trees that ask the same are one
  * class and are solved once.
  */
-import { isPerVlan, modeOf, priorityInForce } from '../design';
+import { isPerVlan, modeOf } from '../design';
 import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
 import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
@@ -23,7 +23,7 @@ export interface TreeProblem {
   readonly portId: Int32Array;
 }
 
-/** What the CIST needs besides. */
+/** What the CIST needs in addition. */
 export interface CistProblem extends TreeProblem {
   readonly internalCost: Float64Array;
   /** Number of the MST configuration by bridge; bridges of one number are of one region. −1: no MST bridge. */
@@ -77,7 +77,7 @@ export const perVlanBridges = ({ design }: Topology): Uint8Array =>
 export function classesOf(
   topology: Topology,
   trees: readonly Tree[] = treesOf(topology.design),
-  besides: (tree: Tree) => string = () => '',
+  extras: (tree: Tree) => string = () => '',
   among?: Uint8Array,
 ): TreeClass[] {
   const overrides = overridesBy(topology, 'vlan');
@@ -89,7 +89,7 @@ export function classesOf(
       for (const set of sets) key += set[tree.vlan];
       const special = overrides.get(tree.vlan);
       if (special) for (const { field, index, value } of special) key += ` ${field}${index}:${value}`;
-      key += besides(tree);
+      key += extras(tree);
       const held = heldIn(topology, tree.vlan);
       if (held.length > 0) key += ` held ${held.join()}`;
     }

@@ -136,7 +136,7 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
   return 'Blocked: another port of the same LAN has the lower port identifier.';
 }
 
-/** Why a port is designated although nobody answers: a host behind it, or a far end that lacks the VLAN. */
+/** Why a port is designated although no one answers: a host behind it, or a far end that lacks the VLAN. */
 function aloneSentence(reader: TreeReader, port: number): string {
   const { design, portIndex } = reader.topology;
   const { element } = reader.topology.ports[port]!;
@@ -152,7 +152,7 @@ function aloneSentence(reader: TreeReader, port: number): string {
 export const heldSentence = (topology: Topology, port: number): string =>
   `Inconsistent in ${heldVlanWords(topology, port)}: ${untaggedWords(topology.design, topology.ports[port]!.element.id)}. BPDUs carry the number of their VLAN, so both switches detect it and block until the ends agree.`;
 
-/** What is not reckoned at a port where trees per VLAN and others become one. */
+/** What is not modelled at a port where trees per VLAN and others become one. */
 export const joinedSentence = (topology: Topology, port: number): string => {
   const vlan = joinedAt(topology, port);
   return vlan === 0

@@ -1,6 +1,6 @@
 /**
  * The converged state of one tree in closed form: what the protocol settles on once every bridge has heard
- * everybody's best vector (802.1D-2004 clauses 17.5 and 17.6).
+ * everyone's best vector (802.1D-2004 clauses 17.5 and 17.6).
  *
  * Bridges are settled in the order of {root path cost, bridge identifier}. The first bridge that settles on a LAN is
  * designated there, since no later one has a better vector; what it offers is weighed by the other bridges of the LAN.

@@ -22,7 +22,7 @@ export interface SolvedDesign {
   readonly solvedCount: number;
 }
 
-/** A tree with its problem and outcome, before equal ones are told. */
+/** A tree with its problem and outcome, before equal ones are shown. */
 export interface Solution {
   readonly trees: readonly Tree[];
   readonly problem: TreeProblem;

@@ -89,7 +89,7 @@ describe('ends that differ in what travels untagged', () => {
   });
 });
 
-test('an access port that leads to a switch without trees per VLAN says what is not reckoned', () => {
+test('an access port that leads to a switch without trees per VLAN says what is not modelled', () => {
   const design = twoCables([20, undefined], ['20', 'all']);
   design.switches[1] = { ...design.switches[1]!, protocol: 'rstp' };
   const solved = solveDesign(design);

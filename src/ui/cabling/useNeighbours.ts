@@ -47,7 +47,7 @@ export function useNeighbours(design: Design, variantId: string): NeighbourCheck
   );
   const take = useCallback(
     (more: readonly Reception[]) => {
-      // A switch that tells again is believed anew.
+      // A switch that tells again is believed again.
       const telling = new Set(more.map((h) => h.from));
       keep([...(receptions ?? []).filter((h) => !telling.has(h.from)), ...more]);
     },

@@ -51,7 +51,7 @@ interface Props {
   readonly handle?: React.Ref<ChartHandle>;
 }
 
-/** What the pointer does besides panning and selecting. */
+/** What the pointer does in addition to panning and selecting. */
 export interface Hands {
   /** Told of every press; true when it is taken, and the chart then stays where it is. */
   readonly press: (event: PointerEvent) => boolean;

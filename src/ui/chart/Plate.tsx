@@ -10,7 +10,7 @@ interface Props {
   readonly selected: boolean;
   readonly onPath: boolean;
   readonly register: Register;
-  /** Lines of text: both near, the name from afar, none out of sight. Text is laid out anew at every step of a zoom. */
+  /** Lines of text: both near, the name from afar, none out of sight. Text is laid out again at every step of a zoom. */
   readonly lines: 0 | 1 | 2;
   /** Whether a cable can be pulled from its corner. */
   readonly grip?: boolean;

@@ -103,7 +103,7 @@ export class Drawing {
     if (!element) return void this.wires.delete(wire.key);
     const was = this.wires.get(wire.key);
     const known = was !== undefined && was.element === element;
-    // A part that React took away or made anew, for a cut or for the distance, is looked up again.
+    // A part that React took away or made again, for a cut or for the distance, is looked up again.
     const alike =
       known &&
       was.wire.blockedA === wire.blockedA &&

@@ -54,7 +54,7 @@ export function attachPegs(
     seat(a, b, 0);
     seat(b, a, 1);
   });
-  // A cable from a switch to itself goes round the corner where the fewest others are.
+  // A cable from a switch to itself passes the corner where the fewest others are.
   for (const wire of loops) {
     const { a, b } = wires[wire]!;
     const own = edges[a.bridge!]!;

@@ -57,7 +57,7 @@ export interface WireItem {
   readonly alarm?: boolean;
   /** A bundle here forwards at one end only: a loop or a black hole that the trees do not see. */
   readonly unseen?: boolean;
-  /** Frames go round over it at the moment. */
+  /** Frames loop over it at the moment. */
   readonly round?: boolean;
   /** Weight of the line by rate, 1 to 4, where the view shows it. */
   readonly weight?: number;

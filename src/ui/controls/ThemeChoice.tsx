@@ -4,7 +4,7 @@ import { useColorScheme } from '@mui/material/styles';
 const NEXT = { system: 'light', light: 'dark', dark: 'system' } as const;
 const SIGN = { system: '◐', light: '○', dark: '●' } as const;
 
-/** Goes round: as the system, light, dark. */
+/** Cycles: as the system, light, dark. */
 export function ThemeChoice() {
   const { mode, setMode } = useColorScheme();
   const now = mode ?? 'system';

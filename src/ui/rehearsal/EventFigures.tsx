@@ -28,7 +28,7 @@ function valueSet(
 /** `Cost of gate 1 for VLAN 110: 4` with another value. */
 const relabelled = (label: string, value: number): string => label.replace(/: [^:]*$/, `: ${value}`);
 
-/** What can be chosen about an event besides its time: an end, a count, a priority, a value. */
+/** What can be chosen about an event in addition to its time: an end, a count, a priority, a value. */
 export function EventFigures({ design, event, onChange }: Props) {
   const ends = (id: string): [string, string] => {
     const link = linkById(design, id);

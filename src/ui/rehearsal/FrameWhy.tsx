@@ -16,7 +16,7 @@ interface Props {
   onGo: (index: number) => void;
 }
 
-/** What a receiver did with a frame and why: the message against what it held, and what came of it. */
+/** What a receiver did with a frame and why: the message against what it held, and the result. */
 export function FrameWhy({ design, trace, frame, receptions, onGo }: Props) {
   const [first] = receptions as [Reception];
   const at = switchById(design, portById(design, first.port)?.switch ?? '');

@@ -29,7 +29,7 @@ export function GoalsNow({ script, trace, at }: { script: Script; trace: Trace; 
     [before, stands, drawn],
   );
   if (!wanted || !stands || !change) return null;
-  const besides = stands.besides.map((e) => eventWords(stands.design, e)).join('; ');
+  const extras = stands.extras.map((e) => eventWords(stands.design, e)).join('; ');
   return (
     <details className="goals-now" aria-label="Goals after this">
       <summary className={change.lost.length > 0 ? 'alarm' : 'quiet'}>
@@ -41,7 +41,7 @@ export function GoalsNow({ script, trace, at }: { script: Script; trace: Trace; 
         </p>
       ))}
       {change.lost.length === 0 && <p className="quiet">No goal is broken so far.</p>}
-      {besides !== '' && <p className="quiet">The prediction leaves this out: {besides}.</p>}
+      {extras !== '' && <p className="quiet">The prediction leaves this out: {extras}.</p>}
     </details>
   );
 }

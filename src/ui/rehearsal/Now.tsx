@@ -4,7 +4,7 @@ import type { Design } from '../../core/design';
 import { standingOut } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 
-/** What is wrong at the moment: ports that a guard holds, and for how long yet; frames that go round, and what that does. */
+/** What is wrong at the moment: ports that a guard holds, and for how long yet; frames that loop, and what that does. */
 export function Now({ design, trace, at }: { design: Design; trace: Trace; at: number }) {
   const all = useMemo(() => standingOut(design, trace, at), [design, trace, at]);
   if (all.length === 0) return null;

@@ -28,7 +28,7 @@ const PANELS = [
   { id: 'compare', name: 'Compare' },
   { id: 'timers', name: 'Timers' },
 ] as const;
-const NOBODY: readonly Probe[] = [];
+const NO_PROBES: readonly Probe[] = [];
 
 /** Moments at which something changed: roles, states, contact. */
 function changesOf(trace: Trace): number[] {
@@ -58,7 +58,7 @@ export function RehearsalStage() {
   const [speed, setSpeed] = useState(1);
   const [chosenPair, setPair] = useState<number | null>(null);
   const until = trace?.until ?? (script?.until ?? 30) * SECOND;
-  // The same object as long as nothing of it changes, so that the lanes are not drawn anew while the moment moves.
+  // The same object as long as nothing of it changes, so that the lanes are not drawn again while the moment moves.
   const window_ = useMemo(() => (shown && shown.to <= until + 1 ? shown : { from: 0, to: until }), [shown, until]);
   const changes = useMemo(() => (trace ? changesOf(trace) : []), [trace]);
   const of = treeInView({ solved }, view);
@@ -66,7 +66,7 @@ export function RehearsalStage() {
   const usual = trace && of ? trace.contacts.findIndex((c) => inTree(trace, laneTree(trace, of.tree.id), c.vlan)) : 0;
   const pair = chosenPair !== null && chosenPair < (trace?.contacts.length ?? 0) ? chosenPair : Math.max(0, usual);
 
-  // Who only wants to know the moment when asked is not drawn anew with each.
+  // Who only wants to know the moment when asked is not drawn again with each.
   const latest = useRef(at);
   useEffect(() => void (latest.current = at), [at]);
   const moment = useCallback(() => latest.current, []);
@@ -161,7 +161,7 @@ export function RehearsalStage() {
           <ScriptPanel
             script={script}
             moment={moment}
-            probed={trace?.contacts ?? NOBODY}
+            probed={trace?.contacts ?? NO_PROBES}
             onPick={setPicked}
             onAt={scrub}
           />

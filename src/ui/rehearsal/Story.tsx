@@ -47,7 +47,7 @@ export function Story({
   );
 }
 
-/** Drawn anew only when another line is the last one. */
+/** Drawn again only when another line is the last one. */
 const Lines = memo(function Lines({
   lines,
   last,

@@ -162,7 +162,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
         )}
       </svg>
       <div className="time-lanes">
-        {/* A layer of its own: pulling it along does not paint the lanes anew. */}
+        {/* A layer of its own: pulling it along does not paint the lanes again. */}
         {isShown && <div className="now-line" style={{ height: y, transform: `translateX(${x(at) - 1}px)` }} />}
         <svg width={width} height={y + 6} aria-hidden="true">
           <defs>

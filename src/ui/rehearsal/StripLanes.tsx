@@ -77,7 +77,7 @@ interface Stretch {
 /** Pixels below which changes run into one. */
 const NARROW = 1.2;
 
-/** A port's time as stretches to draw: those that are too narrow to be told apart are joined, so that none are too many. */
+/** A port's time as stretches to draw: those that are too narrow to be distinguished are joined, so that none are too many. */
 export function stretches(lane: PortLane, until: number, clip: Clip): Stretch[] {
   const found: { span: PortSpan | null; from: number; to: number; parts: number }[] = [];
   lane.spans.forEach((span, i) => {
@@ -113,7 +113,7 @@ function Name({ top, text }: { top: number; text: string }) {
   );
 }
 
-/** The lanes of the strip; drawn anew only when what is shown changes, not while the moment is pulled along. */
+/** The lanes of the strip; drawn again only when what is shown changes, not while the moment is pulled along. */
 export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, room }: Props) {
   const trips = useMemo(() => {
     const found = new Map<string, number[]>();

@@ -4,7 +4,7 @@ import type { Design, Script } from '../../core/design';
 import type { RootSpan, Trace } from '../../core/trace';
 import { SECOND } from '../../core/standard';
 
-/** Where a stretch of time is drawn, as far as it is shown. */
+/** Where a stretch of time is drawn, where it is shown. */
 export type Clip = (from: number, to: number) => [number, number] | null;
 
 /** An event that is being pulled along, and where it is. */
@@ -123,7 +123,7 @@ export function RootLane({
       {spans.map((span, i) => {
         const reach = clip(span.at, spans[i + 1]?.at ?? until);
         if (!reach || reach[1] - reach[0] < 1) return null;
-        const words = span.roots.map((id) => switchById(design, id)?.name ?? id).join(', ') || 'nobody';
+        const words = span.roots.map((id) => switchById(design, id)?.name ?? id).join(', ') || 'no root';
         return (
           <g key={i}>
             <line

@@ -1,4 +1,4 @@
-/** A run to take home: frames as pcapng, lanes and events as CSV. */
+/** A run to export: frames as pcapng, lanes and events as CSV. */
 import type { Design } from '../../core/design';
 import { gapsOf, pcapng, portWords, storyOf } from '../../core/trace';
 import type { Trace } from '../../core/trace';

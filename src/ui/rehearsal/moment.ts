@@ -23,7 +23,7 @@ export function laneTree(trace: Trace, tree: string): string {
 /** VLAN of a rehearsed tree; 0 for one of all VLANs. */
 export const vlanOf = (tree: string): number => vlanOfTreeId(tree) ?? 0;
 
-/** Whether frames of a VLAN follow a rehearsed tree, as far as trees are told apart by VLAN. */
+/** Whether frames of a VLAN follow a rehearsed tree, where trees are distinguished by VLAN. */
 export const inTree = (trace: Trace, own: string, vlan: number): boolean =>
   vlanOfTreeId(own) === null || laneTree(trace, vlanTreeId(vlan)) === own;
 

@@ -83,7 +83,7 @@ describe('the chart at a moment', () => {
     expect(plates(10e6, 'vlan-140')['core-west']).toBe('root');
     expect(plates(29e6, 'vlan-140')).toMatchObject({ 'core-west': 'off', 'core-east': 'root' });
   });
-  test('frames that go round are marked on the cables of their ring, in the trees in which they do, while they do', () => {
+  test('frames that loop are marked on the cables of their ring, in the trees in which they do, while they do', () => {
     const ring = rehearse(design, {
       id: 's',
       name: 's',
@@ -133,7 +133,7 @@ describe('a lane', () => {
   });
   // A microsecond a pixel.
   const clip = (from: number, to: number): [number, number] => [from, to];
-  test('shows every stretch that can be told apart', () => {
+  test('shows every stretch that can be distinguished', () => {
     expect(stretches(lane(0, 40, 60), 100, clip).map((s) => [s.span?.at, s.from, s.to])).toEqual([
       [0, 0, 40],
       [40, 40, 60],

@@ -58,7 +58,7 @@ export function costAction(design: Design, port: Port | Bundle, scope: Scope, va
   };
 }
 
-/** The same cost on many ports; `portPriority` likewise. */
+/** The same cost on many ports; `portPriority` too. */
 export function manyPortsAction(
   ports: readonly (Port | Bundle)[],
   what: 'cost' | 'priority',

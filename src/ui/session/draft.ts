@@ -32,7 +32,7 @@ export function tryEdits(base: SolvedDesign, label: string, edits: readonly Edit
 const OWN: readonly LastChange['kind'][] = ['edit', 'undo', 'redo'];
 
 /**
- * The change that is tried out on the network as it is now; null when there is none any more. What somebody else changed
+ * The change that is tried out on the network as it is now; null when there is none any more. What another one changed
  * leaves it standing as long as it fits; a change made in this window ends it.
  */
 export function draftOn(held: Held | null, solved: SolvedDesign, last: LastChange | null): Held | null {

@@ -156,7 +156,7 @@ describe('new rows', () => {
     ]);
   });
   test.each<[string, TableId, Record<string, string>, RegExp]>([
-    ['a link to nobody', 'links', { a_switch: 'gate', b_switch: 'nobody' }, /no switch or host 'nobody'/],
+    ['a link to a missing switch', 'links', { a_switch: 'gate', b_switch: 'missing' }, /no switch or host 'missing'/],
     ['a link with one end', 'links', { a_switch: 'gate' }, /needs a switch or a host at both ends/],
     [
       'a link with one port twice',

@@ -61,17 +61,17 @@ describe('every combination of kinds', () => {
   });
 });
 
-test('a bundle with one cable forms with it and tells of the port that nothing is plugged into', () => {
+test('a bundle with one cable comes up and names the port that nothing is plugged into', () => {
   const v = verdictOf(asCabled(), 'quay-b:lag102')!;
   expect(v.outcome).toBe('forms');
-  expect(v.sentence).toBe('The ends agree. 1 of 2 members are active: a single cable, without redundancy.');
+  expect(v.sentence).toBe('The ends agree. 1 of 2 members is active: a single cable, without redundancy.');
   expect(v.members.map((m) => [m.state, m.sentence])).toEqual([
     ['active', 'Active: it carries frames of the bundle.'],
     ['down', 'Down: nothing is plugged in.'],
   ]);
 });
 
-test('a far end without a bundle answers nobody, and a static end there forwards without it', () => {
+test('a far end without a bundle answers no one, and a static end there forwards without it', () => {
   const without = changed({ type: 'remove', kind: 'bundle', id: FAR });
   expect(judged(without)).toEqual(['unanswered', 'individual', 'individual']);
   const applied = applyEdits(without, [set(NEAR, 'kind', 'static')]);

@@ -1,5 +1,6 @@
 /** What becomes of every bundle of a design: whether it forms, what each member does, and why. */
 import { bundleAt, bundleById, farEnd, hostById, linkAt, switchById } from '../../design';
+import { bundleMessages as say } from '../../messages';
 import type { Bundle, Design, Host } from '../../design';
 import { bundleLacpEnd, hostLacpEnd } from '../lacp-ends';
 import { portIsUp } from '../link-state';
@@ -128,82 +129,59 @@ const farKind = (partner: Partner | null): 'lacp' | 'static' | 'own' | null =>
 const alone = (end: PlannedEnd): MemberState[] =>
   end.members.map((m) => (!m.up ? 'down' : end.individual ? 'individual' : 'suspended'));
 
-/** Every combination of kinds, and for those that negotiate what comes of it. */
-function judge(design: Design, bundle: Bundle, partner: Partner | null, members: readonly string[]): Judged {
-  const near = planned(design, bundle, members);
-  const far = farKind(partner);
-  const name =
-    partner === null
-      ? 'the far end'
-      : partner.kind === 'bundle'
-        ? (switchById(design, partner.bundle.switch)?.name ?? '')
-        : partner.host.name;
-  const silent = near.individual ? 'its members run as individual ports' : 'its members stay down';
-  if (bundle.kind === 'static') {
-    const states = staticStates(near);
-    if (far === 'static')
-      return enough(
-        states,
-        near.minActive,
-        `Both ends are static: every member that is up carries frames. No protocol checks the other end.`,
-        bundle.members.length,
-      );
-    return {
-      outcome: 'one-sided',
-      states,
-      sentence: `This end is static and forwards on every member; ${name} ${far === null ? 'has no bundle there' : 'waits for LACPDUs that never arrive'}. Frames loop or are lost, and spanning tree does not detect it.`,
-    };
-  }
-  if (far === 'static')
-    return {
-      outcome: 'one-sided',
-      states: alone(near),
-      sentence: `${name} is static and forwards on every member; this end has no partner: ${silent}. Frames loop or are lost, and spanning tree does not detect it.`,
-    };
-  if (far === null || far !== bundle.kind)
-    return {
-      outcome: 'unanswered',
-      states: alone(near),
-      sentence:
-        far === null
-          ? `No partner: ${name} has no bundle there, so ${silent}.`
-          : `${name} runs another negotiation protocol: neither end has a partner, so ${silent}.`,
-    };
-  const other =
-    partner!.kind === 'bundle'
-      ? planned(
-          design,
-          partner!.bundle,
-          members.map((id) => (farEnd(linkAt(design, id)!, id) as { port: string }).port),
-        )
-      : plannedHost(design, (partner as { host: Host }).host, members);
-  const [states] = negotiate(near, other);
-  if (!somebodyStarts(near, other))
-    return {
-      outcome: 'never',
-      states,
-      sentence: `Both ends are passive, so LACP never starts: ${silent}. Make one end active.`,
-    };
-  const order = near.systemPriority - other.systemPriority || near.system - other.system;
-  const waits = states.includes('standby')
-    ? ` ${order <= 0 ? 'This end' : name} decides which members are standby.`
-    : '';
-  return enough(states, Math.max(near.minActive, other.minActive), `The ends agree.${waits}`, bundle.members.length);
+const farName = (design: Design, partner: Partner | null): string =>
+  partner === null
+    ? 'the far end'
+    : partner.kind === 'bundle'
+      ? (switchById(design, partner.bundle.switch)?.name ?? '')
+      : partner.host.name;
+
+/** A static end: it asks no one. */
+function judgeStatic(near: PlannedEnd, far: ReturnType<typeof farKind>, name: string, total: number): Judged {
+  const states = staticStates(near);
+  if (far === 'static') return enough(states, near.minActive, say['both-static'](), total);
+  return { outcome: 'one-sided', states, sentence: say['static-alone']({ far: name, bundled: far !== null }) };
 }
 
-/** Whether as many members carry as are asked for; `total` counts all members, those without a cable included. */
+/** Every combination of kinds, and for those that negotiate what they agree on. */
+function judge(design: Design, bundle: Bundle, partner: Partner | null, members: readonly string[]): Judged {
+  const near = planned(design, bundle, members);
+  const kind = farKind(partner);
+  const far = farName(design, partner);
+  const total = bundle.members.length;
+  if (bundle.kind === 'static') return judgeStatic(near, kind, far, total);
+  const unanswered = { far, individual: near.individual };
+  if (kind === 'static') return { outcome: 'one-sided', states: alone(near), sentence: say['far-static'](unanswered) };
+  if (partner === null || kind !== bundle.kind) {
+    const code = kind === null ? 'no-bundle-there' : 'other-protocol';
+    return { outcome: 'unanswered', states: alone(near), sentence: say[code](unanswered) };
+  }
+  const other =
+    partner.kind === 'bundle'
+      ? planned(
+          design,
+          partner.bundle,
+          members.map((id) => (farEnd(linkAt(design, id)!, id) as { port: string }).port),
+        )
+      : plannedHost(design, partner.host, members);
+  const [states] = negotiate(near, other);
+  if (!somebodyStarts(near, other)) return { outcome: 'never', states, sentence: say['both-passive'](unanswered) };
+  const order = near.systemPriority - other.systemPriority || near.system - other.system;
+  const agreed = states.includes('standby')
+    ? say['agree-standby']({ decides: order <= 0 ? 'This end' : far })
+    : say.agree();
+  return enough(states, Math.max(near.minActive, other.minActive), agreed, total);
+}
+
+/** Whether as many members are active as the minimum asks; `total` counts all members, also those without a cable. */
 function enough(states: readonly MemberState[], needed: number, sentence: string, total: number): Judged {
   const active = states.filter((s) => s === 'active').length;
-  const alone = active === 1 && total > 1 ? ': a single cable, without redundancy' : '';
-  if (active >= needed && active > 0)
-    return { outcome: 'forms', states, sentence: `${sentence} ${active} of ${total} members are active${alone}.` };
+  if (active > 0 && active >= needed)
+    return { outcome: 'forms', states, sentence: `${sentence} ${say.active({ active, total })}` };
   return {
     outcome: 'too-few',
     states: states.map((s) => (s === 'active' ? 'standby' : s)),
-    sentence:
-      active === 0
-        ? 'No member is active: none is up and able to join.'
-        : `${active} of ${total} members are ready, and the minimum is ${needed}: the bundle is down.`,
+    sentence: active === 0 ? say['none-ready']() : say['too-few']({ active, total, needed }),
   };
 }
 

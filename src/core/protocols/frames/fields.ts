@@ -42,7 +42,7 @@ export const byName = <Name extends string>(fields: readonly Field<Name>[]): Rea
 export const takeField = (octets: Uint8Array, base: number, { at, width }: Field<string>): number =>
   takeNumber(octets, base + at, width);
 
-/** Writes one likewise. */
+/** Writes one too. */
 export const putField = (octets: Uint8Array, base: number, { at, width }: Field<string>, value: number): void =>
   putNumber(octets, base + at, width, value);
 

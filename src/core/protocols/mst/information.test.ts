@@ -82,7 +82,7 @@ describe('a neighbour that is worse and thinks itself designated', () => {
     tell(b, 1, worse(0x0c | FLAG.proposal));
     expect([heardAs(b), at(b, 1).disputed]).toEqual([['InferiorDesignated'], false]);
   });
-  test('stops the port when it learns or forwards: it does not hear', () => {
+  test('stops the port when it learns or forwards: it does not receive', () => {
     const b = bridge();
     seconds(b, 40);
     expect(at(b, 1).forwarding).toBe(true);
@@ -100,7 +100,7 @@ describe('how long it is believed', () => {
     seconds(b, 1);
     expect([at(b, 1).infoIs, at(b, 1).role]).toEqual(['Mine', 'Designated']);
   });
-  test('each repetition starts them anew', () => {
+  test('each repetition starts them again', () => {
     const b = bridge();
     for (let s = 0; s < 30; s++) {
       tell(b, 1, word());
@@ -159,7 +159,7 @@ describe('inside a region', () => {
     tell(last, 1, mst(1));
     expect([last.trees[0]!.rootPort, last.trees[1]!.rootPort]).toEqual([null, null]);
   });
-  test('the same vector from outside, where it came from inside before, is taken in anew at its other cost', () => {
+  test('the same vector from outside, where it came from inside before, is accepted again at its other cost', () => {
     const b = running(regional(2, 'alpha'), both(1));
     tell(b, 1, mst(20));
     expect([b.trees[0]!.rootPriority.externalCost, b.trees[0]!.rootPriority.internalCost]).toEqual([0, 20_000]);

@@ -56,8 +56,8 @@ describe('which protocol a port speaks', () => {
   });
 });
 
-describe('whether nobody but end devices is there', () => {
-  test('as set: an edge port, until a BPDU is heard, and again when the port comes up anew', () => {
+describe('whether no one but end devices is there', () => {
+  test('as set: an edge port, until a BPDU is heard, and again when the port comes up again', () => {
     const b = running(settings(2), port(1, { edge: true }));
     expect(portOf(b, 1).operEdge).toBe(true);
     tell(b, 1, word());

@@ -23,7 +23,7 @@ export function rcvInfo(tp: TreePort): RcvdInfo {
   const order = compareVectors(tp.msgPriority, tp.portPriority);
   if (role === 'designated') {
     const { infoIs, port } = tp;
-    // The same vector from another region than before leads to the root at another cost: it is taken in anew.
+    // The same vector from another region than before leads to the root at another cost: it is accepted again.
     const sameSide = tp.tree > 0 || infoIs !== 'Received' || port.infoInternal === port.rcvdInternal;
     if (order === 0 && sameSide && sameTimes(tp.msgTimes, tp.portTimes))
       // One's own message, come back over a cable or hub that loops, says nothing.
@@ -71,7 +71,7 @@ function sameCist({ port }: TreePort): boolean {
   );
 }
 
-/** recordDispute: a worse designated bridge that forwards or learns does not hear this one. */
+/** recordDispute: a worse designated bridge that forwards or learns does not receive this one. */
 export function recordDispute(tp: TreePort): void {
   if (tp.port.bpdu!.type === 'config' || !(tp.msgFlags & FLAG.learning)) return;
   tp.disputed = true;
@@ -112,7 +112,7 @@ export function wake(b: MstBridge, p: Port): void {
   b.awake.add(p.index);
 }
 
-/** The same where only a timer ran out, or a change is told of: a BPDU heard again would still say nothing new. */
+/** The same where only a timer ran out, or a change is shown of: a BPDU heard again would still say nothing new. */
 export function stir(b: MstBridge, p: Port): void {
   p.unmoved &= UNMOVED.heard;
   b.awake.add(p.index);

@@ -138,7 +138,7 @@ export class Port extends PortTimers {
   tcAck = false;
   rcvdInternal = false;
   infoInternal = false;
-  /** The BPDU being taken in, and the octets it came as. */
+  /** The BPDU being accepted, and the octets it came as. */
   bpdu: Bpdu | null = null;
   octets: Uint8Array | null = null;
   ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING' = 'CHECKING_RSTP';
@@ -146,7 +146,7 @@ export class Port extends PortTimers {
   readonly trees: TreePort[] = [];
   /** Counts every transition. */
   moves = 0;
-  /** The BPDU that was sent last, and the one before it: a change is told for a while, and then no more. */
+  /** The BPDU that was sent last, and the one before it: a change is shown for a while, and then no more. */
   sentBefore: Said | null = null;
   sentEarlier: Said | null = null;
 
@@ -202,7 +202,7 @@ export interface BridgeTree {
   rootPort: TreePort | null;
   rootPriority: Vector;
   rootTimes: Times;
-  /** Its roles are to be selected anew. */
+  /** Its roles are to be selected again. */
   asked: boolean;
   /** Ports whose roles wait for what others do: all but designated and disabled ones. */
   followers: TreePort[];
@@ -253,7 +253,7 @@ export interface Heard {
 
 /** What a port does when its hello is due. */
 export interface Hello {
-  /** Null for nothing: it has nobody to greet. */
+  /** Null for nothing: it has no one to greet. */
   readonly octets: Uint8Array | null;
   /** The same as what the bridge wants done. */
   readonly send: BridgeEffect | null;

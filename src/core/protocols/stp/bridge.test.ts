@@ -67,7 +67,7 @@ function clocked(mac: number, ports: readonly StpPortSettings[], priority?: numb
 }
 const state = (b: StpBridge, number: number) => [b.byNumber[number]!.role, b.byNumber[number]!.state];
 
-describe('a bridge that hears nobody', () => {
+describe('a bridge that receives nothing', () => {
   test('is root, listens and learns a forward delay each, and says so every hello time', () => {
     const { b, until, sent } = clocked(5, [port(1)]);
     expect(state(b, 1)).toEqual(['designated', 'listening']);
@@ -84,7 +84,7 @@ describe('a bridge that hears nobody', () => {
     const { b } = clocked(5, [port(1, { edge: true })]);
     expect(state(b, 1)).toEqual(['designated', 'forwarding']);
   });
-  test('a port that goes down and comes up begins anew', () => {
+  test('a port that goes down and comes up restarts', () => {
     const { b, until } = clocked(5, [port(1)]);
     until(40);
     setStpPortEnabled(b, 1, false, 40 * SECOND);
@@ -162,7 +162,7 @@ describe('the hold timer', () => {
 });
 
 describe('topology changes', () => {
-  test('are told towards the root until it acknowledges', () => {
+  test('are shown towards the root until it acknowledges', () => {
     const { b, until, hear, sent } = clocked(5, [port(1), port(2)]);
     for (let s = 0; s <= 28; s += 2) {
       until(s);

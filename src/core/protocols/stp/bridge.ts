@@ -95,7 +95,7 @@ export function setStpPortEnabled(b: StpBridge, number: number, on: boolean, now
     p.topologyChangeAcknowledge = p.configPending = false;
     b.effects.push({ kind: 'state', port: number, tree: 0 });
     portStateSelection(b);
-    // Nobody on the LAN has been told anything yet.
+    // No one on the LAN has been told anything yet.
     if (isDesignated(b, p)) transmitConfiguration(b, p);
     return;
   }

@@ -198,7 +198,7 @@ export function portStateSelection(b: StpBridge): void {
   }
 }
 
-/** 8.6.14: at the root the change is told at once, elsewhere the root is told of it. */
+/** 8.6.14: at the root the change is shown at once, elsewhere the root is shown of it. */
 export function topologyChangeDetection(b: StpBridge): void {
   if (isRoot(b)) {
     b.topologyChange = true;

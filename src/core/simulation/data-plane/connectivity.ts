@@ -44,7 +44,7 @@ const ageing = (w: World, bp: BridgePort, vlan: number): number => {
   return (process?.shortAgeing ? (process.plan.settings.timers.forwardDelay ?? 15) : AGEING) * SECOND;
 };
 
-/** Whether frames of a VLAN go round: tables then point to and fro, so that every frame is as good as flooded. */
+/** Whether frames of a VLAN loop: tables then point back and forth, so that every frame is as good as flooded. */
 function goesRound(w: World, vlan: number): boolean {
   if (!w.looping) return false;
   const own = w.plan.representative.get(vlan) ?? vlan;
@@ -69,7 +69,7 @@ function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
   for (let i = 0; i < queue.length && i < MOST_STEPS; i++) {
     const { into, way } = queue[i]!;
     if (seen.has(into)) {
-      // A frame that comes in a second time goes round from here on.
+      // A frame that comes in a second time loops from here on.
       copies++;
       continue;
     }

@@ -33,7 +33,7 @@ describe('rings', () => {
     [3, 4],
     [3, 4],
   ]);
-  test('two rings are told apart, and the cable between them is in neither', () => {
+  test('two rings are distinguished, and the cable between them is in neither', () => {
     const { loops } = rehearse(two, script(10, treeOff(two)));
     const lasting = loops.filter((l) => l.to === null);
     expect(lasting.map((l) => [...l.ports].sort())).toEqual([
@@ -84,7 +84,7 @@ describe('the root is lost behind a ring', () => {
     return at > 5_000_000 && bpdu?.rootPriority === 4096 ? [{ at, age: bpdu.messageAge / 256 }] : [];
   });
 
-  test('what was known of it goes round, older with every switch, until it is too old', () => {
+  test('what was known of it loops, older with every switch, until it is too old', () => {
     expect(Math.max(...ages.map((a) => a.age))).toBeGreaterThanOrEqual(18);
     expect(Math.max(...ages.map((a) => a.age))).toBeLessThanOrEqual(20);
   });

@@ -1,4 +1,4 @@
-/** Rings in what is open: frames that go round, over which ports, for how long, and what that does. */
+/** Rings in what is open: frames that loop, over which ports, for how long, and what that does. */
 import { eachOpen, spreadOf } from './lans';
 import { passes, speedOf } from '../switch';
 import type { LoopSpan } from '../../trace';
@@ -86,7 +86,7 @@ function noteRings(w: World, vlan: number, rings: readonly Ring[]): void {
 }
 
 /**
- * Probes every VLAN whose trees changed: whether it is connected, and whether something of it goes round. Of VLANs
+ * Probes every VLAN whose trees changed: whether it is connected, and whether something of it loops. Of VLANs
  * whose frames go alike, one is looked at.
  */
 export function probeVlans(w: World): void {

@@ -184,7 +184,7 @@ const portsOfBridge = ({ topology }: SolvedDesign, bridge: number) => [
   ...topology.bridgePorts.subarray(topology.bridgeStart[bridge], topology.bridgeStart[bridge + 1]),
 ];
 
-/** What the vectors of the CIST and of instances hold besides: costs outside and inside, regional root, hops left. */
+/** What the vectors of the CIST and of instances hold in addition: costs outside and inside, regional root, hops left. */
 function RegionFacts({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bridge: number }) {
   const { tree, outcome } = of;
   const { cist } = outcome;

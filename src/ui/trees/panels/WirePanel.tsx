@@ -67,9 +67,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   const heading = whole
     ? `${name} ${element.name} – ${farLabel(solved, near)}`
     : `${name} · ${'members' in element ? 'bundle' : 'port'} ${element.name}`;
-  const rest = [!whole && `to ${farLabel(solved, near)}`, rateWords(rateOf(solved, near))]
-    .filter(Boolean)
-    .join(' · ');
+  const rest = [!whole && `to ${farLabel(solved, near)}`, rateWords(rateOf(solved, near))].filter(Boolean).join(' · ');
   const fail = failAction(design, [
     link ? { kind: 'link', id: link } : { kind: 'members' in element ? 'bundle' : 'port', id: element.id },
   ]);

@@ -1,0 +1,53 @@
+/** What becomes of a bundle and of its members, by code. */
+import { count } from '../standard';
+
+interface Far {
+  /** Name of the far end. */
+  readonly far: string;
+}
+interface Unanswered extends Far {
+  /** Whether members without a partner run as individual ports. */
+  readonly individual: boolean;
+}
+
+const silent = ({ individual }: Pick<Unanswered, 'individual'>): string =>
+  individual ? 'its members run as individual ports' : 'its members stay down';
+
+const UNSEEN = 'Frames loop or are lost, and spanning tree does not detect it.';
+
+export const bundleMessages = {
+  'both-static': () =>
+    'Both ends are static: every member that is up carries frames. No protocol checks the other end.',
+  'static-alone': ({ far, bundled }: Far & { bundled: boolean }) =>
+    `This end is static and forwards on every member; ${far} ${bundled ? 'waits for LACPDUs that never arrive' : 'has no bundle there'}. ${UNSEEN}`,
+  'far-static': (v: Unanswered) =>
+    `${v.far} is static and forwards on every member; this end has no partner: ${silent(v)}. ${UNSEEN}`,
+  'no-bundle-there': (v: Unanswered) => `No partner: ${v.far} has no bundle there, so ${silent(v)}.`,
+  'other-protocol': (v: Unanswered) =>
+    `${v.far} runs another negotiation protocol: neither end has a partner, so ${silent(v)}.`,
+  'both-passive': (v: Pick<Unanswered, 'individual'>) =>
+    `Both ends are passive, so LACP never starts: ${silent(v)}. Make one end active.`,
+  agree: () => 'The ends agree.',
+  'agree-standby': ({ decides }: { decides: string }) =>
+    `The ends agree. ${decides} decides which members are standby.`,
+  active: ({ active, total }: { active: number; total: number }) =>
+    `${active} of ${count(total, 'member')} ${active === 1 ? 'is' : 'are'} active${active === 1 && total > 1 ? ': a single cable, without redundancy' : ''}.`,
+  'none-ready': () => 'No member is active: none is up and able to join.',
+  'too-few': ({ active, total, needed }: { active: number; total: number; needed: number }) =>
+    `${active} of ${count(total, 'member')} ${active === 1 ? 'is' : 'are'} ready, and the minimum is ${needed}: the bundle is down.`,
+} as const;
+
+/** Values that show each sentence in every form; a test walks them all. */
+export const bundleSamples: { [C in keyof typeof bundleMessages]: Parameters<(typeof bundleMessages)[C]>[] } = {
+  'both-static': [[]],
+  'static-alone': [[{ far: 'quay-b', bundled: true }], [{ far: 'quay-b', bundled: false }]],
+  'far-static': [[{ far: 'Quay-b', individual: true }], [{ far: 'Quay-b', individual: false }]],
+  'no-bundle-there': [[{ far: 'quay-b', individual: true }]],
+  'other-protocol': [[{ far: 'Quay-b', individual: false }]],
+  'both-passive': [[{ individual: true }]],
+  agree: [[]],
+  'agree-standby': [[{ decides: 'This end' }]],
+  active: [[{ active: 1, total: 2 }], [{ active: 2, total: 2 }]],
+  'none-ready': [[]],
+  'too-few': [[{ active: 1, total: 2, needed: 2 }], [{ active: 2, total: 4, needed: 3 }]],
+};
