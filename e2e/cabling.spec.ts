@@ -131,7 +131,7 @@ test('a part is copied and pasted, also into another design', async ({ page, req
   await saved(page);
   expect((await stored(request, sheet)).vlans.length).toBeGreaterThan(6);
   await paste(page, 'some words');
-  await expect(page.getByText('is no part of a network')).toBeVisible();
+  await expect(page.getByText('holds no part of a network')).toBeVisible();
 });
 
 test('a pattern is laid out in one step and taken back in one', async ({ page }) => {
@@ -210,7 +210,7 @@ test('switches are arranged in a worker, by tiers, and aligned', async ({ page, 
   }
 });
 
-test('what the switches hear is held against the drawing, and a difference is taken in with a click', async ({
+test('what the switches hear is held against the drawing, and a difference is accepted with a click', async ({
   page,
 }) => {
   const folder = path.join(__dirname, '../tests/fixtures/lldp');

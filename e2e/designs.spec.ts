@@ -159,7 +159,7 @@ test('an address with a tree or a selection that is not there says so and shows 
 });
 
 test('with no design at all, the first page says what to do', async ({ page }) => {
-  // Only this page is told that all are gone: other tests work on their designs meanwhile.
+  // Only this page is shown that all are gone: other tests work on their designs meanwhile.
   await page.route('**/api/designs', (route) => route.fulfill({ json: { designs: [], deleted: [] } }));
   await page.route('**/api/designs/**', (route) => route.fulfill({ json: {} }));
   await page.goto('/');

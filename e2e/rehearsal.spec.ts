@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { asMeant } from '../src/demo/brackwater';
 import { complaints, KEPT_OPEN, saved, stored, test } from './support';
 
-test('a script is made by pointing at the chart, and time is scrubbed, searched and taken home', async ({
+test('a script is made by pointing at the chart, and time is scrubbed, searched and exported', async ({
   page,
   request,
 }) => {
@@ -67,7 +67,7 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   expect(errors).toEqual([]);
 });
 
-test('a frame says what its receiver held against it, what decided and what came of it', async ({ page, request }) => {
+test('a frame says what its receiver held against it, what decided and the result', async ({ page, request }) => {
   const events = [
     { id: 'a', at: 5, kind: 'link-down', link: 'quay-a:3--ticket-hall:1' },
     { id: 'b', at: 10, kind: 'link-up', link: 'quay-a:3--ticket-hall:1' },
@@ -110,7 +110,7 @@ test('a run that is stopped shows what happened until then', async ({ page, requ
   await expect(page.getByText(/^Cancelled at [\d.]+ s\. The run until then is kept\.$/)).toBeVisible();
 });
 
-test('a guard that trips is told, and the run follows a change of the design', async ({ page, request }) => {
+test('a guard that trips is shown, and the run follows a change of the design', async ({ page, request }) => {
   const response = await request.post('/api/designs', {
     data: { name: 'guards', variant: 'v', design: asMeant() },
     ...KEPT_OPEN,
@@ -137,7 +137,7 @@ test('a guard that trips is told, and the run follows a change of the design', a
   await expect(page.getByText('was shut down by BPDU guard')).toHaveCount(0);
 });
 
-test('goals that an event breaks are told with it, and no more before it', async ({ page, request }) => {
+test('goals that an event breaks are shown with it, and no more before it', async ({ page, request }) => {
   const response = await request.post('/api/designs', {
     data: { name: 'goals', variant: 'v', design: asMeant() },
     ...KEPT_OPEN,
