@@ -61,7 +61,7 @@ test('a setting can be for some VLANs or all trees, and says so', async ({ page,
   await page.getByRole('radio', { name: 'some VLANs' }).click();
   const vlans = page.getByLabel('VLANs that settings are for');
   await vlans.fill('110-12x');
-  await expect(page.getByText("'110-12x' is no VLAN")).toBeVisible();
+  await expect(page.getByText("'110-12x' is not a VLAN")).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Bridge priority' })).toBeDisabled();
   await vlans.fill('110-120');
   await pick(page, 'Bridge priority', '0');
