@@ -234,7 +234,7 @@ class Application {
 }
 
 /**
- * Applies all edits in turn, then checks the touched elements and the rules between elements. Either every edit
+ * Applies all edits in turn, then validates the touched elements and the rules between elements. Either every edit
  * holds, or none and the faults say why. The path of a fault leads into the design as it would have become.
  */
 export function applyEdits(design: Design, edits: readonly Edit[]): Applied {

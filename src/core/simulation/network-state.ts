@@ -94,7 +94,7 @@ export interface Node {
   byVlan: ReadonlyMap<number, Process>;
   /** By port number. */
   readonly ports: Map<number, BridgePort>;
-  /** Where each probed host was seen, by `vlan host`. */
+  /** The MAC table: where each probed host was seen, by `vlan host`. */
   readonly table: Map<string, Entry>;
   /** When the second of the rapid machines begins, in microseconds. */
   readonly phase: number;

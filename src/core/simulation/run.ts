@@ -1,4 +1,4 @@
-/** Runs a script over a design: the same design, script and seed give the same trace, octet for octet. */
+/** Simulates a script over a design: the same design, script and seed give the same trace, octet for octet. */
 import { designsOver, groupBy, modeOf, timersOf } from '../design';
 import type { Design, Probe, Script } from '../design';
 import { tickBridge } from '../protocols/mst';

@@ -122,7 +122,7 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
   };
 }
 
-/** Role of a port that is up, once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */
+/** Role of a port that is up (root, designated, backup or alternate), once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */
 export function roleOfPort(topology: Topology, rootPort: Int32Array, designatedPort: Int32Array, port: number): number {
   const { portLan, portBridge } = topology;
   const bridge = portBridge[port]!;

@@ -42,7 +42,9 @@ const CHURN_WORD = {
 } as const;
 
 const party = (i: LacpInfo): string =>
-  i.key === 0 ? 'no partner' : `${i.systemPriority}.${numberToMac(i.system)} key ${i.key} port ${i.portPriority}.${i.port}`;
+  i.key === 0
+    ? 'no partner'
+    : `${i.systemPriority}.${numberToMac(i.system)} key ${i.key} port ${i.portPriority}.${i.port}`;
 
 /** What each end says of itself and of its partner once the exchange has come to rest, with the state bits in words. */
 export function Exchange({ near, far, verdict }: { near: Bundle; far: Bundle; verdict: BundleVerdict }) {

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useMemo, useRef, useEffect } from 'react';
-import type { CableEnd, Chosen } from '../../core/editing';
+import type { Chosen } from '../../core/editing';
 import { disagreement, disagreementSentence, tagging } from '../../core/editing';
 import { endOwner, linkById, linkTypeOf, portById, portLabel } from '../../core/design';
 import { pluggedInto } from '../chart/cabling-scene';

@@ -9,7 +9,7 @@ import {
   setField,
   switchById,
 } from '../../core/design';
-import type { Design, Edit, Host, Removable, Segment, Switch } from '../../core/design';
+import type { Design, Edit, Host, Segment, Switch } from '../../core/design';
 import {
   Macs,
   Names,

@@ -2,7 +2,6 @@
 import { memo, useMemo } from 'react';
 import { firstFrom, markAt, stepFrame } from '../../core/trace';
 import type { FrameLog, Mark, PortSpan, Trace } from '../../core/trace';
-import type { Role } from '../../core/trees';
 import { RoleSign } from '../chart/Peg';
 import { vlanOf } from './moment';
 

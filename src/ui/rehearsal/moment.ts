@@ -5,7 +5,6 @@ import { carriesVlan, spanAt } from '../../core/trace';
 import type { PortSpan, Trace } from '../../core/trace';
 import type { Scene, WireItem } from '../chart/scene-items';
 import { vlanOfTreeId, vlanTreeId } from '../../core/standard';
-import type { Role } from '../../core/trees';
 
 export interface MomentScene {
   readonly scene: Scene;

@@ -3,7 +3,7 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { bundleById, hostById, linkById, portById, segmentById, switchById } from '../../core/design';
-import type { Design, Edit, Scope } from '../../core/design';
+import type { Design, Edit } from '../../core/design';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Session, SessionState } from './session';
 import type { Ref, View } from './view';

@@ -1,4 +1,4 @@
-/** Rules that span elements: unique names and numbers, references that lead somewhere, one cable a port. */
+/** Validation of what spans elements: unique names and numbers, references that lead somewhere, one cable a port. */
 import { COST_RANGE } from '../../standard';
 import type { Fault } from '../fault';
 import { hostById, portById, portLabel, switchById } from '../look-ups';

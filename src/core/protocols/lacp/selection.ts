@@ -1,4 +1,4 @@
-/** Selection logic (802.1AX-2014 clause 6.4.14): which ports of a bundle join, which wait. */
+/** Selection logic (802.1AX-2014 clause 6.4.14): which ports of a bundle join, which become standby. */
 import { has } from './port';
 import type { LacpPort, Selected } from './port';
 

@@ -1,6 +1,6 @@
 'use client';
 import { costInForce, portPriorityInForce, switchById } from '../../../core/design';
-import type { Bundle, InForce, Port } from '../../../core/design';
+import type { InForce } from '../../../core/design';
 import { PORT_PRIORITIES } from '../../../core/standard';
 import { ROLE } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
