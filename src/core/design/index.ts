@@ -38,7 +38,6 @@ export {
 } from './look-ups';
 export { readDesign, readDesignText } from './read';
 export { dissolvePair, removeAll, removeSwitch } from './removal';
-export type { Removable } from './removal';
 export { integrityFaults } from './rules/integrity';
 export { timersFit, timersOf } from './rules/script';
 export type { TimersInForce } from './rules/script';

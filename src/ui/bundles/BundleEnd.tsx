@@ -1,11 +1,10 @@
 'use client';
 import { setField, switchById } from '../../core/design';
 import type { Bundle } from '../../core/design';
+import { BUNDLE_KIND_WORDS } from '../../core/messages';
 import { Field } from '../controls/Field';
 import { Choice } from '../controls/DesignSettings';
 import { useBench, useSession } from '../session/context';
-
-const KINDS = { lacp: 'LACP', static: 'static, no negotiation', own: 'proprietary negotiation' };
 
 /** One end: its switch and number, its kind and what it asks for. */
 export function BundleEnd({ bundle }: { bundle: Bundle }) {
@@ -50,7 +49,7 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
       <Choice
         label={`Kind at ${s.name}`}
         value={bundle.kind}
-        options={KINDS}
+        options={BUNDLE_KIND_WORDS}
         onPick={(v, words) => set('kind', v, words)}
       />
       {negotiates && (

@@ -117,7 +117,7 @@ export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => vo
             <td />
             <th scope="col">{first}</th>
             <th scope="col">{second}</th>
-            <th scope="col">so</th>
+            <th scope="col">check</th>
           </tr>
         </thead>
         <tbody>
@@ -128,7 +128,7 @@ export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => vo
                 {c.first}
               </td>
               {c.second !== '' && <td className="mono">{c.second}</td>}
-              <td className={c.ok ? 'quiet' : 'alarm'}>{c.ok ? (c.second === '' ? 'fine' : 'alike') : c.sentence}</td>
+              <td className={c.ok ? 'quiet' : 'alarm'}>{c.ok ? (c.second === '' ? 'ok' : 'same') : c.sentence}</td>
             </tr>
           ))}
         </tbody>

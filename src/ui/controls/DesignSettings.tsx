@@ -2,18 +2,9 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import type { Edit } from '../../core/design';
+import { BUNDLE_COST_WORDS, MODE_WORDS, SCALE_WORDS } from '../../core/messages';
 import { useBench, useSession } from '../session/context';
 import { Label } from './Term';
-
-export const MODE_WORDS = {
-  'per-vlan-rstp': 'one tree per VLAN, rapid',
-  'per-vlan-stp': 'one tree per VLAN, classic',
-  rstp: 'one tree for all, rapid',
-  stp: 'one tree for all, classic',
-  mstp: 'trees for groups of VLANs',
-};
-const SCALES = { long: '32-bit (1 Gb/s is 20 000)', short: '16-bit (1 Gb/s is 4)' };
-const BUNDLES = { active: 'of working members', configured: 'of all members' };
 
 interface ChoiceProps {
   label: string;
@@ -57,11 +48,11 @@ export function DesignSettings() {
     <section className="settings" aria-label="Settings of the design">
       <h3>Settings of the design</h3>
       <Choice label="Spanning tree" value={mode} options={MODE_WORDS} onPick={set('mode', 'Spanning tree')} />
-      <Choice label="Cost scale" value={costScale} options={SCALES} onPick={set('costScale', 'Cost scale')} />
+      <Choice label="Cost scale" value={costScale} options={SCALE_WORDS} onPick={set('costScale', 'Cost scale')} />
       <Choice
         label="Bundle cost by the rate"
         value={bundleCost}
-        options={BUNDLES}
+        options={BUNDLE_COST_WORDS}
         onPick={set('bundleCost', 'Bundle cost by the rate')}
       />
     </section>

@@ -47,7 +47,7 @@ export function DraftBar({ draft }: { draft: Draft }) {
           ))}
         </span>
         <Button onClick={dropDraft}>
-          Drop <kbd className="key">Esc</kbd>
+          Discard <kbd className="key">Esc</kbd>
         </Button>
         <Button variant="contained" ref={apply} onClick={applyDraft}>
           Apply <kbd className="key">Enter</kbd>

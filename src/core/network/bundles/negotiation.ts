@@ -1,6 +1,6 @@
 /**
  * What two ends that negotiate come to, in closed form: which members are active, which are standby, which run as individual
- * (802.1AX-2014 clauses 6.4.14 and 6.7.1). The machines of `core/machines` come to the same over time.
+ * (802.1AX-2014 clauses 6.4.14 and 6.7.1). The machines of `core/protocols` come to the same over time.
  */
 
 import type { LacpEndPort } from '../lacp-ends';

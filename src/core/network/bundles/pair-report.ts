@@ -2,6 +2,7 @@
 import { linkById, modeOf, pairOf, portById, switchById } from '../../design';
 import type { Bundle, Design, Switch, SwitchPair } from '../../design';
 import { LACP_PRIORITY, vlanMembership } from '../../standard';
+import { BUNDLE_KIND_WORDS, MODE_WORDS, SCALE_WORDS } from '../../messages';
 import { portIsUp } from '../link-state';
 import { pairState, sharedWith } from './pairs';
 import type { PairState } from './pairs';
@@ -51,7 +52,7 @@ const settingWords = (
 const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => string; why: string }[] = [
   {
     what: 'spanning tree',
-    of: (s, design) => modeOf(design, s),
+    of: (s, design) => MODE_WORDS[modeOf(design, s)],
     why: 'When the primary fails, the other one runs another protocol.',
   },
   {
@@ -59,10 +60,14 @@ const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => stri
     of: (s) => settingWords(String(s.priority ?? 32768), s.vlanPriority, s.instancePriority),
     why: 'When the primary fails, the roots move.',
   },
-  { what: 'MST region', of: (s) => s.region ?? 'the first', why: 'When the primary fails, the region breaks.' },
+  {
+    what: 'MST region',
+    of: (s, { regions }) => (regions.find((r) => r.id === s.region) ?? regions[0])?.name ?? 'none',
+    why: 'When the primary fails, the region breaks.',
+  },
   {
     what: 'cost scale',
-    of: (s, design) => s.costScale ?? design.costScale,
+    of: (s, design) => SCALE_WORDS[s.costScale ?? design.costScale],
     why: 'When the primary fails, the same port has another cost.',
   },
   {
@@ -73,7 +78,7 @@ const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => stri
 ];
 
 const BUNDLE_SETTINGS: readonly { what: string; of: (b: Bundle) => string }[] = [
-  { what: 'kind', of: (b) => b.kind },
+  { what: 'kind', of: (b) => BUNDLE_KIND_WORDS[b.kind] },
   { what: 'negotiation', of: (b) => b.activity ?? 'active' },
   { what: 'timeout', of: (b) => b.timeout ?? 'long' },
   { what: 'key', of: (b) => String(b.key ?? 'by number') },

@@ -9,7 +9,7 @@ import type { ProtocolLoad } from '../../../core/analysis';
 import { solveDesign } from '../../../core/trees';
 import { readStored, writeStored } from '../../session/browser-store';
 import { useSession } from '../../session/context';
-import { MODE_WORDS } from '../../controls/DesignSettings';
+import { MODE_WORDS } from '../../../core/messages';
 
 const MODES: readonly Mode[] = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'];
 

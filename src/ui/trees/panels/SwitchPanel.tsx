@@ -8,7 +8,8 @@ import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { failAction, makeRootAction, priorityAction } from '../../session/actions';
 import { useBench, useSession, useTree } from '../../session/context';
 import { StepPicker, sourceWord } from './fields';
-import { Choice, MODE_WORDS } from '../../controls/DesignSettings';
+import { BUNDLE_COST_WORDS, MODE_WORDS } from '../../../core/messages';
+import { Choice } from '../../controls/DesignSettings';
 import { Ledger } from './Ledger';
 import { RoleMark } from '../../controls/RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
@@ -84,7 +85,7 @@ export function SwitchPanel({ id }: { id: string }) {
         <Choice
           label="Bundle cost by the rate"
           value={s.bundleCost ?? 'design'}
-          options={{ design: 'as the design', active: 'of working members', configured: 'of all members' }}
+          options={{ design: 'as the design', ...BUNDLE_COST_WORDS }}
           onPick={(value, words) =>
             edit(`Bundle cost of ${s.name}: ${words}`, [
               setField('switch', id, 'bundleCost', value === 'design' ? null : value),

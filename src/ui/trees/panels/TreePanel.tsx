@@ -4,7 +4,8 @@ import { blockedPorts, explainTree, nextRoot, roleAt, rootsOf } from '../../../c
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../session/context';
 import { treeTitle } from '../../controls/tree-names';
-import { DesignSettings, MODE_WORDS } from '../../controls/DesignSettings';
+import { MODE_WORDS } from '../../../core/messages';
+import { DesignSettings } from '../../controls/DesignSettings';
 import { farLabel } from './ends';
 import { Ledger } from './Ledger';
 import { PlacePicker } from './PlacePicker';
