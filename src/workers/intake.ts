@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import type { Design } from '../core/design';
 import { intakeAsDesign, intakeInto } from '../core/formats';
 import type { Intake, SourceFile } from '../core/formats';
+import { serveJob } from './job';
 
 export interface IntakeRequest {
   /** Null for a new design. */
@@ -10,12 +11,6 @@ export interface IntakeRequest {
   readonly files: readonly SourceFile[];
 }
 
-const scope = self as unknown as {
-  onmessage: ((event: MessageEvent<IntakeRequest>) => void) | null;
-  postMessage: (intake: Intake) => void;
-};
-
-scope.onmessage = ({ data: { into, files } }) =>
-  scope.postMessage(
-    into ? intakeInto(into, files, (prefix) => `${prefix}-${nanoid(8)}`) : intakeAsDesign('Imported design', files),
-  );
+serveJob<IntakeRequest, never, Intake>(({ into, files }) =>
+  into ? intakeInto(into, files, (prefix) => `${prefix}-${nanoid(8)}`) : intakeAsDesign('Imported design', files),
+);

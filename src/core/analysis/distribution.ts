@@ -4,6 +4,7 @@
  * FNV-1a over their text, its bits are mixed, and the remainder by the number of active members chooses.
  */
 import type { HASH_FIELDS } from '../design';
+import { clipped } from '../design';
 
 export type HashField = (typeof HASH_FIELDS)[number];
 
@@ -82,11 +83,11 @@ export function typedConversations(text: string): Typed {
     const [from, to, load, vlan = '1', source = '49152', target = '443'] = cells;
     const wrong = (why: string): Typed => ({ ok: false, sentence: `Line ${i + 1}: ${why} A line has ${TYPED}.` });
     if (to === undefined || load === undefined) return wrong(`'${line.trim()}' is incomplete.`);
-    if (!(Number(load) >= 0)) return wrong(`'${load}' is not a load.`);
-    if (!(Number(vlan) >= 1 && Number(vlan) <= 4094)) return wrong(`'${vlan}' is not a VLAN.`);
+    if (!(Number(load) >= 0)) return wrong(`'${clipped(load)}' is not a load.`);
+    if (!(Number(vlan) >= 1 && Number(vlan) <= 4094)) return wrong(`'${clipped(vlan)}' is not a VLAN.`);
     for (const port of [source, target])
       if (!(Number.isInteger(Number(port)) && Number(port) >= 0 && Number(port) <= 65535))
-        return wrong(`'${port}' is not a TCP or UDP port.`);
+        return wrong(`'${clipped(port)}' is not a TCP or UDP port.`);
     conversations.push({
       'src-mac': from!,
       'dst-mac': to,

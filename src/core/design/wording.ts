@@ -80,7 +80,7 @@ const SENTENCES = {
   vlan: (value: unknown) =>
     `VLAN ${shown(value)} is not legal: VLAN numbers run from ${VLAN_ID.min} to ${VLAN_ID.max} (0 and 4095 are reserved).`,
   vlanSet: (value: unknown, part: string, reason: string) =>
-    `VLAN list ${shown(value)} cannot be read at '${part}' (${
+    `VLAN list ${shown(value)} cannot be read at '${clipped(part)}' (${
       { 'out-of-range': `numbers run from ${VLAN_ID.min} to ${VLAN_ID.max}`, backwards: 'the range runs backwards' }[
         reason
       ] ?? 'not a number'

@@ -1,5 +1,5 @@
 /** A design from tables of switches, links and VLANs. All rows come in, or none and every refused one is named. */
-import { MODES, emptyDesign, readDesign } from '../design';
+import { MODES, clipped, emptyDesign, readDesign } from '../design';
 import type { Design, Fault, Mode, Port } from '../design';
 import { canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
 import type { CostScale } from '../standard';
@@ -52,7 +52,7 @@ class Intake {
     if (text === '') return undefined;
     const value = Number(text);
     if (Number.isFinite(value)) return value;
-    this.refuse(file, row, column, `'${text}' is not a number.`);
+    this.refuse(file, row, column, `'${clipped(text)}' is not a number.`);
     return undefined;
   }
 
@@ -83,7 +83,7 @@ class Intake {
     if (text === '') return null;
     if ((MODES as readonly string[]).includes(text)) return text as Mode;
     const legal = MODES.join(', ');
-    this.refuse(file, row, 'protocol', `Protocol '${text}' is not known: it is one of ${legal}.`);
+    this.refuse(file, row, 'protocol', `Protocol '${clipped(text)}' is not known: it is one of ${legal}.`);
     return null;
   }
 
@@ -92,7 +92,12 @@ class Intake {
     if (text === '') return null;
     const scale = SCALES[text];
     if (!scale)
-      this.refuse(file, row, 'cost_scale', `Cost scale '${text}' is not known: it is long (32-bit) or short (16-bit).`);
+      this.refuse(
+        file,
+        row,
+        'cost_scale',
+        `Cost scale '${clipped(text)}' is not known: it is long (32-bit) or short (16-bit).`,
+      );
     return scale ?? null;
   }
 
@@ -131,7 +136,7 @@ class Intake {
       return null;
     }
     if (!at) {
-      this.refuse(file, row, `${side}_switch`, `There is no switch '${name}' in the table of switches.`);
+      this.refuse(file, row, `${side}_switch`, `There is no switch '${clipped(name)}' in the table of switches.`);
       return null;
     }
     const key = `${at}\n${portName}`;
@@ -141,7 +146,7 @@ class Intake {
         file,
         row,
         `${side}_port`,
-        `Port '${portName}' of ${name} is already used in row ${before.row}: a port takes one cable.`,
+        `Port '${clipped(portName)}' of ${clipped(name)} is already used in row ${before.row}: a port takes one cable.`,
       );
       return null;
     }
@@ -209,7 +214,7 @@ class Intake {
       file,
       row,
       'vlans',
-      `'${text}' cannot be read at '${parsed.part}': write numbers from 1 to 4094 and ranges such as 110-140,199, or all.`,
+      `'${clipped(text)}' cannot be read at '${clipped(parsed.part)}': write numbers from 1 to 4094 and ranges such as 110-140,199, or all.`,
     );
     return null;
   }

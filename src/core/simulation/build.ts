@@ -1,12 +1,12 @@
 /** Builds the running network from a plan, and looks at light, bundles and ports whenever something about them changed. */
 import { hostById, portById } from '../design';
 import type { Design } from '../design';
-import { goOn, hearAt, light, memberOf, memberStanding } from './bundle-exchange';
-import { addLags, addPhysical } from './physical';
+import { goOn, receiveAt, light, memberOf, memberStanding } from './bundle-exchange';
+import { addBundleEnds, addPhysical } from './physical';
 import { hasCarrier } from './carrier';
 import { contactSoon, isBundle, setUp } from './switch';
 import { findWays } from './transmit';
-import { findTakers } from './receiver';
+import { findReceivers } from './receiver';
 import type { NetworkPlan } from './plan';
 import { addNode, changeIfDifferent } from './processes';
 import { EventQueue } from './scheduler';
@@ -76,17 +76,18 @@ export function attach(w: World): void {
         [...node.ports.values()].filter((bp) => bp.up !== up && wanted(bp) === up),
         up,
       );
-  findTakers(w);
+  findReceivers(w);
 }
 
-function receiveLacp(w: World, to: string, from: string, octets: Uint8Array, index: number): void {
+/** A LACPDU arrives at a port, or at a host. */
+export function receiveLacp(w: World, to: string, from: string, octets: Uint8Array, index: number): void {
   const { design } = w.plan;
   if (to === 'host') {
     const link = design.links.find((l) => [l.a, l.b].some((e) => 'port' in e && e.port === from));
     const host = link && [link.a, link.b].find((e) => 'host' in e);
     const bundleEnd =
       host && 'host' in host && hostById(design, host.host) ? w.hostBundleEnds.get(host.host) : undefined;
-    if (bundleEnd) hearAt(w, bundleEnd, from, octets);
+    if (bundleEnd) receiveAt(w, bundleEnd, from, octets);
     return;
   }
   const bundleEnd = w.physical.get(to)?.bundleEnd;
@@ -96,7 +97,7 @@ function receiveLacp(w: World, to: string, from: string, octets: Uint8Array, ind
   if (!bundleEnd || !understood || !portById(design, to)) return w.record.heard(index, to, w.now, 'ignored');
   const before = standings(w, bundleEnd);
   const { mux } = memberOf(w, bundleEnd, to);
-  hearAt(w, bundleEnd, to, octets);
+  receiveAt(w, bundleEnd, to, octets);
   const now = memberOf(w, bundleEnd, to);
   w.record.heard(index, to, w.now, `${now.receive} ${now.selected} ${mux} ${now.mux}`);
   if (before !== standings(w, bundleEnd)) attach(w);
@@ -144,11 +145,9 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     lans: null,
     handled: 0,
     bpdus: 0,
-    refresh: () => refresh(w),
-    receiveLacp: (to, from, octets, index) => receiveLacp(w, to, from, octets, index),
   };
   for (const node of plan.nodes) addNode(w, node);
-  addLags(w);
+  addBundleEnds(w);
   addPhysical(w);
   refresh(w);
   return w;

@@ -2,7 +2,7 @@
 import { portById } from '../design';
 import { isHalfDuplex, rateAt } from '../network';
 import { lacpFrame } from '../protocols/frames';
-import { goesAlone, hear, nextTimer, startEnd, tick } from '../protocols/lacp';
+import { goesAlone, hear, nextTimer, tick } from '../protocols/lacp';
 import type { EndSettings, LacpEnd, LacpPort, Sent } from '../protocols/lacp';
 import { speedsByUse } from '../standard';
 import { PlainFrame } from './frame';
@@ -10,12 +10,12 @@ import { deliver, transmit } from './transmit';
 import type { BundleEnd, World } from './network-state';
 
 /** An end before any of its ports has light. */
-export const darkEnd = (settings: EndSettings): EndSettings => ({
+export const endWithoutCarrier = (settings: EndSettings): EndSettings => ({
   ...settings,
   ports: settings.ports.map((p) => ({ ...p, up: false })),
 });
 
-const withLight = (end: LacpEnd, up: (number: number) => boolean): LacpEnd => ({
+const withCarrier = (end: LacpEnd, up: (number: number) => boolean): LacpEnd => ({
   settings: { ...end.settings, ports: end.settings.ports.map((p) => ({ ...p, up: up(p.number) })) },
   ports: end.ports.map((p) => (p.portEnabled === up(p.number) ? p : { ...p, portEnabled: up(p.number) })),
 });
@@ -56,12 +56,12 @@ export function light(w: World, bundleEnd: BundleEnd): void {
     return w.physical.get(id)?.carrier ?? false;
   };
   if (bundleEnd.end.ports.every((p) => p.portEnabled === up(p.number))) return;
-  bundleEnd.end = withLight(bundleEnd.end, up);
+  bundleEnd.end = withCarrier(bundleEnd.end, up);
   goOn(w, bundleEnd);
 }
 
 /** A LACPDU arrives at a switch port; from a host's own end when `toHost`. */
-export function hearAt(w: World, bundleEnd: BundleEnd, port: string, octets: Uint8Array): void {
+export function receiveAt(w: World, bundleEnd: BundleEnd, port: string, octets: Uint8Array): void {
   if (!bundleEnd.end) return;
   const number = bundleEnd.bundle ? portById(w.plan.design, port)!.number : bundleEnd.members.indexOf(port) + 1;
   goOn(w, bundleEnd, hear(bundleEnd.end, number, octets, w.now));
@@ -92,5 +92,3 @@ function staticMember(w: World, bundleEnd: BundleEnd, port: string): boolean {
   if (!lit.includes(port)) return false;
   return rateAt(design, port) === speedsByUse(lit, (id) => rateAt(design, id))[0];
 }
-
-export const startLag = (settings: EndSettings): LacpEnd => startEnd(settings);

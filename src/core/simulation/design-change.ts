@@ -4,7 +4,7 @@ import type { Design } from '../design';
 import { sameOctets } from '../protocols/frames';
 import { refresh } from './build';
 import { addPortTo, changeBridge, changePort, enable, hasPort } from './engines';
-import { addLags, addPhysical } from './physical';
+import { addBundleEnds, addPhysical } from './physical';
 import { drain, note, setUp } from './switch';
 import { planOf } from './plan';
 import type { NodePlan, ProcessPlan } from './plan';
@@ -48,7 +48,7 @@ export function changeDesign(w: World, drawn: Design): void {
       w.record.happened({ kind: 'restart', at: w.now, switch: plan.id });
     }
   }
-  addLags(w);
+  addBundleEnds(w);
   addPhysical(w);
   refresh(w);
 }

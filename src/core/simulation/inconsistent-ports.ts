@@ -19,9 +19,9 @@ function lifetime({ engine }: Process, payload: Uint8Array): number {
 }
 
 /** A BPDU of another VLAN has come. */
-export function hearStray(w: World, bp: BridgePort, copy: Copy, frame: Frame, index: number): void {
+export function receiveMismatched(w: World, bp: BridgePort, copy: Copy, frame: Frame, index: number): void {
   w.record.heard(index, copy.to, w.now, 'stray');
-  for (const vlan of copy.strays!) {
+  for (const vlan of copy.mismatched!) {
     const process = bp.node.byVlan.get(w.plan.representative.get(vlan) ?? vlan);
     if (!process?.members[bp.number]) continue;
     const run = process.plan.vlan!;

@@ -66,7 +66,7 @@ export interface Copy {
   receiver: Receiver | null;
   process: Process | null;
   /** VLANs that it shows to be confused, where it is of another VLAN than the one it comes in; null where it is not. */
-  strays: readonly number[] | null;
+  mismatched: readonly number[] | null;
   /** Its bridge, where that is a rapid one, and the place of the port among those of the bridge. */
   bridge: MstBridge | null;
   index: number;
@@ -216,7 +216,4 @@ export interface World {
   /** Frames and timers handled so far. */
   handled: number;
   bpdus: number;
-  /** Looks at cables and bundles again after something about them changed. */
-  refresh: () => void;
-  receiveLacp: (to: string, from: string, octets: Uint8Array, index: number) => void;
 }

@@ -2,18 +2,19 @@
 import { bundleAt, linksOfHost } from '../design';
 import { changeEnd } from '../protocols/lacp';
 import { bundleLacpEnd, hostLacpEnd } from '../network';
-import { darkEnd, startLag } from './bundle-exchange';
+import { startEnd } from '../protocols/lacp';
+import { endWithoutCarrier } from './bundle-exchange';
 import type { Way, World } from './network-state';
 
 const NO_WAY: Way = { ends: [], link: null, end: 'a' };
 
 /** Ends of bundles at switches and hosts; those that were there go on, where they are set as before. */
-export function addLags(w: World): void {
+export function addBundleEnds(w: World): void {
   const { design } = w.plan;
   const before = new Map(w.bundleEnds);
   w.bundleEnds.clear();
   for (const bundle of design.bundles) {
-    const settings = darkEnd(bundleLacpEnd(design, bundle));
+    const settings = endWithoutCarrier(bundleLacpEnd(design, bundle));
     const what = {
       bundle,
       port: w.bridgePorts.get(bundle.id) ?? null,
@@ -24,7 +25,7 @@ export function addLags(w: World): void {
     if (!old?.end || old.bundle?.kind !== bundle.kind) {
       w.bundleEnds.set(bundle.id, {
         ...what,
-        end: bundle.kind === 'static' ? null : startLag(settings),
+        end: bundle.kind === 'static' ? null : startEnd(settings),
         wakeAt: Infinity,
       });
       continue;
@@ -45,7 +46,7 @@ export function addLags(w: World): void {
       port: null,
       members: ports,
       individual: true,
-      end: startLag(darkEnd(hostLacpEnd(design, host, ports))),
+      end: startEnd(endWithoutCarrier(hostLacpEnd(design, host, ports))),
       wakeAt: Infinity,
     });
   }

@@ -1,9 +1,10 @@
 /** What a switch does with a control frame that arrives: for one of its processes, passed on as data, or a port shut. */
 import type { Envelope } from '../protocols/frames';
 import { receiveAgain, hearBpdu } from '../protocols/mst';
+import { receiveLacp, refresh } from './build';
 import { hear } from './engines';
-import { hearStray } from './inconsistent-ports';
-import { drain, isInconsistent, noteHeard, passes } from './switch';
+import { receiveMismatched } from './inconsistent-ports';
+import { drain, isInconsistent, noteReceived, passes } from './switch';
 import { transmit } from './transmit';
 import { addressTo, processFor } from './receiver';
 import type { Frame } from './frame';
@@ -30,7 +31,7 @@ function shut(w: World, bp: BridgePort): void {
     until: recovery === undefined ? null : bp.shutUntil,
   });
   if (recovery !== undefined) w.queue.push(bp.shutUntil, { kind: 'recover', port: bp.id });
-  w.refresh();
+  refresh(w);
 }
 
 /** A control frame arrives. */
@@ -38,7 +39,7 @@ export function arrive(w: World, copy: Copy, frame: Frame, index: number): void 
   const receiver = copy.physical?.takes;
   if (receiver && copy.receiver !== receiver) addressTo(w, copy, receiver, frame);
   const { process, bridge } = copy;
-  if (receiver && copy.strays) return hearStray(w, receiver.bp, copy, frame, index);
+  if (receiver && copy.mismatched) return receiveMismatched(w, receiver.bp, copy, frame, index);
   if (receiver && process && receiver.bp.inconsistent && isInconsistent(receiver.bp, process))
     return w.record.heard(index, copy.to, w.now, 'inconsistent');
   if (!receiver || !process) return receive(w, copy.to, frame, index, copy.from);
@@ -46,7 +47,7 @@ export function arrive(w: World, copy: Copy, frame: Frame, index: number): void 
   const arrival = { index, to: copy.to };
   const again = bridge && receiveAgain(bridge, copy.index, payload);
   if (again) {
-    for (const effect of again.effects) if (effect.kind === 'heard') noteHeard(w, effect, arrival);
+    for (const effect of again.effects) if (effect.kind === 'heard') noteReceived(w, effect, arrival);
     return;
   }
   hear(process.engine, receiver.bp.number, payload, w.now);
@@ -55,7 +56,7 @@ export function arrive(w: World, copy: Copy, frame: Frame, index: number): void 
 
 /** Looks at a frame in whole. */
 function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
-  if (to === 'host') return w.receiveLacp(to, from, frame.payload, index);
+  if (to === 'host') return receiveLacp(w, to, from, frame.payload, index);
   if (to === 'intruder') {
     const intruder = w.intruders.get(from);
     if (!intruder) return;
@@ -67,7 +68,7 @@ function receive(w: World, to: string, frame: Frame, index: number, from: string
   const physical = w.physical.get(to);
   if (!physical || !physical.carrier || !physical.node.on) return;
   const env = frame.opened;
-  if (env.kind === 'lacpdu') return w.receiveLacp(to, from, env.payload, index);
+  if (env.kind === 'lacpdu') return receiveLacp(w, to, from, env.payload, index);
   if (physical.held) return;
   const bp = physical.attached ?? physical.own;
   if (!bp.up || bp.element.bpduFilter) return;

@@ -26,7 +26,7 @@ export function processFor(w: World, bp: BridgePort, env: Envelope): Process | n
 }
 
 /** Looks who takes BPDUs in at each port: to be done after everything about ports, cables and switches that changes. */
-export function findTakers(w: World): void {
+export function findReceivers(w: World): void {
   for (const physical of w.physical.values()) {
     const bp = plainTaker(physical);
     const { takes } = physical;
@@ -46,7 +46,7 @@ function plainTaker({ carrier, held, node, attached, own }: PhysicalPort): Bridg
 export function addressTo(w: World, copy: Copy, receiver: Receiver, frame: Frame): void {
   const env = frame.opened;
   const process = env.kind === 'lacpdu' ? null : processFor(w, receiver.bp, env);
-  copy.strays = straysIn(w, receiver.bp, copy, env);
+  copy.mismatched = straysIn(w, receiver.bp, copy, env);
   // One without a bridge identifier does not say of what VLAN the next one is.
   copy.receiver = extensionIn(env.payload) === null ? null : receiver;
   copy.process = process?.members[receiver.bp.number] ? process : null;

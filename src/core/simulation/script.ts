@@ -9,7 +9,7 @@ import { changeDesign, changeLight } from './design-change';
 import { isRootOf, rootMacOf } from './engines';
 import { contactSoon, forgetRoots, note } from './switch';
 import { deliver } from './transmit';
-import { findTakers } from './receiver';
+import { findReceivers } from './receiver';
 import type { World } from './network-state';
 
 /** `quay-a 3 to gate 1` */
@@ -176,7 +176,7 @@ function treeOff(w: World, id: string): void {
   const node = w.nodes.get(id);
   if (!node) return;
   node.treeOff = true;
-  findTakers(w);
+  findReceivers(w);
   w.changed.add(-1);
   forgetRoots(w, node);
   for (const process of node.processes) for (const number of node.ports.keys()) note(w, process, number);

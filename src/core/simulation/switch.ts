@@ -104,7 +104,7 @@ export function drain(w: World, process: Process, arrival?: Arrival): void {
           contactSoon(w);
           break;
         case 'heard':
-          noteHeard(w, effect, arrival);
+          noteReceived(w, effect, arrival);
           break;
       }
     }
@@ -125,7 +125,7 @@ export function drain(w: World, process: Process, arrival?: Arrival): void {
 }
 
 /** Writes down what a port made of a frame: in the first tree always, in others where it is more than a repetition. */
-export function noteHeard(w: World, { tree, held, info }: HeardEffect, arrival: Arrival | undefined): void {
+export function noteReceived(w: World, { tree, held, info }: HeardEffect, arrival: Arrival | undefined): void {
   if (arrival && (tree === 0 || held)) w.record.heard(arrival.index, arrival.to, w.now, info, tree, held);
 }
 type HeardEffect = Extract<Engine['bridge']['effects'][number], { kind: 'heard' }>;

@@ -34,7 +34,7 @@ const copyTo = (w: World, from: string, to: string): Copy => ({
   physical: w.physical.get(to) ?? null,
   receiver: null,
   process: null,
-  strays: null,
+  mismatched: null,
   bridge: null,
   index: 0,
 });

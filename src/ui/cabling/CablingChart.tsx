@@ -5,7 +5,7 @@ import { disagreement, disagreementSentence, tagging } from '../../core/editing'
 import { endOwner, linkById, linkTypeOf, portById, portLabel } from '../../core/design';
 import { pluggedInto } from '../chart/cabling-scene';
 import { Chart } from '../chart/Chart';
-import type { Hands } from '../chart/Chart';
+import type { Hands } from '../chart/hands';
 import type { Ref } from '../session/view';
 import { useBench } from '../session/context';
 import { vlanHue } from '../chart/hue';

@@ -1,5 +1,5 @@
 /** What the pointer does on the cabling: move things, pull cables, frame a part, paint a VLAN along links. */
-import type { ChartHandle } from '../chart/Chart';
+import type { ChartHandle } from '../chart/hands';
 import { layOut, placesOf } from '../chart/cabling-scene';
 import type { Looks, Places } from '../chart/cabling-scene';
 import type { Point } from '../chart/geometry';

@@ -4,7 +4,7 @@ import { presence } from '../../core/editing';
 import type { Chosen } from '../../core/editing';
 import type { Design, Switch } from '../../core/design';
 import { arrangeAsCabled } from '../chart/arrange';
-import type { ChartHandle } from '../chart/Chart';
+import type { ChartHandle } from '../chart/hands';
 import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
 import type { Marks } from '../chart/cabling-scene';
 import type { Point } from '../chart/geometry';

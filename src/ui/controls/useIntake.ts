@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import type { Design } from '../../core/design';
 import type { Intake, SourceFile } from '../../core/formats';
 import type { IntakeRequest } from '../../workers/intake';
+import { runJob } from '../../workers/run-job';
 
 export interface IntakeState {
   /** Null while the files are read, and when there are none. */
@@ -19,12 +20,16 @@ export function useIntake(into: Design | null, files: readonly SourceFile[]): In
   useEffect(() => {
     if (files.length === 0) return setState(NOTHING);
     setState({ ...NOTHING, reading: true });
-    const worker = new Worker(new URL('../../workers/intake.ts', import.meta.url), { type: 'module' });
-    const fail = (why: string) => setState({ ...NOTHING, fault: `The files could not be read: ${why}` });
-    worker.onmessage = ({ data }: MessageEvent<Intake>) => setState({ ...NOTHING, intake: data });
-    worker.onerror = (event) => fail(event.message || 'the worker that reads them ended.');
-    worker.postMessage({ into, files } satisfies IntakeRequest);
-    return () => worker.terminate();
+    const job = runJob<IntakeRequest, never, Intake>(
+      new Worker(new URL('../../workers/intake.ts', import.meta.url), { type: 'module' }),
+      { into, files },
+      { failure: (why) => `The files could not be read: ${why}` },
+    );
+    job.done.then(
+      (intake) => intake && setState({ ...NOTHING, intake }),
+      (error: Error) => setState({ ...NOTHING, fault: error.message }),
+    );
+    return job.drop;
   }, [into, files]);
   return state;
 }

@@ -8,7 +8,7 @@ import { solveDesign } from '../../core/trees';
 import type { SolvedDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
-import type { ChartHandle } from '../chart/Chart';
+import type { ChartHandle } from '../chart/hands';
 import { buildScene } from '../chart/scene';
 import type { Scene } from '../chart/scene-items';
 import type { Ref } from '../session/view';

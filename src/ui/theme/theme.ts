@@ -50,7 +50,7 @@ export const theme = createTheme({
         root: {
           minHeight: 28,
           padding: '2px 10px',
-          fontSize: 13,
+          fontSize: 'var(--font-base)',
           lineHeight: 1.5,
           borderColor: 'var(--ink-3)',
           color: 'var(--ink)',
@@ -69,35 +69,39 @@ export const theme = createTheme({
       },
     },
     MuiMenu: { defaultProps: { slotProps: { paper: { onMouseUpCapture: swallowStillRelease } } } },
-    MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 28, paddingTop: 3, paddingBottom: 3 } } },
+    MuiMenuItem: {
+      styleOverrides: { root: { fontSize: 'var(--font-base)', minHeight: 28, paddingTop: 3, paddingBottom: 3 } },
+    },
     MuiOutlinedInput: {
       styleOverrides: {
-        root: { fontSize: 13 },
+        root: { fontSize: 'var(--font-base)' },
         input: { padding: '4px 8px', height: 20 },
         notchedOutline: { borderColor: 'var(--ink-3)' },
       },
     },
     MuiSelect: { styleOverrides: { select: { paddingTop: 4, paddingBottom: 4, minHeight: 20, lineHeight: '20px' } } },
-    MuiFormHelperText: { styleOverrides: { root: { marginLeft: 0, fontSize: 12, lineHeight: 1.35 } } },
-    MuiInputLabel: { styleOverrides: { root: { fontSize: 13 } } },
+    MuiFormHelperText: { styleOverrides: { root: { marginLeft: 0, fontSize: 'var(--font-small)', lineHeight: 1.35 } } },
+    MuiInputLabel: { styleOverrides: { root: { fontSize: 'var(--font-base)' } } },
     MuiTooltip: {
       defaultProps: { enterDelay: 500 },
-      styleOverrides: { tooltip: { backgroundColor: 'var(--ink)', color: 'var(--paper)', fontSize: 12 } },
+      styleOverrides: {
+        tooltip: { backgroundColor: 'var(--ink)', color: 'var(--paper)', fontSize: 'var(--font-small)' },
+      },
     },
     MuiDialogTitle: {
       styleOverrides: {
-        root: { fontFamily: 'var(--heading)', fontWeight: 600, fontSize: 17, padding: '14px 18px 6px' },
+        root: { fontFamily: 'var(--heading)', fontWeight: 600, fontSize: 'var(--font-head)', padding: '14px 18px 6px' },
       },
     },
     MuiDialogContent: { styleOverrides: { root: { padding: '6px 18px 12px' } } },
     MuiDialogActions: { styleOverrides: { root: { padding: '8px 18px 14px' } } },
-    MuiListSubheader: { styleOverrides: { root: { fontSize: 12, lineHeight: '26px' } } },
+    MuiListSubheader: { styleOverrides: { root: { fontSize: 'var(--font-small)', lineHeight: '26px' } } },
     MuiAutocomplete: {
       styleOverrides: {
         inputRoot: { padding: '0 28px 0 0 !important' },
         input: { padding: '4px 8px !important' },
-        groupLabel: { fontSize: 12, lineHeight: '26px' },
-        option: { fontSize: 13, minHeight: '26px !important' },
+        groupLabel: { fontSize: 'var(--font-small)', lineHeight: '26px' },
+        option: { fontSize: 'var(--font-base)', '&&': { minHeight: 26 } },
       },
     },
   },

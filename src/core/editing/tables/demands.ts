@@ -1,5 +1,5 @@
 /** The table of traffic: Mb/s offered in a VLAN from one place to another. */
-import { hostById, setField, switchById } from '../../design';
+import { clipped, hostById, setField, switchById } from '../../design';
 import type { Demand, Design, PlaceRef } from '../../design';
 import { numberCell, unlessFault } from './column';
 import type { Column, Refusal, Table } from './column';
@@ -15,7 +15,7 @@ function placeCell(design: Design, text: string): PlaceRef | { fault: string } {
   const host = design.hosts.find((h) => h.name === name);
   if (host) return { host: host.id };
   const s = design.switches.find((one) => one.name === name);
-  return s ? { switch: s.id } : { fault: `There is no host or switch '${name}' in this design.` };
+  return s ? { switch: s.id } : { fault: `There is no host or switch '${clipped(name)}' in this design.` };
 }
 
 const place = (id: 'from' | 'to', title: string): Column<Demand> => ({

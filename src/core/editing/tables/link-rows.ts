@@ -1,5 +1,5 @@
 /** New links from cells: which ends they name, which ports come into being, and what the cells set on them. */
-import { addElement, endOwner, hostById, linkAt, portById, segmentAt, setField } from '../../design';
+import { addElement, clipped, endOwner, hostById, linkAt, portById, segmentAt, setField } from '../../design';
 import type { Design, Edit, Link, LinkEnd } from '../../design';
 import { portSettings } from '..';
 import type { Wiring } from '..';
@@ -33,7 +33,7 @@ export function endAt(
   if (!at) {
     const host = design.hosts.find((h) => h.name === name);
     if (host) return { host: host.id, ...(port ? { card: port } : {}) };
-    return { fault: `There is no switch or host '${name}' in this design.` };
+    return { fault: `There is no switch or host '${clipped(name)}' in this design.` };
   }
   const known = port === '' ? undefined : wiring.named(at.id, port);
   if (known === undefined) {
@@ -41,13 +41,16 @@ export function endAt(
     const settings = like ? portSettings(like) : {};
     return { port: wiring.newPort(at.id, { speed: like?.speed ?? speed, ...(port ? { name: port } : {}), settings }) };
   }
-  if (!portById(design, known)) return { fault: `'${port}' of ${name} is used already: a port takes one cable.` };
+  if (!portById(design, known))
+    return { fault: `'${clipped(port)}' of ${clipped(name)} is used already: a port takes one cable.` };
   if (wiring.isCabled(known) && known !== old) {
     const other = linkAt(design, known);
     const by = other
       ? SIDES.map((s) => `${ownerText(design, other, s)} ${portText(design, other, s)}`).join(' – ')
       : (segmentAt(design, known)?.name ?? 'another row');
-    return { fault: `Port '${port}' of ${name} has a cable already (${by}): a port takes one cable.` };
+    return {
+      fault: `Port '${clipped(port)}' of ${clipped(name)} has a cable already (${by}): a port takes one cable.`,
+    };
   }
   return { port: known };
 }
@@ -95,7 +98,7 @@ export function createLink(wiring: Wiring, cells: ReadonlyMap<string, string>): 
   if ('port' in a && 'port' in b && a.port === b.port)
     return {
       column: 'b_port',
-      fault: `Both ends of the link are port '${cell('a_port')}' of ${cell('a_switch')}: a link needs two different ends.`,
+      fault: `Both ends of the link are port '${clipped(cell('a_port'))}' of ${clipped(cell('a_switch'))}: a link needs two different ends.`,
     };
   for (const [end, far] of [
     [a, b],

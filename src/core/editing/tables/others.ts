@@ -1,6 +1,7 @@
 /** The tables of VLANs, hosts and shared segments. */
 import {
   addElement,
+  clipped,
   groupBy,
   hostById,
   linksOfHost,
@@ -75,7 +76,7 @@ const vlanColumns: Column<Vlan>[] = [
       const word = text.trim().toLowerCase();
       const index = HUES.findIndex((h) => h === word);
       if (word !== '' && index < 0)
-        return { fault: `Hue '${text.trim()}' is not known: it is one of ${HUES.join(', ')}, or empty.` };
+        return { fault: `Hue '${clipped(text.trim())}' is not known: it is one of ${HUES.join(', ')}, or empty.` };
       return [setField('vlan', v.id, 'hue', word === '' ? null : index)];
     },
   },

@@ -2,6 +2,7 @@
 import {
   LINK_TYPES,
   bundleAt,
+  clipped,
   endOwner,
   farEnd,
   linkAt,
@@ -40,7 +41,9 @@ function farText(design: Design, port: Port): string {
 function nativeEdits(design: Design, portId: string, text: string): CellEdits {
   const value = numberCell(text);
   if (typeof value === 'string')
-    return { fault: `'${text.trim()}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.` };
+    return {
+      fault: `'${clipped(text.trim())}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.`,
+    };
   return setNative(design, portId, value);
 }
 
@@ -48,7 +51,7 @@ function nativeEdits(design: Design, portId: string, text: string): CellEdits {
 function moveTo(wiring: Wiring, port: Port, text: string): CellEdits {
   const { design } = wiring;
   const to = design.switches.find((s) => s.name === text.trim());
-  if (!to) return { fault: `There is no switch '${text.trim()}' in this design.` };
+  if (!to) return { fault: `There is no switch '${clipped(text.trim())}' in this design.` };
   if (to.id === port.switch) return [];
   const bundle = bundleAt(design, port.id);
   if (bundle)
@@ -208,11 +211,11 @@ export const PORTS: Table<Port> = {
     if (!at)
       return {
         column: 'switch',
-        fault: name ? `There is no switch '${name}' in this design.` : 'A port needs a switch: name it.',
+        fault: name ? `There is no switch '${clipped(name)}' in this design.` : 'A port needs a switch: name it.',
       };
     const called = cells.get('name')?.trim();
     if (called && wiring.named(at.id, called))
-      return { column: 'name', fault: `Switch '${name}' has a port '${called}' already.` };
+      return { column: 'name', fault: `Switch '${clipped(name)}' has a port '${clipped(called)}' already.` };
     const before = wiring.edits.length;
     const typed = speedCell(cells.get('speed')?.trim() || '1000');
     const number = numberCell(cells.get('number') ?? '');
@@ -242,7 +245,7 @@ export function newPortVlan(id: string, field: 'vlans' | 'native', text: string)
   if (field === 'vlans') return /^all$/i.test(text.trim()) ? [] : [setField('port', id, 'vlans', text.trim())];
   const value = numberCell(text);
   return typeof value === 'string'
-    ? { fault: `'${text.trim()}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.` }
+    ? { fault: `'${clipped(text.trim())}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.` }
     : value === null
       ? []
       : [setField('port', id, 'native', value)];

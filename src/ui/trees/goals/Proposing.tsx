@@ -25,10 +25,10 @@ export function Proposing() {
   const [held, setFound] = useState<Found | null>(null);
   const [failure, setFailure] = useState('');
   const job = useRef<ProposeJob | null>(null);
-  useEffect(() => () => job.current?.cancel(), []);
+  useEffect(() => () => job.current?.drop(), []);
   const found = held?.design === design ? held : null;
   const start = async () => {
-    job.current?.cancel();
+    job.current?.drop();
     setFailure('');
     setFound(null);
     setProgress({ done: 0, total: 1, tried: 0 });
@@ -64,7 +64,7 @@ export function Proposing() {
             value={(progress.done / Math.max(1, progress.total)) * 100}
           />
           <div className="buttons">
-            <Button onClick={() => job.current?.cancel()}>Cancel</Button>
+            <Button onClick={() => job.current?.drop()}>Cancel</Button>
           </div>
         </div>
       ) : (
