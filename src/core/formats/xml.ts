@@ -17,8 +17,11 @@ export const elementsOf = (value: unknown): XmlElement[] =>
     return (recordOf(v) as XmlElement | null) ?? [];
   });
 
-/** A sentence with its full stop, and not longer than can be read. */
-export const ended = (text: string): string => `${clipped(text, 200).replace(/[.]$/, '')}.`;
+/** A sentence with its full stop, and not longer than can be read. What it repeats of the file stays between its quotes. */
+export const ended = (text: string): string => {
+  const short = text.replace(/'([^]*)'/, (_, repeated: string) => `'${clipped(repeated, 120)}'`);
+  return `${clipped(short, 200).replace(/[.]$/, '')}.`;
+};
 
 /** Levels of elements that are read: a graph has six. */
 const DEEPEST = 60;
