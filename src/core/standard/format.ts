@@ -5,8 +5,18 @@ const NUMBER = new Intl.NumberFormat('en', { maximumFractionDigits: 0 });
 const GROUP = /,/g;
 const NO_BREAK = '\u00a0';
 
+/** Numbers formatted before: the same costs turn up in every sentence of a design. */
+const known = new Map<number, string>();
+const MOST_KNOWN = 4096;
+
 /** `20 000`: groups of three digits, kept on one line. */
-export const grouped = (value: number): string => NUMBER.format(value).replace(GROUP, NO_BREAK);
+export function grouped(value: number): string {
+  const before = known.get(value);
+  if (before !== undefined) return before;
+  const text = NUMBER.format(value).replace(GROUP, NO_BREAK);
+  if (known.size < MOST_KNOWN) known.set(value, text);
+  return text;
+}
 
 /** `1 port`, `2 ports`, `1 000 switches`. */
 export const count = (n: number, one: string, many = `${one}s`): string => `${grouped(n)} ${n === 1 ? one : many}`;
