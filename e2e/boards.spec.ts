@@ -259,7 +259,7 @@ test('VLANs are grouped into instances as advised, moved between them, and a swi
 });
 
 test('the protocol load of the modes is compared with limits', async ({ page, request }) => {
-  await openBoard(page, await freshDemo(request, 'burden'), 'instances');
+  await openBoard(page, await freshDemo(request, 'load'), 'instances');
   await page.getByRole('radio', { name: 'Protocol load' }).click();
   const row = page.getByRole('row', { name: /^one tree per VLAN, rapid/ });
   await expect(row).toContainText('in use');

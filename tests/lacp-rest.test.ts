@@ -67,7 +67,7 @@ function disturbed(end: LacpEnd, salt: readonly number[]): LacpEnd {
       // What it says of itself goes with where it is.
       actor: { ...p.actor, state: p.actor.state | [0, 0, 0x08, 0x38][(n >> 3) % 4]! },
       selected: (['UNSELECTED', 'SELECTED', 'STANDBY'] as const)[(n >> 5) % 3]!,
-      // A defaulted port knows no one, and takes no one as in step with it.
+      // A defaulted port has no partner, and counts none as in sync.
       partner: n % 5 === 2 ? withBit(p.partnerAdmin, 'synchronization', true) : stale(n),
       timers: { ...p.timers, currentWhile: (n % 80) * 1_000_000, waitWhile: (n % 3) * 1_000_000 },
     };

@@ -63,7 +63,7 @@ describe('at rest the rehearsal agrees with the solver', () => {
   test.each(['per-vlan-rstp', 'per-vlan-stp'] as Mode[])('ends that differ in what travels untagged: %s', (mode) => {
     fc.assert(
       fc.property(networks, fc.infiniteStream(fc.constantFrom(...UNTAGGED)), (network, choice) => {
-        // On shared segments no one is distinguished by what travels untagged.
+        // On shared segments untagged VLANs are not compared.
         const shared = new Set(network.segments.flatMap((g) => g.ports));
         const ports = network.ports.map((p) => (shared.has(p.id) ? p : untagged(p, choice.next().value)));
         expect(atRest({ ...network, mode, ports })).toEqual([]);

@@ -5,7 +5,7 @@ import { numberToMac } from '@/core/standard';
 import { blockedPorts, rootsOf, solveDesign, ROLE } from '@/core/trees';
 import { successor, wayBetween } from '@/core/goals';
 
-/** A small generator of its own (mulberry32), so that a case is shown by its seed. */
+/** A small generator of its own (mulberry32), so that a case is known by its seed. */
 export function random(seed: number): () => number {
   let a = seed >>> 0;
   return () => {

@@ -172,8 +172,8 @@ function farStep({ design, far, nearName, farName, opening }: Work): ChangeStep 
     at: farName,
     work: `Create ${kind} ${far.name} of ports ${names(design, far.members)}, ${far.activity ?? 'active'}. Set its VLANs and cost on the bundle.`,
     meanwhile: individual
-      ? `The cable in service, briefly: the partner sends no LACPDUs yet, so each port runs as individual; ${opening}.`
-      : `All cables until ${nearName} sends LACPDUs: members may not run as individual here. Keep another path to ${farName}.`,
+      ? `The cable in service, briefly: there is no partner yet, so each port runs as individual; ${opening}.`
+      : `All cables until ${nearName} negotiates: members may not run as individual here. Keep another path to ${farName}.`,
     check: individual ? `${farName} is still reachable; its member is individual.` : 'Continue at once.',
   };
 }
@@ -190,7 +190,7 @@ const negotiatedSteps = (work: Work): ChangeStep[] => [
   {
     at: work.nearName,
     work: `Create bundle ${work.near.name} of ports ${names(work.design, work.near.members)}, ${work.near.activity ?? 'active'}.`,
-    meanwhile: `The cable in service for about 2 s, until LACP agrees; then ${work.opening}.`,
+    meanwhile: `The cable in service for about 2 s, until the two ends agree; then ${work.opening}.`,
     check: `Port ${work.first} collects and distributes at both ends, and each end shows the other as its partner.`,
   },
   ...twinStep(work.design, work.nearTwin),

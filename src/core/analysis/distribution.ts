@@ -13,7 +13,7 @@ export interface Conversation extends Readonly<Record<HashField, string>> {
   readonly load: number;
 }
 
-/** What a bundle looks at unless it is shown otherwise. */
+/** The hash fields of a bundle without a setting. */
 export const USUAL_HASH: readonly HashField[] = ['src-mac', 'dst-mac'];
 
 function hash(text: string): number {

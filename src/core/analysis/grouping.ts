@@ -1,4 +1,4 @@
-/** Which VLANs to put into which instances, with which roots, so that every VLAN keeps its way where it can. */
+/** Which VLANs to put into which instances, with which roots, so that every VLAN keeps its paths where possible. */
 import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { INSTANCE_ID, formatVlanRanges, vlanMembership, instanceTreeId } from '../standard';
@@ -201,7 +201,7 @@ function adviceFor(
 }
 
 /**
- * Grouping into at most `count` instances (1 to 64) that keeps the way of every VLAN where it can: each instance
+ * Grouping into at most `count` instances (1 to 64) that keeps the paths of every VLAN where possible: each instance
  * takes over the settings of its heaviest VLAN. Null in a design without VLANs or switches.
  */
 export function advise(solved: SolvedDesign, count: number): Advice | null {
@@ -237,7 +237,7 @@ export function mainRoots(solved: SolvedDesign): [string, string] | null {
 
 /**
  * Grouping into `count` instances of equal load (of equal number without traffic), their roots in turn on two
- * switches, each the successor of the other. The VLAN paths follow, so this is shown with what it moves.
+ * switches, each the successor of the other. The VLAN paths follow, so the answer lists what moves.
  */
 export function adviseBalanced(solved: SolvedDesign, count: number, roots: readonly [string, string]): Advice | null {
   const { design } = solved.topology;

@@ -20,7 +20,7 @@ export interface ProtocolLoad {
 const largest = (values: Float64Array): number => values.reduce((m, v, i) => (v > values[m]! ? i : m), 0);
 
 /**
- * The burden of a solved design once it has settled: every designated port sends a BPDU each hello time for its tree;
+ * The protocol load of a solved design once it has settled: every designated port sends a BPDU each hello time for its tree;
  * an MST bridge sends one for the CIST and all instances together, from a port that is designated in any of them;
  * VLAN 1's goes out tagged and untagged. Hello time in seconds.
  */
@@ -80,6 +80,6 @@ export function inMode(design: Design, mode: Mode): Design {
   return applied.design;
 }
 
-/** The burden of a design in each mode; for MSTP with the regions it has. */
-export const burdens = (design: Design, modes: readonly Mode[], hello = 2): ProtocolLoad[] =>
+/** The protocol load of a design in each mode; for MSTP with the regions it has. */
+export const protocolLoads = (design: Design, modes: readonly Mode[], hello = 2): ProtocolLoad[] =>
   modes.map((mode) => protocolLoadOf(solveDesign(inMode(design, mode)), hello));

@@ -105,7 +105,7 @@ export function rankEdits(solved: SolvedDesign, trees: readonly SolvedTree[], or
   return sentence === null ? { ok: true, edits: priorityEdits(solved, wanted) } : { ok: false, sentence };
 }
 
-/** Takes a whole tier out of the race of the given trees: every one of it comes after all others. */
+/** Keeps a whole tier from becoming root of the given trees: each of its switches comes after all others. */
 export function tierLastEdits(
   solved: SolvedDesign,
   trees: readonly SolvedTree[],

@@ -4,12 +4,12 @@ import { networks } from '../../../tests/support/networks';
 import { network } from '../../../tests/support/wishes';
 import { applyEdits, setField } from '../design';
 import type { Design } from '../design';
-import { ROLE, isAccidentalRoot, rootsOf, solveDesign } from '../trees';
+import { ROLE, isMacOnlyRoot, rootsOf, solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
 import { CELL, linkUseOf } from './link-use';
 import { advices, advise, adviseBalanced } from './grouping';
 import { balanceEdits, rankEdits, ranking, tierLastEdits } from './root-placement';
-import { burdens } from './protocol-load';
+import { protocolLoads } from './protocol-load';
 import { loadsOf } from './load';
 import { orderPriorities } from './bridge-priorities';
 import type { RankResult } from './root-placement';
@@ -30,7 +30,7 @@ describe('priorities in a wanted order', () => {
   test('what holds already is left alone', () => {
     expect(orderPriorities([[4096], [8192], [32768]])).toEqual([[4096], [8192], [32768]]);
   });
-  test('another one at 0 gives way, since nothing is below', () => {
+  test('a switch at 0 gives way, since nothing is below', () => {
     expect(orderPriorities([[32768], [0, 36864]])).toEqual([[32768], [36864, 36864]]);
     expect(orderPriorities([[4096], [0]])).toEqual([[4096], [8192]]);
   });
@@ -89,7 +89,7 @@ describe('ranks', () => {
         .slice(0, 2)
         .map((r) => r.switch),
     ).toEqual(['core-east', 'core-west']);
-    expect(isAccidentalRoot(then, then.byId.get('vlan-199')!, 0)).toBe(false);
+    expect(isMacOnlyRoot(then, then.byId.get('vlan-199')!, 0)).toBe(false);
   });
   test('a value that all trees want alike is set once for all', () => {
     const design: Design = {
@@ -130,7 +130,7 @@ describe('ranks', () => {
       { numRuns: 300 },
     );
   });
-  test('a whole tier pushed out comes after all others in every tree, in one setting a switch', () => {
+  test('a tier that never becomes root comes after all others in every tree, by one setting a switch', () => {
     const result = tierLastEdits(solved, solved.trees, 'access');
     const then = after(solved, result);
     for (const of of then.trees) {
@@ -189,7 +189,7 @@ describe('loads', () => {
     expect(loads.offered.get('vlan-130')).toBe(400);
     expect(loads.lost).toEqual([]);
   });
-  test('a demand of a removed host, and one that cannot get through, are shown', () => {
+  test('a demand of a removed host, and one without a path, are listed', () => {
     const design = asMeant();
     design.demands = [
       { id: 'a', vlan: 110, from: { host: 'missing' }, to: { host: 'ticket-desk' }, load: 5 },
@@ -201,7 +201,7 @@ describe('loads', () => {
   });
 });
 
-describe('the weave', () => {
+describe('link use', () => {
   test('a cell says what the roles at both ends say, on random networks', () => {
     fc.assert(
       fc.property(networks, (design) => {
@@ -263,9 +263,9 @@ describe('the advisor', () => {
   });
 });
 
-describe('the burden of the modes', () => {
+describe('the protocol load of the modes', () => {
   test('one tree sends one BPDU a hello and link; trees per VLAN one for each VLAN on it', () => {
-    const [perVlan, one] = burdens(asMeant(), ['per-vlan-rstp', 'rstp']);
+    const [perVlan, one] = protocolLoads(asMeant(), ['per-vlan-rstp', 'rstp']);
     expect([perVlan!.trees, one!.trees]).toEqual([7, 1]);
     expect([perVlan!.trees1.count, one!.trees1.count]).toEqual([7, 1]);
     expect(one!.link1.rate).toBe(0.5);
@@ -275,7 +275,7 @@ describe('the burden of the modes', () => {
     const advice = advise(solveDesign(asMeant()), 64)!;
     const applied = applyEdits(asMeant(), advice.edits);
     if (!applied.ok) throw new Error('unfit');
-    const [mstp] = burdens(applied.design, ['mstp']);
+    const [mstp] = protocolLoads(applied.design, ['mstp']);
     expect(mstp!.trees1.count).toBe(advice.instances.length + 1);
     expect(mstp!.link1.rate).toBeLessThanOrEqual(1);
   });

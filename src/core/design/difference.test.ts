@@ -41,7 +41,7 @@ test('a design does not differ from itself', () => {
   );
 });
 
-test('edits are shown in words, with the trees they are for', () => {
+test('edits are described with the trees they are for', () => {
   const words = (field: string, value: unknown, kind: 'switch' | 'port' = 'switch', id = 'gate') =>
     editWords(asCabled(), { type: 'set', kind, id, field, value: value as never });
   expect(words('vlanPriority.110', 4096)).toBe('gate: priority 4096 for VLAN 110');

@@ -29,7 +29,7 @@ function fieldEdits(from: Plain, to: Plain): { field: string; value: unknown }[]
   });
 }
 
-/** Removals first, then what is new, then what is set otherwise; elements are shown by their ids. The order of lists does not count. */
+/** Removals first, then what is new, then what is set otherwise; elements are identified by their ids. The order of lists does not count. */
 export function differenceBetween(from: Design, to: Design): Edit[] {
   const settings = (['name', 'mode', 'costScale', 'bundleCost'] as const).flatMap((field): Edit[] =>
     from[field] === to[field] ? [] : [{ type: 'settings', field, value: to[field] }],

@@ -70,7 +70,7 @@ const treeSettings = {
   bpduGuard: z.boolean().optional(),
   /** Neither sends nor hears BPDUs. */
   bpduFilter: z.boolean().optional(),
-  /** Holds the port back while another one behind it claims to be a better root (restrictedRole). */
+  /** Blocks the port while it receives superior BPDUs (restrictedRole). */
   rootGuard: z.boolean().optional(),
   /** Holds the port back when BPDUs stop coming, instead of opening it. */
   loopGuard: z.boolean().optional(),

@@ -65,7 +65,7 @@ export const scriptSchema = z.strictObject({
   /** Seconds that are rehearsed. */
   until: seconds,
   events: z.array(eventSchema),
-  /** Absent: every pair of hosts in one VLAN, where they are few. */
+  /** Absent: every pair of hosts in one VLAN, up to a limit. */
   probes: z.array(probe).optional(),
   /** Chooses when each switch says hello within its interval; absent: 1. */
   seed: whole(0, 1_000_000, wording.seed).optional(),

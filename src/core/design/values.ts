@@ -14,7 +14,7 @@ import {
 } from '../standard';
 import { MISSING_VALUE, NAME_LENGTH, SHEET_EDGE, wording } from './wording';
 
-/** A sentence for a wrong value. A missing one is shown of by `faultsOf`, which knows what it is missing from. */
+/** A sentence for a wrong value. A missing one gets its sentence from `faultsOf`, which knows the element that it is missing from. */
 export const saying = (sentence: (value: unknown) => string) => ({
   error: (issue: { input?: unknown }) => (issue.input === undefined ? MISSING_VALUE : sentence(issue.input)),
 });

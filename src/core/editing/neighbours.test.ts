@@ -66,7 +66,7 @@ test('a cable that is not drawn is unexpected, and accepting it draws it', () =>
   expect(now.links).toHaveLength(design.links.length);
   expect(now.ports).toHaveLength(design.ports.length);
 });
-test('a drawn cable that no one hears is missing, and accepting it takes it out', () => {
+test('a drawn cable without LLDP at either end is missing, and accepting it removes it', () => {
   const quiet = heard.filter(
     (h) => !(h.from === 'quay-1' && h.fromPort === 'p3') && !(h.from === 'dock-3' && h.fromPort === 'p1'),
   );
@@ -74,7 +74,7 @@ test('a drawn cable that no one hears is missing, and accepting it takes it out'
   expect(finding).toMatchObject({ verdict: 'missing', link: 'l2' });
   expect(acceptAll(design, quiet).links.map((l) => l.id)).not.toContain('l2');
 });
-test('a cable in another port than drawn is shown with both, and accepting re-plugs it', () => {
+test('a cable in another port than drawn is listed with both ports, and accepting moves it', () => {
   const moved: Design = {
     ...design,
     links: design.links.map((l) => (l.id === 'l8' ? { ...l, b: { port: 'dock-4:p5' } } : l)),

@@ -40,7 +40,7 @@ describe('what became of goals', () => {
   ] as [GoalState[], GoalState[], string][])('%j then %j', (before, after, said) => {
     expect(words(before, after)).toBe(said);
   });
-  test('every goal is counted once, whatever beresulted', () => {
+  test('every goal is counted once, whatever its outcome', () => {
     const state = fc.constantFrom<GoalState>('met', 'broken', 'void');
     fc.assert(
       fc.property(fc.array(fc.tuple(state, state), { maxLength: 12 }), (pairs) => {

@@ -35,7 +35,7 @@ function exclude(a: Want, b: Want): boolean {
 const both = (solved: SolvedDesign, goals: readonly Goal[]) =>
   goals.map((goal) => `“${goalSentence(solved.topology.design, goal).replace(/\.$/, '')}”`).join(' and ');
 
-/** Why a single condition can never hold here, where it can be told. */
+/** Why a single condition can never hold here; null where that cannot be known. */
 function impossible(of: SolvedTree, want: Want): string | null {
   const { topology } = of;
   if (want.kind === 'cut' || want.kind === 'carry') {

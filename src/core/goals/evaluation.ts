@@ -70,7 +70,7 @@ export function breach(of: Case, want: Want): string | null {
     case 'root': {
       const root = outcome.root[want.bridge]!;
       if (root < 0)
-        return `${name(want.bridge)} ${topology.design.switches[want.bridge]!.off ? 'is off' : 'has no part in this tree'}`;
+        return `${name(want.bridge)} ${topology.design.switches[want.bridge]!.off ? 'is off' : 'is not in this tree'}`;
       if (root !== want.bridge) return `${name(root)} is root`;
       if (want.next === null) return null;
       const next = successor(of, root);

@@ -37,7 +37,7 @@ export function orderOption(of: Case, wants: readonly Want[]): Option | null {
   );
 }
 
-/** Puts only those behind all others who are not there by their identifier already. */
+/** Puts switches behind all others, except those whose identifier is behind already. */
 function pushBack(of: Case, bridges: readonly number[]): Option | null {
   const { bridgePriority, bridgeTakesPart } = of.problem;
   const { rank } = of.outcome;
@@ -281,7 +281,7 @@ export function optionsFor(lab: Lab, of: Case, want: Want, all: readonly Want[])
       if (role === ROLE.designated) {
         options.yieldDesignation(want.port, far);
         if (of.outcome.role[far] === ROLE.root) options.leaveRootPort(far);
-        // A root has no cut: another one must be it, at best across the link or behind.
+        // A root has no blocked port: another switch must become root, at best across the link or behind.
         for (const bridge of around(of, of.topology.portBridge[far]!)) options.reroot(bridge);
       }
       return options.found;

@@ -103,7 +103,7 @@ export function prove(solved: SolvedDesign, edits: readonly Edit[], before: read
   };
 }
 
-/** Fewest goals left or broken, then settings, then devices, then trees moved in addition. */
+/** Fewest goals left or broken, then settings, then devices, then other trees that move. */
 function rank(a: Proposal, b: Proposal): number {
   const open = (p: Proposal) => p.breaks.length * 2 + p.leaves.length;
   return (

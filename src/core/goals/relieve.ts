@@ -20,7 +20,7 @@ function strain(solved: SolvedDesign, percent: number): { over: number; broken: 
   return { over, broken };
 }
 
-/** The edits, with further ones that bring loads under the limits of the goals, where they can be brought. */
+/** The edits, with further ones that bring loads under the limits of the goals where possible. */
 export function relieve(solved: SolvedDesign, edits: readonly Edit[]): Edit[] {
   const { design } = solved.topology;
   const percent = Math.min(...design.goals.flatMap((g) => (g.type === 'load' ? [g.percent] : [])), Infinity);

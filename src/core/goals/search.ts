@@ -69,7 +69,7 @@ function roundCost(value: number, before: number): number {
   return (value > before ? Math.min(...fitting) : Math.max(...fitting, 1)) || value;
 }
 
-/** The same answer with round costs, where everything still holds with them. */
+/** The same answer with round costs where everything still holds. */
 function rounded(lab: Lab, state: State, wants: readonly Want[]): State {
   let best = state;
   for (const [key, move] of state.moves) {

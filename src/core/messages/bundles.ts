@@ -19,14 +19,14 @@ export const bundleMessages = {
   'both-static': () =>
     'Both ends are static: every member that is up carries frames. No protocol checks the other end.',
   'static-alone': ({ far, bundled }: Far & { bundled: boolean }) =>
-    `This end is static and forwards on every member; ${far} ${bundled ? 'waits for LACPDUs that never arrive' : 'has no bundle there'}. ${UNSEEN}`,
+    `This end is static and forwards on every member; ${far} ${bundled ? 'waits for a negotiation that never starts' : 'has no bundle there'}. ${UNSEEN}`,
   'far-static': (v: Unanswered) =>
     `${v.far} is static and forwards on every member; this end has no partner: ${silent(v)}. ${UNSEEN}`,
   'no-bundle-there': (v: Unanswered) => `No partner: ${v.far} has no bundle there, so ${silent(v)}.`,
   'other-protocol': (v: Unanswered) =>
     `${v.far} runs another negotiation protocol: neither end has a partner, so ${silent(v)}.`,
-  'both-passive': (v: Pick<Unanswered, 'individual'>) =>
-    `Both ends are passive, so LACP never starts: ${silent(v)}. Make one end active.`,
+  'both-passive': (v: Pick<Unanswered, 'individual'> & { lacp: boolean }) =>
+    `Both ends are passive, so ${v.lacp ? 'LACP' : 'the negotiation'} never starts: ${silent(v)}. Make one end active.`,
   agree: () => 'The ends agree.',
   'agree-standby': ({ decides }: { decides: string }) =>
     `The ends agree. ${decides} decides which members are standby.`,
@@ -44,7 +44,7 @@ export const bundleSamples: { [C in keyof typeof bundleMessages]: Parameters<(ty
   'far-static': [[{ far: 'Quay-b', individual: true }], [{ far: 'Quay-b', individual: false }]],
   'no-bundle-there': [[{ far: 'quay-b', individual: true }]],
   'other-protocol': [[{ far: 'Quay-b', individual: false }]],
-  'both-passive': [[{ individual: true }]],
+  'both-passive': [[{ individual: true, lacp: true }], [{ individual: false, lacp: false }]],
   agree: [[]],
   'agree-standby': [[{ decides: 'This end' }]],
   active: [[{ active: 1, total: 2 }], [{ active: 2, total: 2 }]],

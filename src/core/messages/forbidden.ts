@@ -11,11 +11,12 @@ export function sentenceFaults(text: string): string[] {
   const words = [...forbiddenWords, ...MISSING].filter((word) =>
     new RegExp(`(^|[^\\w])${word.replace('[', '\\[')}([^\\w]|$)`, 'i').test(text),
   );
-  const plural = /(^|\s)1 (?!of\b)\w+s\b/.exec(text)?.[0]?.trim();
+  // A count of one; in 'VLAN 1 arrives' the number is a name.
+  const plural = /(?<![A-Z]\w* )(?<=^|\s)1 (?!of\b)\w+s\b/.exec(text)?.[0]?.trim();
   return [
     ...(/^[\p{Lu}\d]/u.test(text) ? [] : ['does not begin with a capital']),
     ...(text.endsWith('.') ? [] : ['does not end with a full stop']),
-    ...(plural && !/^1 (bus|s)$/.test(plural) ? [`'${plural}'`] : []),
+    ...(plural ? [`'${plural}'`] : []),
     ...words.map((word) => `'${word}'`),
   ];
 }

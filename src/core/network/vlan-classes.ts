@@ -88,7 +88,7 @@ function signatures(design: Design, watched: readonly string[]): (vlan: number) 
 
 /**
  * VLAN that stands for each VLAN: the first of those that the same cables carry, with the same settings, in all of the
- * designs. `watched`: ports of hosts at which something is plugged in, where VLANs are distinguished extras.
+ * designs. `watched`: ports of hosts at which something is plugged in, where VLANs are distinguished too.
  */
 export function vlanClasses(designs: readonly Design[], watched: readonly string[]): ReadonlyMap<number, number> {
   const tell = designs.map((d) => signatures(actingDesign(d), watched));

@@ -15,7 +15,7 @@ export const cistMessage = (bpdu: Bpdu, mst: MstPart | undefined): Vector => ({
   port: bpdu.port,
 });
 
-/** To an instance; its MSTID and the number of the port are shown once for all. */
+/** To an instance; its MSTID and the number of the port are the same for all. */
 export const mstiMessage = (bpdu: Bpdu, mst: MstPart, part: MstiPart): Vector => ({
   rootPriority: 0,
   rootMac: 0,

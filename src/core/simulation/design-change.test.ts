@@ -42,7 +42,7 @@ describe.each(['per-vlan-rstp', 'per-vlan-stp'] as Mode[])('a switch that is set
     expect(first.role).toBe('root');
     expect(lastOf(trace, 'gate:1', `vlan-${own}`)).toMatchObject({ role: first.role, state: first.state });
   });
-  test('other timers of the root are shown to all, and nothing opens or closes for it', () => {
+  test('other timers of the root reach every switch, and no port changes state for it', () => {
     const timers = [
       setField('switch', 'core-east', 'helloTime', 1),
       setField('switch', 'core-east', 'forwardDelay', 12),

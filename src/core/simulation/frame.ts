@@ -27,7 +27,7 @@ export class PlainFrame implements Frame {
 const kindOf = (bpdu: Uint8Array): FrameKind =>
   bpdu[3] === 0x80 ? 'notification' : bpdu[3] === 0 ? 'config' : bpdu[2]! >= 3 ? 'mst' : 'rst';
 
-/** The frame of a BPDU; what is around the BPDU is written when another one looks at the frame as a whole. */
+/** The frame of a BPDU; the envelope is written only when the frame is needed as a whole. */
 export class BpduFrame implements Frame, SentMessage {
   readonly kind: FrameKind;
   saying = -1;

@@ -72,7 +72,7 @@ test('ends that come to differ stop, and the story and the moment say why', () =
   );
 });
 
-test('what the receiver did with such a BPDU is shown', () => {
+test('such a BPDU has its sentence', () => {
   const trace = runOf(oneCable(10, 20), 10, []);
   const told = [...framesOf(trace.frames)].flatMap((_, i) => {
     const frame = frameAt(trace.frames, i);
@@ -100,7 +100,7 @@ const sentFrom = (trace: Trace, port: string) =>
     return [`${kind} ${named ?? '-'} ${vlan === null ? 'untagged' : 'tagged'}`];
   });
 
-test('VLAN 1 speaks plainly and as of a tree per VLAN, the others in their VLAN; the second is not modelled', () => {
+test('VLAN 1 sends its BPDUs untagged and per VLAN, the others in their VLAN; the second of VLAN 1 is ignored', () => {
   const trace = runOf(oneCable(30, 30), 10, []);
   // The other VLANs cannot differ from VLAN 1 here, and are run as it.
   expect([...new Set(sentFrom(trace, 'a1'))].sort()).toEqual(['bpdu - untagged', 'vlan-bpdu 1 tagged']);

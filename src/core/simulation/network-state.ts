@@ -34,7 +34,7 @@ export interface Arrival {
   readonly to: string;
 }
 
-/** How BPDUs leave a port of a process, and what it said last and before that: a change is shown for a while, and then no more. */
+/** How BPDUs leave a port of a process, and what it sent last and before that: a topology change is signalled for a while, and then no more. */
 export interface Outlet {
   readonly bp: BridgePort;
   readonly element: Port | Bundle;
@@ -129,7 +129,7 @@ export interface PhysicalPort {
   /** Passes no frames but LACPDUs: it negotiates, waits, or may not go alone. */
   held: boolean;
   way: Way;
-  /** Null where there is more to a BPDU that arrives than that it is accepted. */
+  /** Null where a BPDU that arrives needs more than being processed. */
   takes: Receiver | null;
 }
 

@@ -8,7 +8,7 @@ import type { Way, World } from './network-state';
 
 const NO_WAY: Way = { ends: [], link: null, end: 'a' };
 
-/** Ends of bundles at switches and hosts; those that were there go on, where they are set as before. */
+/** Ends of bundles at switches and hosts; those that were there go on if their settings are as before. */
 export function addBundleEnds(w: World): void {
   const { design } = w.plan;
   const before = new Map(w.bundleEnds);

@@ -73,7 +73,7 @@ test('a root that is lost: another takes over, and the story says so', () => {
   expect(text(design, trace)[0]).toBe('The root of VLAN 110, core-east, off.');
 });
 
-test('of a tree that was partitioned, the root that most switches follow is the one that is lost', () => {
+test('of a partitioned tree, the root that most switches follow is the one that is lost', () => {
   const base = asMeant();
   // The first switch of the list stands alone, and is root of nothing but itself.
   const [first] = base.switches.filter((s) => s.tier === 'access');

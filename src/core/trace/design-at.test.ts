@@ -58,7 +58,7 @@ test('what cannot be carried out leaves nothing behind, and what follows is carr
   expect(read.design.links).toEqual(design.links);
 });
 
-test('what no design can say is shown beside it, as long as it lasts', () => {
+test('events that no design can express are listed with it, as long as they last', () => {
   const port = asMeant().ports.find((p) => p.edge)!.id;
   const events = [
     { at: 1, kind: 'bpdu-loss', link: first, from: 'a' },

@@ -17,7 +17,7 @@ export function carriedOut(trace: Trace, at: number): readonly Carried[] {
   for (const h of trace.happenings) {
     if (h.at > at) break;
     if (h.kind === 'script') found.push(h);
-    // What could not be carried out is shown right after it was called for.
+    // An event without effect is recorded right after it was due.
     else if (h.kind === 'void' && found.at(-1)?.event === h.event && found.at(-1)!.at === h.at) found.pop();
   }
   return found;

@@ -16,7 +16,7 @@ interface Found {
   readonly hearing: Reception;
   readonly why: FrameWhy;
 }
-/** The first frame of which another one made what is asked for. */
+/** The first frame that a receiver processed as asked for. */
 function find(trace: Trace, wanted: (hearing: Reception, frame: FrameRecord) => boolean, regional = false): Found {
   for (const frame of framesOf(trace.frames))
     for (const hearing of frame.heard)
@@ -85,7 +85,7 @@ describe('a rapid receiver', () => {
   });
 });
 
-test('of regions, the cost outside and inside and the regional root are shown; instances apart', () => {
+test('of regions: external and internal cost and the regional root; of instances only the internal ones', () => {
   const design: Design = {
     ...asMeant(),
     mode: 'mstp',

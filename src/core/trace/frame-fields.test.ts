@@ -22,7 +22,7 @@ const BASE: Bpdu = {
   forwardDelay: 15 * 256,
 };
 
-test('flags in words: the role first, then what is shown', () => {
+test('flags in words: the role first, then the others', () => {
   expect(flagWords(0x7e, true)).toBe('designated, proposal, learning, forwarding, agreement');
   expect(flagWords(0x81, false)).toBe('topology change, acknowledged');
   expect(flagWords(0x89, true)).toBe('root, topology change, master');

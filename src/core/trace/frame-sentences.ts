@@ -58,7 +58,7 @@ const RULES: Readonly<Record<string, (c: MessageCase) => string>> = {
         : 'Nothing in it applies here.',
   better: (c) =>
     c.better || !c.part
-      ? `Better: ${c.part ? `${comparison(c)}. T` : 't'}accepted; the root port is selected again.`
+      ? `Better: ${c.part ? `${comparison(c)}. Accepted` : 'accepted'}; the root port is selected again.`
       : `From the designated bridge: accepted, although ${comparison(c)}.`,
   repeated: () => 'Repeated: the message age timer restarts.',
   answered: (c) => `Worse: ${comparison(c) || 'not better than its own'}. The port is designated and replies at once.`,
@@ -96,7 +96,7 @@ export function lacpSentence(info: string, pdu: Lacpdu | null, own: LacpInfo | n
     keyof typeof MUX,
     keyof typeof MUX,
   ];
-  if (!pdu || !(selected in SELECTED)) return 'Ignored: the port runs no LACP.';
+  if (!pdu || !(selected in SELECTED)) return 'Ignored: the port negotiates no bundle, or by another protocol.';
   const knows =
     own !== null &&
     pdu.partner.system === own.system &&

@@ -7,7 +7,7 @@ const SHORTEST_FRAME_BITS = 84 * 8;
 export interface LoopEffect {
   /** Frames a second of the shortest kind that fill its slowest link. */
   readonly full: number;
-  /** Copies of one broadcast that each host of the VLAN hears in a second: it loops both ways. */
+  /** Copies of one broadcast that each host of the VLAN receives in a second: it loops both ways. */
   readonly copies: number;
   /** Times a second that the sender's address moves from port to port, on every switch of the loop. */
   readonly moves: number;

@@ -46,7 +46,7 @@ describe('what stands out at a moment', () => {
     const [text] = texts(design, [{ kind: 'hub-loop', at: 5, port: EDGE }], 7);
     expect(text).toMatch(/^Frames have looped in VLAN 110 for 2\.0 s, over ticket-hall 10\. One loop takes 5 µs/);
   });
-  test('a loop of several trees over the same ports is shown once', () => {
+  test('a loop of several trees over the same ports is one line', () => {
     const design = asMeant();
     const found = standingOut(
       design,

@@ -1,4 +1,4 @@
-/** State out at a moment of a rehearsal: guarded ports with why and how long, and frames that loop. */
+/** The state at a moment of a rehearsal: guarded ports with why and how long, and frames that loop. */
 import { bundleById, portById, untaggedWords } from '../design';
 import type { Design } from '../design';
 import type { LoopSpan, Trace } from './recorder';

@@ -40,7 +40,7 @@ function changeOf(span: PortSpan, before: PortSpan): PortChange | null {
 /** Ports to which the same happened at one moment in the same trees are one line when they are many. */
 const MANY = 5;
 
-/** Changes of one port in one tree that are shown one by one. */
+/** Changes of one port in one tree that have a line each. */
 const MOST_CHANGES = 6;
 
 interface Became {

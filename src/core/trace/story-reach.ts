@@ -1,4 +1,4 @@
-/** VLANs that was partitioned and came together again, in words. */
+/** VLANs that were partitioned and connected again, in words. */
 import type { Design } from '../design';
 import type { ReachSpan, Trace } from './recorder';
 import type { Line } from './story-line';
@@ -9,21 +9,21 @@ type Apart = ReachSpan['apart'];
 /** Something to tell of a VLAN. */
 interface Turn {
   readonly at: number;
-  /** Since when it has been apart; null at the moment when it is partitioned. */
+  /** Since when it has been partitioned; null at the moment when that begins. */
   readonly since: number | null;
   readonly apart: Apart;
-  /** Changes that are shown in this one, and when the last of them was. */
+  /** Changes that this one stands for, and when the last of them was. */
   readonly more: number;
   readonly until: number;
 }
 
 const MOST_PARTS = 3;
-/** Changes of a VLAN that is apart that are shown one by one. */
+/** Changes of a partitioned VLAN that have a line each. */
 const MOST_TURNS = 3;
 
 const size = (apart: Apart): number => apart.reduce((sum, part) => sum + part.length, 0);
 
-/** What is shown from the partition on: each turn, or of many the first with the worst of them, and what stays in the end. */
+/** Lines from the partition on: each change, or of many the first with the worst of them, and the last state. */
 function toldOf(turns: readonly { at: number; apart: Apart }[], lasts: boolean): Turn[] {
   const [first] = turns;
   if (!first) return [];

@@ -89,7 +89,7 @@ function happeningLine(design: Design, h: Happening): Line | null {
   }
 }
 
-/** Who took over as root, and for how long no one, or more than one, did. */
+/** The new root of each tree, and how long the switches did not agree on one. */
 function rootLines(design: Design, trace: Trace): Line[] {
   const name = (id: string) => switchById(design, id)?.name ?? id;
   const byMoment = new Map<string, { at: number; root: string; since: number | null; trees: string[] }>();

@@ -1,5 +1,5 @@
 /** What other rooms use of trees. */
-export { explainPort, explainSwitch, explainTree, isAccidentalRoot, nextRoot } from './ledger';
+export { explainPort, explainSwitch, explainTree, isMacOnlyRoot, nextRoot } from './ledger';
 export { TreeReader } from './candidates';
 export type { Candidate, Contest, Ledger, LedgerPart } from './candidates';
 export { inTree, makeRootEdits } from './make-root';

@@ -3,7 +3,7 @@ import { designFrom, networks } from '../../../tests/support/networks';
 import type { BridgeSpec, LanSpec } from '../../../tests/support/networks';
 import { applyEdits, setField } from '../design';
 import { asCabled } from '../../demo/brackwater';
-import { explainPort, explainSwitch, explainTree, isAccidentalRoot, nextRoot } from './ledger';
+import { explainPort, explainSwitch, explainTree, isMacOnlyRoot, nextRoot } from './ledger';
 import { makeRootEdits } from './make-root';
 import { movedBetween } from './moved';
 import { roleAt, rootsOf, solveDesign } from './state';
@@ -106,7 +106,7 @@ describe('why a root is root', () => {
       /^workshop is root by MAC address only: it has the same priority 32768 as quay-a/,
     );
     const root = rootsOf(management)[0]!;
-    expect(isAccidentalRoot(demo, management, root)).toBe(true);
+    expect(isMacOnlyRoot(demo, management, root)).toBe(true);
     expect(demo.topology.design.switches[nextRoot(demo, management, root)]!.name).toBe('quay-a');
   });
   test('a network in two parts has two roots, and says so', () => {

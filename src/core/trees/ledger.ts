@@ -150,7 +150,7 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
  * Whether a root owes its place to its MAC address alone: the next best bridge has the same priority, so the older
  * box with the lower address wins.
  */
-export function isAccidentalRoot(solved: SolvedDesign, of: SolvedTree, root: number): boolean {
+export function isMacOnlyRoot(solved: SolvedDesign, of: SolvedTree, root: number): boolean {
   return electionContest(new TreeReader(solved, of), root).decidedBy === 'mac';
 }
 

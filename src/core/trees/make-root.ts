@@ -14,7 +14,7 @@ export function inTree({ topology }: SolvedDesign, of: SolvedTree): Switch[] {
 }
 
 /**
- * Edits that make a switch the root of a tree on purpose, by a priority below those of all others. Where another one has 0
+ * Edits that make a switch the root of a tree on purpose, by a priority below those of all others. Where another switch has 0
  * already, the MAC address decides or those with 0 give way. No edits when it is root on purpose already.
  */
 export function makeRootEdits(solved: SolvedDesign, of: SolvedTree, switchId: string): Edit[] {

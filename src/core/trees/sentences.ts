@@ -136,7 +136,7 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
   return 'Blocked: another port of the same LAN has the lower port identifier.';
 }
 
-/** Why a port is designated although no one answers: a host behind it, or a far end that lacks the VLAN. */
+/** Why a port without a peer is designated: a host behind it, or a far end that lacks the VLAN. */
 function aloneSentence(reader: TreeReader, port: number): string {
   const { design, portIndex } = reader.topology;
   const { element } = reader.topology.ports[port]!;

@@ -22,7 +22,7 @@ export interface SolvedDesign {
   readonly solvedCount: number;
 }
 
-/** A tree with its problem and outcome, before equal ones are shown. */
+/** A tree with its problem and outcome, before equal outcomes are folded. */
 export interface Solution {
   readonly trees: readonly Tree[];
   readonly problem: TreeProblem;

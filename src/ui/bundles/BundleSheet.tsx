@@ -14,8 +14,10 @@ import { Members } from './Members';
 import { ChangeSteps } from './ChangeSteps';
 import { CompareOptions } from './CompareOptions';
 import { useBundleEdits } from './useBundleEdits';
+import { OneOf } from '../controls/OneOf';
 
 const PAGES = ['Ends', 'Distribution', 'Trees and capacity', 'Compare options', 'Change steps'] as const;
+const TABS = PAGES.map((page) => ({ id: page, name: page }));
 
 /** One bundle with both its ends, page by page. */
 export function BundleSheet({ group }: { group: BundleGroup }) {
@@ -49,13 +51,7 @@ export function BundleSheet({ group }: { group: BundleGroup }) {
         </Button>
       </header>
       <p className={forms ? 'sentence' : 'sentence wrong'}>{verdict.sentence}</p>
-      <div className="boards" role="radiogroup" aria-label="Pages of the bundle">
-        {PAGES.map((p) => (
-          <button key={p} role="radio" aria-checked={page === p} className="tool" onClick={() => setPage(p)}>
-            {p}
-          </button>
-        ))}
-      </div>
+      <OneOf className="boards" label="Pages of the bundle" options={TABS} value={page} onPick={setPage} />
       {page === 'Ends' && (
         <>
           <Members group={group} onRemove={takeOut} />

@@ -29,7 +29,7 @@ export function ChangeSteps({ near, far }: { near: Bundle; far: Bundle | null })
         say({ text: 'The browser refuses access to the clipboard: select the steps and copy them.', alarm: true }),
       );
   return (
-    <section className="order-of-work" aria-label="Change steps">
+    <section className="change-steps" aria-label="Change steps">
       <table className="rows">
         <thead>
           <tr>

@@ -112,7 +112,7 @@ export function CompareOptions({ links }: { links: readonly string[] }) {
     go('trees');
   };
   return (
-    <section className="three-ways" aria-label="Compare options">
+    <section className="compare-options" aria-label="Compare options">
       <OptionTable options={found.options} onTry={onTry} />
       {found.notes.map((note) => (
         <p key={note} className="quiet">

@@ -54,7 +54,7 @@ describe('the scene of the cabling', () => {
     expect(pegs).toHaveLength(cabled.length);
     expect(new Set(wires.map((w) => w.key)).size).toBe(wires.length);
   });
-  test('the two ends that do not agree are shown on their cable, and the rate on every cable', () => {
+  test('ends that differ are marked on their cable, and the rate on every cable', () => {
     const { wires } = scene(demo);
     expect(wires.filter((w) => w.alarm).map((w) => [w.id, w.label])).toEqual([['quay-b:4--gate:2', '1G ≠']]);
     expect(wires.find((w) => w.id === 'core-east:1--core-west:1')).toMatchObject({ label: '10G', weight: 3 });
@@ -85,7 +85,7 @@ describe('the scene of the cabling', () => {
       { numRuns: 50 },
     );
   });
-  test('hosts that no one placed go along when their switch is dragged', () => {
+  test('hosts without a place go along when their switch is dragged', () => {
     const loose = { ...demo, hosts: demo.hosts.map(({ id, name }) => ({ id, name })) };
     const before = places(loose);
     const moved = placesWith(looksOf(loose, null), before, new Map([['switch gate', { x: 300, y: 800 }]]));
@@ -140,7 +140,7 @@ describe('actions', () => {
       expect(new Set(placed.switches.map((s) => `${s.x} ${s.y}`)).size).toBe(placed.switches.length);
     }
   });
-  test('moving one switch of a design that no one placed keeps the others where they are drawn', () => {
+  test('moving one switch of a design without places keeps the others where they are drawn', () => {
     const loose: Design = { ...demo, switches: demo.switches.map(({ x: _x, y: _y, ...s }) => s) };
     const drawn = places(loose);
     const edits = moveAction(loose, new Map([['switch gate', { x: 5, y: 900 }]]), placeIn(loose), 'x').edits;

@@ -47,7 +47,7 @@ const wireAt = (element: Element | null): string | null => element?.closest('.wi
 const placeIn = (places: Places, { kind, id }: Chosen): Point =>
   (kind === 'switch' ? places.switches : kind === 'host' ? places.hosts : places.segments).get(id)!;
 
-/** Places with some things moved; hosts that no one placed go along with their switch. */
+/** Places with some things moved; hosts without a place go along with their switch. */
 export function placesWith(looks: Looks, places: Places, moved: ReadonlyMap<string, Point>): Places {
   const { design } = looks;
   const at = design.switches.map((s) => moved.get(`switch ${s.id}`) ?? places.switches.get(s.id)!);

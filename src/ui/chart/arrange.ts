@@ -68,7 +68,7 @@ function hostRoom(design: Design): number[] {
 
 const TIER_LEVEL = { core: 0, distribution: 1, access: 2 } as const;
 
-/** Switches that no one placed: hops from the best-connected switch of the highest tier, level by level. */
+/** Switches without a place: hops from the best-connected switch of the highest tier, level by level. */
 function arrangeByHops(design: Design, area: Area): Point[] {
   const next = neighbours(design);
   const rank = (i: number) => (TIER_LEVEL[design.switches[i]!.tier ?? 'access'] ?? 2) * 10_000 - next[i]!.length;
@@ -92,14 +92,14 @@ function arrangeByHops(design: Design, area: Area): Point[] {
   return tidy(nodes, () => 150, area).at;
 }
 
-/** Where the engineer put things; where no one did, an arrangement by hops. */
+/** Where the engineer put things; without places, an arrangement by hops. */
 export function arrangeAsCabled(design: Design, area: Area): Arranged {
   const placed = design.switches.every((s) => s.x !== undefined && s.y !== undefined);
   const at = placed ? design.switches.map((s) => ({ x: s.x!, y: s.y! })) : arrangeByHops(design, area);
   return { at, ruler: [], outside: null, leaves: new Set() };
 }
 
-/** Height between two neighbouring costs: more for a wider step, within what the eye can still accept. */
+/** Height between two neighbouring costs: more for a wider step, within what can still be seen at a glance. */
 function costGap(smallest: number, levels: number) {
   const base = 96 + 22 * Math.max(0, 5 - levels);
   return (upper: number, lower: number) => base + 9 * Math.min(4, Math.log10((lower - upper) / smallest) * 2);

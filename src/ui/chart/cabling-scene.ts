@@ -33,7 +33,7 @@ function seats(design: Design): Map<string, string> {
   return seat;
 }
 
-/** Where everything stands: as placed; what no one placed stands beside what it is plugged into. */
+/** Where everything stands: as placed; things without a place stand beside what they are plugged into. */
 export function placesOf(design: Design, at: readonly Point[]): Places {
   const switches = new Map(design.switches.map((s, i) => [s.id, at[i]!]));
   const bottom = Math.max(0, ...at.map((p) => p.y)) + 110;

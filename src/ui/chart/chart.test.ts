@@ -79,7 +79,7 @@ test('a bundle is one wire, labelled with what of it works', () => {
 test('root and next stand out, and a root by MAC address only is distinguished', () => {
   const standing = (tree: number) => Object.fromEntries(scene(asCabled(), tree).plates.map((p) => [p.id, p.standing]));
   expect(standing(0)).toMatchObject({ 'core-east': 'root', 'core-west': 'next', gate: 'plain' });
-  expect(standing(6)).toMatchObject({ workshop: 'accidental-root', 'quay-a': 'next' });
+  expect(standing(6)).toMatchObject({ workshop: 'mac-only-root', 'quay-a': 'next' });
   expect(standing(3).workshop).toBe('outside');
 });
 

@@ -100,7 +100,7 @@ export async function pictureOf(chart: SVGSVGElement): Promise<Picture> {
   return { svg, width, height };
 }
 
-/** Pixels a unit of the drawing accepts a PNG; less where the sheet would grow beyond what a canvas holds. */
+/** Pixels for a unit of the drawing in a PNG; less where the sheet would grow beyond what a canvas holds. */
 const SHARPNESS = 2;
 const LARGEST = 12_000;
 

@@ -18,7 +18,7 @@ export interface PlateItem extends Point {
   readonly region?: { readonly name: string; readonly hue: number };
 }
 
-export type Standing = 'root' | 'accidental-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';
+export type Standing = 'root' | 'mac-only-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';
 
 export interface PegItem extends Anchor {
   /** Unique among the pegs. */

@@ -3,7 +3,7 @@
  * measured by tests.
  */
 import { priorityInForce } from '../../core/design';
-import { heldIn, isAccidentalRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
+import { heldIn, isMacOnlyRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
 import type { Role, SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Arranged } from './arrange';
 import { attachPegs } from './pegs';
@@ -28,7 +28,7 @@ function wireState(a: Role | null, b: Role | null): { state: WireState; blockedA
 /** What a switch is in a tree, in words. */
 const STANDING_WORD: Record<Standing, string> = {
   root: 'root',
-  'accidental-root': 'root by MAC address only',
+  'mac-only-root': 'root by MAC address only',
   next: 'next',
   plain: '',
   outside: 'not in this tree',
@@ -42,7 +42,7 @@ function standings(solved: SolvedDesign, of: SolvedTree): Standing[] {
     s.off ? 'off' : of.outcome.root[actsAs[b]!]! < 0 ? 'outside' : 'plain',
   );
   for (const root of rootsOf(of)) {
-    standing[root] = isAccidentalRoot(solved, of, root) ? 'accidental-root' : 'root';
+    standing[root] = isMacOnlyRoot(solved, of, root) ? 'mac-only-root' : 'root';
     const next = nextRoot(solved, of, root);
     if (next >= 0) standing[next] = 'next';
   }
@@ -133,7 +133,7 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
       ...arranged.at[i]!,
       width: width[i]!,
       note: priority,
-      tag: standing[i] === 'accidental-root' ? 'root' : standing[i] === 'outside' ? 'no part' : word,
+      tag: standing[i] === 'mac-only-root' ? 'root' : standing[i] === 'outside' ? 'no part' : word,
       spoken: [s.name, word, `priority ${priority}`].filter(Boolean).join(', '),
       standing: standing[i]!,
       ...regionAt(regions, i),

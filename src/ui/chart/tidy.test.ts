@@ -33,7 +33,7 @@ test('no two nodes stand on each other', () => {
   );
 });
 
-test('lower levels stand lower, and everything lies within the size that is shown', () => {
+test('lower levels stand lower, and everything lies within the given size', () => {
   fc.assert(
     fc.property(forests, (nodes) => {
       const { at, levelY, width, height } = tidy(nodes, () => 100, AREA);

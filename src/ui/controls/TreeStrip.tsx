@@ -2,7 +2,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { blockedPorts, isAccidentalRoot, regionCount, rootsOf } from '../../core/trees';
+import { blockedPorts, isMacOnlyRoot, regionCount, rootsOf } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { groupBy } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
@@ -31,7 +31,7 @@ function foldsOf(solved: SolvedDesign): Fold[] {
     return {
       trees,
       root: root === undefined ? null : design.switches[root]!.name,
-      accident: root !== undefined && isAccidentalRoot(solved, first, root),
+      accident: root !== undefined && isMacOnlyRoot(solved, first, root),
       parts: roots.length,
       regions: regionCount(solved, first),
       blocked: blockedPorts(first).length,

@@ -6,6 +6,7 @@ import { FramePanel } from './FramePanel';
 import { laneTree, vlanOf } from './moment';
 import { Story } from './Story';
 import { Timers } from './Timers';
+import { OneOf } from '../controls/OneOf';
 
 const PANELS = [
   { id: 'story', name: 'What happened' },
@@ -35,13 +36,7 @@ export function RehearsalSide(props: Props) {
   const { panel, onPanel } = props;
   return (
     <aside className="rehearsal-side" aria-label="What the run shows">
-      <div className="boards" role="radiogroup" aria-label="Beside the chart">
-        {PANELS.map((p) => (
-          <button key={p.id} role="radio" aria-checked={panel === p.id} className="tool" onClick={() => onPanel(p.id)}>
-            {p.name}
-          </button>
-        ))}
-      </div>
+      <OneOf className="boards" label="Beside the chart" options={PANELS} value={panel} onPick={onPanel} />
       <div className={panel === 'story' ? 'rehearsal-panel holds-story' : 'rehearsal-panel'}>
         <PanelContent {...props} />
       </div>

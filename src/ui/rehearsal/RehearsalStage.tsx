@@ -19,6 +19,7 @@ import type { Moments } from './useMoments';
 import { useRun } from './useRun';
 import type { Run } from './useRun';
 import { useStageCommands } from './useStageCommands';
+import { ArrangementChoice } from '../controls/ArrangementChoice';
 
 const NO_PROBES: readonly Probe[] = [];
 
@@ -117,18 +118,7 @@ function ChartAtMoment({ script, run, moments: { at, stretch }, pair }: Shared) 
   const reach = Math.max(LEAST_REACH, (stretch.to - stretch.from) / SHARE);
   return (
     <section className="rehearsal-chart" aria-label="The network at the moment">
-      <div className="chart-tools">
-        {(['depth', 'cabling'] as const).map((kind) => (
-          <button
-            key={kind}
-            className="tool"
-            aria-pressed={view.arrangement === kind}
-            onClick={() => setView({ arrangement: kind })}
-          >
-            {kind}
-          </button>
-        ))}
-      </div>
+      <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
       {inBrowser && <MomentChart script={script} trace={run.trace} at={at} reach={reach} pair={pair} />}
     </section>
   );

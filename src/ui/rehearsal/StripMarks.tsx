@@ -4,7 +4,7 @@ import type { Design, Script } from '../../core/design';
 import type { RootSpan, Trace } from '../../core/trace';
 import { SECOND } from '../../core/standard';
 
-/** Where a stretch of time is drawn, where it is shown. */
+/** Where a stretch of time is drawn; only the part in view. */
 export type Clip = (from: number, to: number) => [number, number] | null;
 
 /** An event that is being pulled along, and where it is. */

@@ -11,7 +11,7 @@ export interface ReachRow {
   readonly spans: readonly ReachSpan[];
 }
 
-/** VLANs that was partitioned at some time, or were apart from the start; those to which the same happened share a row. */
+/** VLANs that were partitioned at some time; those to which the same happened share a row. */
 export function reachRows(trace: Trace): ReachRow[] {
   const rows = new Map<string, ReachRow>();
   for (const { vlan, spans } of trace.reach) {

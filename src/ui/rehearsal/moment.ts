@@ -22,7 +22,7 @@ export function laneTree(trace: Trace, tree: string): string {
 /** VLAN of a rehearsed tree; 0 for one of all VLANs. */
 export const vlanOf = (tree: string): number => vlanOfTreeId(tree) ?? 0;
 
-/** Whether frames of a VLAN follow a rehearsed tree, where trees are distinguished by VLAN. */
+/** Whether frames of a VLAN follow a rehearsed tree. */
 export const inTree = (trace: Trace, own: string, vlan: number): boolean =>
   vlanOfTreeId(own) === null || laneTree(trace, vlanTreeId(vlan)) === own;
 
@@ -84,7 +84,7 @@ export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string,
     const root = roots.has(plate.id);
     const standing = root
       ? ('root' as const)
-      : plate.standing === 'root' || plate.standing === 'accidental-root'
+      : plate.standing === 'root' || plate.standing === 'mac-only-root'
         ? ('plain' as const)
         : plate.standing;
     return {

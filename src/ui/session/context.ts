@@ -20,7 +20,7 @@ export interface Bench {
   readonly variantId: string;
   readonly view: View;
   readonly setView: (change: Partial<View>) => void;
-  /** Selects one thing; with `add`, in addition to what is selected, or takes it out again. */
+  /** Selects one thing; with `add`, adds it to the selection or removes it. */
   readonly select: (ref: Ref | null, add?: boolean) => void;
   /** Makes a change and says so when it is refused. True when it was made. */
   readonly edit: (label: string, edits: readonly Edit[], known?: { from: Design; to: Design }) => boolean;

@@ -27,7 +27,7 @@ test('it says what it would move', () => {
   expect(held().solved.topology.design.switches[0]!.priority).toBe(4096);
 });
 
-test('a change in another window is accepted under it', () => {
+test('a change in another window goes under it', () => {
   const { solved, last } = changed('theirs');
   const next = draftOn({ ...held(), side: 'before' }, solved, last)!;
   expect(next.base).toBe(solved);

@@ -11,6 +11,7 @@ import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession, useShown } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { usePath } from './usePath';
+import { ArrangementChoice } from '../controls/ArrangementChoice';
 
 /** Shape of the area that arrangements aim at. */
 const AREA = { width: 860, height: 640 };
@@ -92,19 +93,7 @@ export function ChartHost() {
     );
   return (
     <>
-      <div className="chart-tools" role="radiogroup" aria-label="Arrangement">
-        {(['depth', 'cabling'] as const).map((kind) => (
-          <button
-            key={kind}
-            role="radio"
-            aria-checked={view.arrangement === kind}
-            className="tool"
-            onClick={() => setView({ arrangement: kind })}
-          >
-            {kind}
-          </button>
-        ))}
-      </div>
+      <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
       {view.arrangement === 'depth' && <div className="ruler-title quiet">cost to the root</div>}
       <Chart
         scene={scene}

@@ -5,6 +5,12 @@ import { treeInView, useBench, useSession } from '../session/context';
 import type { Draft } from '../session/draft';
 import { MovedWords } from './MovedBar';
 import { count } from '../../core/standard';
+import { OneOf } from '../controls/OneOf';
+
+const SIDES = [
+  { id: 'before', name: 'before' },
+  { id: 'after', name: 'after' },
+] as const;
 
 /** A change that is tried out: what it would move, the chart before and after it, apply or drop. */
 export function DraftBar({ draft }: { draft: Draft }) {
@@ -33,19 +39,7 @@ export function DraftBar({ draft }: { draft: Draft }) {
       )}
       <span className="grow" />
       <span className="draft-keys">
-        <span role="radiogroup" aria-label="Show the network">
-          {(['before', 'after'] as const).map((side) => (
-            <button
-              key={side}
-              role="radio"
-              className="tool"
-              aria-checked={draft.side === side}
-              onClick={() => setDraftSide(side)}
-            >
-              {side}
-            </button>
-          ))}
-        </span>
+        <OneOf label="Show the network" options={SIDES} value={draft.side} onPick={setDraftSide} />
         <Button onClick={dropDraft}>
           Discard <kbd className="key">Esc</kbd>
         </Button>

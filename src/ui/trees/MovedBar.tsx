@@ -36,7 +36,7 @@ interface Props {
   here: string | undefined;
 }
 
-/** Roots and roles that moved in the tree in view, other trees that moved in addition, and how many stay. */
+/** Roots and roles that moved in the tree in view, other trees that moved, and how many stay. */
 export function MovedWords({ design, moved, total, here: treeId }: Props) {
   const { setView, select } = useBench();
   const here = moved.find((m) => m.tree === treeId);

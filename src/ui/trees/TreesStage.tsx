@@ -13,24 +13,19 @@ import { DraftBar } from './DraftBar';
 import { MovedBar } from './MovedBar';
 import { SidePanel } from './SidePanel';
 import { TreeStrip } from '../controls/TreeStrip';
+import { OneOf } from '../controls/OneOf';
 
 /** One tree on the chart, or all of them on a board. */
 function BoardTabs() {
   const { view, setView } = useBench();
   return (
-    <div className="boards" role="radiogroup" aria-label="View of the trees">
-      {BOARDS.map(({ id, name }) => (
-        <button
-          key={id}
-          role="radio"
-          aria-checked={view.board === id}
-          className="tool"
-          onClick={() => setView({ board: id })}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
+    <OneOf
+      className="boards"
+      label="View of the trees"
+      options={BOARDS}
+      value={view.board}
+      onPick={(board) => setView({ board })}
+    />
   );
 }
 

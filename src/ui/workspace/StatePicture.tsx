@@ -10,6 +10,8 @@ import { Chart } from '../chart/Chart';
 import { buildScene } from '../chart/scene';
 import { hueOf } from '../chart/hue';
 import { treeInView, useBench } from '../session/context';
+import { OneOf } from '../controls/OneOf';
+import { ARRANGEMENTS } from '../controls/ArrangementChoice';
 
 const AREA = { width: 760, height: 420 };
 const NOTHING: ReadonlySet<string> = new Set();
@@ -38,11 +40,7 @@ export function StatePicture({ design, label }: { design: Design; label: string 
     <>
       <div className="chart-tools">
         {tree && <span className="quiet">{tree.vlan === null ? tree.name : `${tree.vlan} ${tree.name}`}</span>}
-        {(['depth', 'cabling'] as const).map((kind) => (
-          <button key={kind} className="tool" aria-pressed={arrangement === kind} onClick={() => setArrangement(kind)}>
-            {kind}
-          </button>
-        ))}
+        <OneOf label="Arrangement" options={ARRANGEMENTS} value={arrangement} onPick={setArrangement} />
       </div>
       <Chart
         scene={scene}

@@ -136,7 +136,7 @@ class TakenBySwitches {
     }
   }
 
-  /** Where the next switch goes when no one says: right of the others, in the row of its tier. */
+  /** Where the next switch goes without a place of its own: right of the others, in the row of its tier. */
   nextPlace(tier: Switch['tier']): { x: number; y: number } {
     const row = this.rows.get(tier);
     if (row) return { x: row.right + 190, y: row.y };

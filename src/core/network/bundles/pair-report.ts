@@ -7,6 +7,7 @@ import { portIsUp } from '../link-state';
 import { pairState, sharedWith } from './pairs';
 import type { PairState } from './pairs';
 import { bundleVerdicts } from './verdict';
+import { mstConfigOf } from '../regions/config';
 
 export interface PairCheck {
   readonly what: string;
@@ -62,7 +63,11 @@ const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => stri
   },
   {
     what: 'MST region',
-    of: (s, { regions }) => (regions.find((r) => r.id === s.region) ?? regions[0])?.name ?? 'none',
+    of: (s, design) => {
+      if (design.regions.length === 0) return 'none';
+      const { name, revision, digest } = mstConfigOf(design, s);
+      return `${name}, revision ${revision}, digest ${digest.slice(0, 8)}…`;
+    },
     why: 'When the primary fails, the region breaks.',
   },
   {

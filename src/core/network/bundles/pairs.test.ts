@@ -72,6 +72,20 @@ describe('the report on a pair', () => {
       .checks.filter((c) => !c.ok)
       .map((c) => c.what);
   test('finds nothing where both are alike', () => expect(wrong(asPair())).toEqual([]));
+  test('regions are compared by what makes them one: name, revision and map, whatever they are called here', () => {
+    const region = { id: 'one', name: 'harbour', revision: 1, map: { 1: '110' } };
+    const design = asPair();
+    const [first, second] = design.pairs[0]!.switches;
+    const at = (map: Record<string, string>): Design => ({
+      ...design,
+      regions: [region, { ...region, id: 'two', map }],
+      switches: design.switches.map((s) =>
+        s.id === second ? { ...s, region: 'two' } : s.id === first ? { ...s, region: 'one' } : s,
+      ),
+    });
+    expect(wrong(at({ 1: '110' }))).toEqual([]);
+    expect(wrong(at({ 1: '120' }))).toEqual(['MST region']);
+  });
   test('names what differs on the two switches and on the two halves of a bundle', () => {
     const design = changed(
       asPair(),

@@ -1,6 +1,7 @@
 import { asCabled } from '../../../demo/brackwater';
 import { applyEdits, setField } from '../../design';
 import type { Bundle, Design, Edit } from '../../design';
+import { sentenceFaults } from '../../messages/forbidden';
 import { explainPort, roleAt, solveDesign } from '../../trees';
 import { verdictOf } from './verdict';
 
@@ -71,7 +72,7 @@ test('a bundle with one cable comes up and names the port that nothing is plugge
   ]);
 });
 
-test('a far end without a bundle answers no one, and a static end there forwards without it', () => {
+test('without a bundle at the far end there is no partner, and a static end forwards without one', () => {
   const without = changed({ type: 'remove', kind: 'bundle', id: FAR });
   expect(judged(without)).toEqual(['unanswered', 'individual', 'individual']);
   const applied = applyEdits(without, [set(NEAR, 'kind', 'static')]);
@@ -150,4 +151,32 @@ describe('refused', () => {
       'System priority 70000 is not legal: LACP priorities are whole numbers from 0 to 65535.',
     );
   });
+});
+
+test('every combination of kinds has a sentence of its own protocol, at both ends', () => {
+  const kinds = ['lacp', 'static', 'own'] as const;
+  const sides = ['active', 'passive'] as const;
+  for (const a of kinds)
+    for (const b of kinds)
+      for (const x of sides)
+        for (const y of sides) {
+          const design = changed(
+            set(NEAR, 'kind', a),
+            set(FAR, 'kind', b),
+            set(NEAR, 'activity', x),
+            set(FAR, 'activity', y),
+          );
+          for (const [id, own, other] of [
+            [NEAR, a, b],
+            [FAR, b, a],
+          ] as const) {
+            const { sentence } = verdictOf(design, id)!;
+            expect([own, other, sentenceFaults(sentence).filter((f) => !f.includes('capital'))]).toEqual([
+              own,
+              other,
+              [],
+            ]);
+            if (own !== 'lacp') expect([own, other, sentence.includes('LACP')]).toEqual([own, other, false]);
+          }
+        }
 });

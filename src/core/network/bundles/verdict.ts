@@ -136,7 +136,7 @@ const farName = (design: Design, partner: Partner | null): string =>
       ? (switchById(design, partner.bundle.switch)?.name ?? '')
       : partner.host.name;
 
-/** A static end: it asks no one. */
+/** A static end: no protocol checks the other one. */
 function judgeStatic(near: PlannedEnd, far: ReturnType<typeof farKind>, name: string, total: number): Judged {
   const states = staticStates(near);
   if (far === 'static') return enough(states, near.minActive, say['both-static'](), total);
@@ -165,7 +165,12 @@ function judge(design: Design, bundle: Bundle, partner: Partner | null, members:
         )
       : plannedHost(design, partner.host, members);
   const [states] = negotiate(near, other);
-  if (!somebodyStarts(near, other)) return { outcome: 'never', states, sentence: say['both-passive'](unanswered) };
+  if (!somebodyStarts(near, other))
+    return {
+      outcome: 'never',
+      states,
+      sentence: say['both-passive']({ individual: near.individual, lacp: kind === 'lacp' }),
+    };
   const order = near.systemPriority - other.systemPriority || near.system - other.system;
   const agreed = states.includes('standby')
     ? say['agree-standby']({ decides: order <= 0 ? 'This end' : far })

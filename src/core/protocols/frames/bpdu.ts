@@ -248,7 +248,7 @@ const isFlags = (at: number): boolean =>
 export const flagsIn = (octets: Uint8Array, instance: number): number =>
   octets[instance === 0 ? FLAGS_AT : MST_BASE + (instance - 1) * MSTI_LENGTH]!;
 
-/** Whether a BPDU of one tree is another one that tells of a topology change in addition, and says nothing else. */
+/** Whether two BPDUs of one tree differ only in the topology change flag. */
 export function tellsChangeOf(before: Uint8Array, octets: Uint8Array): boolean {
   if ((before[FLAGS_AT]! | FLAG.topologyChange) !== octets[FLAGS_AT]) return false;
   if (before.length !== octets.length || octets.length > RST_LENGTH) return false;
@@ -256,7 +256,7 @@ export function tellsChangeOf(before: Uint8Array, octets: Uint8Array): boolean {
   return true;
 }
 
-/** The 51 octets by which a region is shown: selector 0, name, revision, digest (802.1Q-2018 13.8). */
+/** The 51 octets that identify a region: selector 0, name, revision, digest (802.1Q-2018 13.8). */
 export function configurationOctets(name: string, revision: number, digest: string): Uint8Array {
   const octets = new Uint8Array(CONFIGURATION.length);
   octets.set(new TextEncoder().encode(name).subarray(0, 32), 1);

@@ -55,7 +55,7 @@ describe('receive machine', () => {
     const heard = receiveStep(upAt(0), 1, pdu({ state: JOINS | LACP_STATE.synchronization }))!;
     expect([heard.receive, has(heard.partner, 'synchronization'), heard.partner.key]).toEqual(['CURRENT', true, 9]);
   });
-  test('one that knows another port is out of step, and is shown', () => {
+  test('one with information on another port is out of sync, and an LACPDU is sent', () => {
     const heard = receiveStep(upAt(0), 1, pdu({ state: JOINS | LACP_STATE.synchronization }, { port: 8 }))!;
     expect([has(heard.partner, 'synchronization'), heard.ntt]).toEqual([false, true]);
   });
@@ -64,7 +64,7 @@ describe('receive machine', () => {
     const heard = receiveStep(upAt(0), 1, pdu({ state: alone }, { system: 99 }))!;
     expect(has(heard.partner, 'synchronization')).toBe(true);
   });
-  test('where neither side keeps the exchange up no one is in step', () => {
+  test('where both sides are passive neither is in sync', () => {
     const passive = { ...upAt(0), actor: withBit(START.actor, 'activity', false) };
     const heard = receiveStep(
       passive,
@@ -196,7 +196,7 @@ describe('selection', () => {
   test('takes none below the minimum', () => {
     expect(chosen([heard(1)], { minActive: 2 })).toEqual({ 1: 'STANDBY' });
   });
-  test('a port that no one answers goes alone where it may', () => {
+  test('a port without a partner runs as individual where it may', () => {
     const silent = heard(1, { receive: 'DEFAULTED', partner: NO_PARTNER });
     expect([chosen([silent]), chosen([silent], { individual: false })]).toEqual([
       { 1: 'SELECTED' },

@@ -56,7 +56,7 @@ export const NO_TIMERS: Timers = {
   partnerChurn: null,
 };
 
-/** What is assumed of a silent partner: no one, who would not aggregate, with a short timeout. */
+/** What is assumed of a silent partner: system 0, not aggregatable, short timeout. */
 export const NO_PARTNER: LacpInfo = {
   systemPriority: 0,
   system: 0,

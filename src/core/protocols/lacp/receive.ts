@@ -10,7 +10,7 @@ const recordDefault = (p: LacpPort): LacpPort => ({
   actor: withBit(p.actor, 'defaulted', true),
 });
 
-/** The partner as it says; in step when it knows us rightly, or goes alone, and another one keeps the exchange up. */
+/** The partner as it reports itself; in sync when its information on this port is right, or it is individual, and one side is active. */
 function recordPdu(p: LacpPort, pdu: Lacpdu): LacpPort {
   const kept = has(pdu.actor, 'activity') || (has(p.actor, 'activity') && has(pdu.partner, 'activity'));
   const knowsUs = sameParty(pdu.partner, p.actor) || !has(pdu.actor, 'aggregation');

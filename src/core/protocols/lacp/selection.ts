@@ -55,7 +55,7 @@ export function selection(ports: readonly LacpPort[], settings: BundleSettings):
     ports.map((p): [number, Selected] => {
       if (active.includes(p)) return [p.number, 'SELECTED'];
       if (group.includes(p)) return [p.number, 'STANDBY'];
-      // Alone: no one answered in time, or who answers would not aggregate.
+      // Individual: no LACPDU arrived in time, or the partner does not aggregate.
       const alone = p.portEnabled && (p.receive === 'DEFAULTED' || (p.receive === 'CURRENT' && !aggregates(p)));
       return [p.number, alone && settings.individual ? 'SELECTED' : 'UNSELECTED'];
     }),

@@ -1,4 +1,4 @@
-/** Bridge detection machine (802.1Q-2018 13.33; 802.1D-2004 17.25): whether no one but end devices is there. */
+/** Bridge detection machine (802.1Q-2018 13.33; 802.1D-2004 17.25): whether only end devices are there. */
 import type { Port } from './variables';
 
 /** One transition; false when nothing moves the machine. */

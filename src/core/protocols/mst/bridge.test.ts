@@ -122,7 +122,7 @@ describe('edge ports', () => {
     hearBpdu(b, 1, other.effects.flatMap((e) => (e.kind === 'send' ? [e.octets] : []))[0]!);
     expect(b.ports[0]!.operEdge).toBe(false);
   });
-  test('are found by themselves where no one answers for three seconds', () => {
+  test('are detected where no BPDU arrives for three seconds', () => {
     const b = createBridge(settings(1), [port(1, { autoEdge: true })]);
     setPortsEnabled(b, [1], true);
     for (let s = 0; s < 2; s++) tickBridge(b);

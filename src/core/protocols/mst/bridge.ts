@@ -128,7 +128,7 @@ function hearingSteps(b: MstBridge, p: Port): number {
 
 /**
  * Steps of the machines that carry roles out; where one moved, the port looks again, and so do those that wait for others.
- * The topology change machine is the last: no one looks at what it moves but what is sent.
+ * The topology change machine is the last: only transmission reads what it sets.
  */
 function actingSteps(b: MstBridge, p: Port): number {
   let all = 0;
@@ -211,7 +211,7 @@ export function hearBpdu(b: MstBridge, number: number, octets: Uint8Array): void
   if (stoodStill(b, p, before, moves, told)) rememberReceived(b, p, octets, b.effects.slice(before));
 }
 
-/** `tellings` of each tree before the BPDU that is accepted. */
+/** `tellings` of each tree before the BPDU that is processed. */
 const told: number[] = [];
 
 /** One second passes. */

@@ -112,7 +112,7 @@ export function wake(b: MstBridge, p: Port): void {
   b.awake.add(p.index);
 }
 
-/** The same where only a timer ran out, or a change is shown of: a BPDU heard again would still say nothing new. */
+/** The same where only a timer ran out, or a topology change is signalled: a BPDU received again would still bring nothing new. */
 export function stir(b: MstBridge, p: Port): void {
   p.unmoved &= UNMOVED.heard;
   b.awake.add(p.index);

@@ -61,7 +61,7 @@ export function stoodStill(b: MstBridge, p: Port, from: number, moves: number, t
   if (effects.length === from || p.moves !== moves + effects.length - from) return false;
   for (let i = from; i < effects.length; i++) {
     const effect = effects[i]!;
-    // What is taken over has roles selected again, even where none becomes another.
+    // An accepted vector has roles selected again, even where none changes.
     if (effect.kind !== 'heard' || effect.info === 'SuperiorDesignated') return false;
   }
   for (let t = 0; t < p.trees.length; t++) if (tellings(p.trees[t]!) !== told[t]) return false;

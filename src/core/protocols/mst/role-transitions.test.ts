@@ -59,7 +59,7 @@ test('an alternate port agrees to a proposal and stays cut', () => {
 });
 
 describe('a designated port', () => {
-  test('proposes, and opens by its timers where no one answers', () => {
+  test('proposes, and forwards by its timers where no agreement arrives', () => {
     const b = createBridge(settings(2), [port(1)]);
     setPortsEnabled(b, [1], true);
     expect(sent(b)[0]!.flags & FLAG.proposal).toBeTruthy();

@@ -37,7 +37,7 @@ function standing(more = {}) {
 const change = word({ flags: 0x0c | FLAG.topologyChange });
 const tells = (b: ReturnType<typeof standing>, number: number) => at(b, number).tcWhile > 0;
 
-test('a port that opens is one: it is shown for a hello and a second', () => {
+test('a port that starts to forward is one: it is signalled for a hello time and a second', () => {
   const b = standing();
   expect([tells(b, 1), tells(b, 2)]).toEqual([false, false]);
   setPortsEnabled(b, [2], false);
@@ -60,13 +60,13 @@ test('an edge port that opens is none', () => {
 });
 
 describe('one that is heard of', () => {
-  test('is shown on, and tables are flushed at every port but the one it came by', () => {
+  test('is passed on, and MAC tables are flushed at every port but the receiving one', () => {
     const b = standing();
     tell(b, 1, change);
     expect(flushed(b).sort()).toEqual([2, 3]);
     expect([tells(b, 1), tells(b, 2), tells(b, 3)]).toEqual([false, true, true]);
   });
-  test('again while it is shown still, flushes again and is shown no longer', () => {
+  test('again while it is still signalled, flushes again and is signalled no longer', () => {
     const b = standing();
     tell(b, 1, change);
     seconds(b, 1);
@@ -101,7 +101,7 @@ describe('one that is heard of', () => {
 });
 
 describe('a classic neighbour', () => {
-  test('that notifies is acknowledged, and the change is shown on', () => {
+  test('that notifies is acknowledged, and the change is passed on', () => {
     const b = standing();
     seconds(b, 4);
     tell(b, 2, word({ type: 'config', flags: 0, rootPathCost: 40_000, bridgePriority: 32768, bridgeMac: 40 }));

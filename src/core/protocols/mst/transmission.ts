@@ -119,7 +119,7 @@ function rstBpdu(b: MstBridge, p: Port): Bpdu {
     : { type: 'rst', ...common, bridgePriority: v.bridgePriority, bridgeMac: v.bridgeMac };
 }
 
-/** Whether a port has another one to greet when its hello is due (TRANSMIT_PERIODIC), and what it says would go. */
+/** Whether a port sends a BPDU when its hello is due (TRANSMIT_PERIODIC). */
 export const greets = (p: Port): boolean =>
   greetsIn(p.trees[0]!) || (p.trees.some((tp) => tp.tree > 0 && greetsIn(tp)) && !p.trees.some(isMaster));
 export const greetsIn = (tp: TreePort): boolean => tp.role === 'Designated' || (tp.role === 'Root' && tp.tcWhile !== 0);

@@ -138,7 +138,7 @@ export class Port extends PortTimers {
   tcAck = false;
   rcvdInternal = false;
   infoInternal = false;
-  /** The BPDU being accepted, and the octets it came as. */
+  /** The BPDU being processed, and its octets. */
   bpdu: Bpdu | null = null;
   octets: Uint8Array | null = null;
   ppm: 'CHECKING_RSTP' | 'SELECTING_STP' | 'SENSING' = 'CHECKING_RSTP';
@@ -146,7 +146,7 @@ export class Port extends PortTimers {
   readonly trees: TreePort[] = [];
   /** Counts every transition. */
   moves = 0;
-  /** The BPDU that was sent last, and the one before it: a change is shown for a while, and then no more. */
+  /** The BPDU that was sent last, and the one before it: a topology change is signalled for a while, and then no more. */
   sentBefore: Said | null = null;
   sentEarlier: Said | null = null;
 
@@ -253,7 +253,7 @@ export interface Heard {
 
 /** What a port does when its hello is due. */
 export interface Hello {
-  /** Null for nothing: it has no one to greet. */
+  /** Null for nothing: no hello is due. */
   readonly octets: Uint8Array | null;
   /** The same as what the bridge wants done. */
   readonly send: BridgeEffect | null;

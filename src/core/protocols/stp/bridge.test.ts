@@ -162,7 +162,7 @@ describe('the hold timer', () => {
 });
 
 describe('topology changes', () => {
-  test('are shown towards the root until it acknowledges', () => {
+  test('are notified towards the root until it acknowledges', () => {
     const { b, until, hear, sent } = clocked(5, [port(1), port(2)]);
     for (let s = 0; s <= 28; s += 2) {
       until(s);

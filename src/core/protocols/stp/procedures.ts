@@ -198,7 +198,7 @@ export function portStateSelection(b: StpBridge): void {
   }
 }
 
-/** 8.6.14: at the root the change is shown at once, elsewhere the root is shown of it. */
+/** 8.6.14: the root signals the change at once, other switches notify the root. */
 export function topologyChangeDetection(b: StpBridge): void {
   if (isRoot(b)) {
     b.topologyChange = true;

@@ -11,7 +11,7 @@ export interface StpPortSettings {
   readonly edge: boolean;
   /** Holds the port back when messages stop coming, instead of letting it become designated. */
   readonly loopGuard?: boolean;
-  /** Holds the port back while another one behind it claims to be a better root. */
+  /** Blocks the port while it receives superior BPDUs. */
   readonly rootGuard?: boolean;
 }
 
@@ -55,7 +55,7 @@ export interface StpPort {
 export type StpEffect =
   | { readonly kind: 'send'; readonly port: number; readonly octets: Uint8Array }
   | { readonly kind: 'state'; readonly port: number; readonly tree: 0 }
-  /** Tables age in the forward delay while a topology change is shown, else in their own time. */
+  /** MAC tables age in the forward delay while a topology change is signalled, else in their own time. */
   | { readonly kind: 'ageing'; readonly short: boolean }
   | {
       readonly kind: 'heard';

@@ -84,7 +84,7 @@ describe('the root is lost behind a ring', () => {
     return at > 5_000_000 && bpdu?.rootPriority === 4096 ? [{ at, age: bpdu.messageAge / 256 }] : [];
   });
 
-  test('what was known of it loops, older with every switch, until it is too old', () => {
+  test('its old vector circulates, older with every switch, until it expires', () => {
     expect(Math.max(...ages.map((a) => a.age))).toBeGreaterThanOrEqual(18);
     expect(Math.max(...ages.map((a) => a.age))).toBeLessThanOrEqual(20);
   });

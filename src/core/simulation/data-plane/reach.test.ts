@@ -55,7 +55,7 @@ describe('whether a VLAN is connected', () => {
     const trace = run(line(['all', 'all'], ['all', 'all']), 6, { kind: 'switch-off', at: 2, switch: 'c' });
     expect(reachOf(trace, 10)).toEqual([[0, []]]);
   });
-  test('while one root after the other is chased, it is shown once with the worst of it, and what came in the end', () => {
+  test('while old vectors circulate there is one line, with the worst partition and the final one', () => {
     const design = asMeant();
     const trace = run(design, 40, { kind: 'root-off', at: 5, vlan: 140 });
     const lane = trace.reach.find((l) => trace.classes[l.vlan]!.includes(140))!.spans;
@@ -157,7 +157,7 @@ describe('a tree that is run for several VLANs', () => {
     const trunk = [...framesOf(trace.frames)].find((f) => f.from === 'gate:1' || f.from === 'quay-a:4')!;
     expect(fieldsOf(trunk.octets).find((f) => f.name === 'VLAN')!.value).toBe('110');
   });
-  test('at a port is shown with the VLANs that it carries', () => {
+  test('at a port is named with the VLANs that it carries', () => {
     expect(treesWords(trace, ['vlan-110'], { design, port: 'gate:10' })).toBe('VLAN 130');
     expect(treesWords(trace, ['vlan-110'], { design, port: 'gate:1' })).toBe('VLANs 110, 120, 130');
   });

@@ -44,7 +44,7 @@ export function CompareBoard() {
   const what = asked ?? (draft ? 'change' : 'trees');
   return (
     <div className="board compare-board">
-      <div className="weave-tabs" role="radiogroup" aria-label="What is compared">
+      <div className="lower-tabs" role="radiogroup" aria-label="What is compared">
         <button role="radio" className="tool" aria-checked={what === 'trees'} onClick={() => setWhat('trees')}>
           trees side by side
         </button>

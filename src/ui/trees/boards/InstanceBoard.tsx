@@ -8,11 +8,12 @@ import { Advisor } from './Advisor';
 import { RegionMap } from './RegionMap';
 import { RegionMembers } from './RegionMembers';
 import { Worksheet } from './Worksheet';
+import { OneOf } from '../../controls/OneOf';
 
 const PARTS = [
   { id: 'members', name: 'Switches and regions' },
   { id: 'advisor', name: 'Advisor' },
-  { id: 'burden', name: 'Protocol load' },
+  { id: 'load', name: 'Protocol load' },
 ] as const;
 
 /** VLANs grouped into instances: the map of a region, who is in it, a proposal, and what it spares. */
@@ -42,17 +43,11 @@ export function InstanceBoard() {
           <Button onClick={start}>Run MSTP on every switch</Button>
         </p>
       )}
-      <div className="weave-tabs" role="radiogroup" aria-label="Below the map">
-        {PARTS.map(({ id, name }) => (
-          <button key={id} role="radio" className="tool" aria-checked={part === id} onClick={() => setPart(id)}>
-            {name}
-          </button>
-        ))}
-      </div>
+      <OneOf className="lower-tabs" label="Below the map" options={PARTS} value={part} onPick={setPart} />
       <div className="board-scroll lower">
         {part === 'members' && <RegionMembers />}
         {part === 'advisor' && <Advisor />}
-        {part === 'burden' && <Worksheet />}
+        {part === 'load' && <Worksheet />}
       </div>
     </div>
   );

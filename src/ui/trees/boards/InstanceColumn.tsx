@@ -30,7 +30,7 @@ interface ColumnProps {
   onRemove: (() => void) | null;
 }
 
-/** One instance with the design's VLANs in it; how many others it has in addition. */
+/** One instance with the design's VLANs in it; how many others it has. */
 export function InstanceColumn({
   instance,
   vlans,

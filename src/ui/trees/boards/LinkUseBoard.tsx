@@ -14,6 +14,12 @@ import { LoadChart } from './LoadChart';
 import { Traffic } from './Traffic';
 import { cellAt, drawLinkUse, layOutLinkUse } from './link-use-drawing';
 import { linkWords } from './link-words';
+import { OneOf } from '../../controls/OneOf';
+
+const LOWER = [
+  { id: 'links', name: 'Share of each link' },
+  { id: 'traffic', name: 'Traffic' },
+] as const;
 
 /** `VLANs 110, 120 +3` */
 export function rowWords({ trees }: LinkUseRow): string {
@@ -106,7 +112,7 @@ export function LinkUseBoard() {
   };
   const nothing = linkUse.columns.length === 0 || linkUse.rows.length === 0;
   return (
-    <div className="board weave">
+    <div className="board link-use">
       <p className="board-lead" role="status" aria-label="Cell of link use">
         {nothing ? (
           'No links between switches yet, so there is no link use to show.'
@@ -114,7 +120,7 @@ export function LinkUseBoard() {
           <Readout solved={solved} linkUse={linkUse} at={at} />
         )}
       </p>
-      <div className="weave-room" ref={room}>
+      <div className="link-use-room" ref={room}>
         <canvas
           ref={canvas}
           style={{ width: layout.width, height: layout.height }}
@@ -127,15 +133,10 @@ export function LinkUseBoard() {
           onClick={(e) => go(cellAt(layout, linkUse, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
         />
       </div>
-      <div className="weave-lower">
-        <div className="weave-tabs" role="radiogroup" aria-label="Below the table">
-          {(['links', 'traffic'] as const).map((id) => (
-            <button key={id} role="radio" className="tool" aria-checked={lower === id} onClick={() => setLower(id)}>
-              {id === 'links' ? 'Share of each link' : 'Traffic'}
-            </button>
-          ))}
+      <div className="link-use-lower">
+        <OneOf className="lower-tabs" label="Below the table" options={LOWER} value={lower} onPick={setLower}>
           <Idle solved={solved} linkUse={linkUse} onPick={(column) => go({ row: -1, column })} />
-        </div>
+        </OneOf>
         {lower === 'links' ? (
           <LoadChart solved={solved} linkUse={linkUse} tree={view.tree} onPick={(column) => go({ row: -1, column })} />
         ) : (

@@ -37,13 +37,13 @@ export function Worksheet() {
   const [hello, setHello] = useState(2);
   const rows = useMemo(
     () =>
-      MODES.map((mode): { burden: ProtocolLoad; note: string } => {
+      MODES.map((mode): { load: ProtocolLoad; note: string } => {
         // Without a region of its own the grouping that keeps all ways stands for MSTP.
         const grouping = mode === 'mstp' && design.regions.length === 0 ? advise(solved, 64) : null;
         const grouped = grouping ? applyEdits(design, grouping.edits) : null;
         const changed = grouped?.ok ? grouped.design : inMode(design, mode);
         const note = grouping ? `, ${grouping.instances.length} instances as advised` : '';
-        return { burden: protocolLoadOf(solveDesign(changed), hello), note };
+        return { load: protocolLoadOf(solveDesign(changed), hello), note };
       }),
     [solved, design, hello],
   );
@@ -107,7 +107,7 @@ export function Worksheet() {
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ burden, note }, i) => (
+          {rows.map(({ load, note }, i) => (
             <tr key={MODES[i]} className={MODES[i] === design.mode ? 'in-view' : undefined}>
               <th scope="row">
                 {MODE_WORDS[MODES[i]!]}
@@ -116,11 +116,11 @@ export function Worksheet() {
                   {MODES[i] === design.mode && ', in use'}
                 </small>
               </th>
-              <td className="number mono">{burden.trees}</td>
-              {cell(burden.trees1.count, limits.trees, name(burden.trees1.switch))}
-              {cell(burden.ports1.count, limits.ports, name(burden.ports1.switch))}
-              {cell(burden.bpdus1.rate, limits.bpdus, name(burden.bpdus1.switch))}
-              {cell(burden.link1.rate, limits.link, endWords(solved, burden.link1.port))}
+              <td className="number mono">{load.trees}</td>
+              {cell(load.trees1.count, limits.trees, name(load.trees1.switch))}
+              {cell(load.ports1.count, limits.ports, name(load.ports1.switch))}
+              {cell(load.bpdus1.rate, limits.bpdus, name(load.bpdus1.switch))}
+              {cell(load.link1.rate, limits.link, endWords(solved, load.link1.port))}
             </tr>
           ))}
         </tbody>
