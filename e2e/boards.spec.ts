@@ -221,7 +221,7 @@ test('VLANs are grouped into instances as advised, moved between them, and a swi
   await openBoard(page, demo, 'instances');
   const three = page.getByRole('row', { name: /^3 instances/ });
   await expect(three).toContainText('all stay');
-  await three.getByRole('button', { name: 'Try' }).click();
+  await three.getByRole('button', { name: 'Preview' }).click();
   await expect(draft(page)).toContainText('number of trees then: 4 instead of 7');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Instance 2' })).toContainText('140');

@@ -12,7 +12,8 @@ import {
   switchById,
 } from './look-ups';
 import { setField } from './edits';
-import type { Bundle, Design, Link, Port, SwitchPair } from './schema';
+import type { Design, Link, Port } from './schema';
+import type { Bundle, SwitchPair } from './bundle-schema';
 import type { Edit } from './edits';
 
 export type BundleEdits =

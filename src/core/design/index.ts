@@ -45,41 +45,24 @@ export {
   COLLECTIONS,
   DESIGN_FORMAT,
   DESIGN_VERSION,
-  HASH_FIELDS,
   LINK_TYPES,
   MODES,
-  TIERS,
-  bundleSchema,
   emptyDesign,
   hostSchema,
   isPerVlan,
   linkSchema,
   modeOf,
-  pairSchema,
   portSchema,
   regionSchema,
   segmentSchema,
   switchSchema,
   vlanSchema,
 } from './schema';
-export type {
-  Bundle,
-  Demand,
-  Design,
-  Goal,
-  Host,
-  Kind,
-  Link,
-  LinkEnd,
-  Mode,
-  PlaceRef,
-  Port,
-  Region,
-  Segment,
-  Switch,
-  SwitchPair,
-  Vlan,
-} from './schema';
+export { TIERS } from './values';
+export { HASH_FIELDS, bundleSchema, pairSchema } from './bundle-schema';
+export type { Design, Host, Kind, Link, LinkEnd, Mode, Port, Region, Segment, Switch, Vlan } from './schema';
+export type { Bundle, SwitchPair } from './bundle-schema';
+export type { Demand, Goal, PlaceRef } from './goal-schema';
 export { eventSchema, scriptSchema } from './script-schema';
 export type { Probe, Script, ScriptEvent } from './script-schema';
 export {

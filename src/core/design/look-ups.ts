@@ -1,5 +1,6 @@
 /** Finding things in a design. Indices are built once per list and kept as long as the list lives. */
-import type { Bundle, LINK_TYPES, Design, Host, Link, LinkEnd, Port, Segment, Switch, SwitchPair } from './schema';
+import type { LINK_TYPES, Design, Host, Link, LinkEnd, Port, Segment, Switch } from './schema';
+import type { Bundle, SwitchPair } from './bundle-schema';
 
 function remembered<K extends object, V>(build: (key: K) => V): (key: K) => V {
   const known = new WeakMap<K, V>();

@@ -2,7 +2,8 @@
 import type { Edit } from './edits';
 import { setField } from './edits';
 import { bundleAt, bundlesOf, linkAt, linksOfHost, pairOf, portsOf, segmentAt } from './look-ups';
-import type { Design, Kind, Link, SwitchPair } from './schema';
+import type { Design, Kind, Link } from './schema';
+import type { SwitchPair } from './bundle-schema';
 
 const remove = (kind: Extract<Edit, { type: 'remove' }>['kind'], id: string): Edit => ({ type: 'remove', kind, id });
 

@@ -1,15 +1,6 @@
 /** The design document, version 1. One immutable value; see docs/design-format.md. */
 import { z } from 'zod';
-import {
-  ACTIVE_MEMBERS,
-  INSTANCE_ID,
-  LACP_KEY,
-  LACP_PRIORITY,
-  MAX_HOPS,
-  PAIR_DOMAIN,
-  PORT_NUMBER,
-  TIMERS,
-} from '../standard';
+import { INSTANCE_ID, LACP_PRIORITY, MAX_HOPS, PORT_NUMBER, TIMERS } from '../standard';
 import {
   saying,
   whole,
@@ -18,8 +9,6 @@ import {
   name,
   coordinate,
   bridgePriority,
-  portPriority,
-  pathCost,
   vlanNumber,
   perVlan,
   instanceKey,
@@ -32,49 +21,18 @@ import {
 import { scriptSchema } from './script-schema';
 import type { Script } from './script-schema';
 import { wording } from './wording';
+import { goalSchema, demandSchema } from './goal-schema';
+import type { Goal, Demand } from './goal-schema';
+import { treeSettings } from './tree-settings';
+import { bundleSchema, pairSchema } from './bundle-schema';
+import type { Bundle, SwitchPair } from './bundle-schema';
+import { TIERS } from './values';
 
 export const DESIGN_FORMAT = 'knot-path-design';
 export const DESIGN_VERSION = 1;
 
 export const MODES = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'] as const;
 export const LINK_TYPES = ['point-to-point', 'shared'] as const;
-/** How a bundle comes about: by LACP, by no negotiation, or by one that a maker's switches have among themselves. */
-export const BUNDLE_KINDS = ['lacp', 'static', 'own'] as const;
-/** Fields of a frame that the distribution of a bundle may look at. */
-export const HASH_FIELDS = ['src-mac', 'dst-mac', 'vlan', 'src-ip', 'dst-ip', 'src-port', 'dst-port'] as const;
-export const TIERS = ['core', 'distribution', 'access'] as const;
-
-/** What a port and a bundle have in common: everything that spanning tree and VLANs ask of it. */
-const treeSettings = {
-  /** Port path cost for all trees; absent: by speed. */
-  cost: pathCost.optional(),
-  /** Port priority for all trees; absent: 128. */
-  priority: portPriority.optional(),
-  /** Port path cost for single VLANs, by VLAN number. */
-  vlanCost: perVlan(pathCost),
-  /** Port priority for single VLANs, by VLAN number. */
-  vlanPriority: perVlan(portPriority),
-  /** Cost inside an MST region where it differs from the one outside (802.1Q internal port path cost). */
-  internalCost: pathCost.optional(),
-  /** Internal port path cost for single MST instances, by MSTID; 0 is the CIST inside its region. */
-  instanceCost: perInstance(pathCost),
-  /** Port priority for single MST instances, by MSTID; 0 is the CIST. */
-  instancePriority: perInstance(portPriority),
-  /** VLANs carried, tagged and untagged together; absent: all. */
-  vlans: vlanSet.optional(),
-  /** The one of them that travels untagged; absent: none named. */
-  native: vlanNumber.optional(),
-  /** Becomes an edge port by itself while it hears no BPDU; absent: no. */
-  autoEdge: z.boolean().optional(),
-  /** Shuts the port on the first BPDU heard. */
-  bpduGuard: z.boolean().optional(),
-  /** Neither sends nor hears BPDUs. */
-  bpduFilter: z.boolean().optional(),
-  /** Blocks the port while it receives superior BPDUs (restrictedRole). */
-  rootGuard: z.boolean().optional(),
-  /** Holds the port back when BPDUs stop coming, instead of opening it. */
-  loopGuard: z.boolean().optional(),
-};
 
 export const vlanSchema = z.strictObject({
   id,
@@ -166,35 +124,6 @@ export const segmentSchema = z.strictObject({
   y: coordinate.optional(),
 });
 
-/** One end of a bundle; the far end is a bundle of its own with its own number. */
-export const bundleSchema = z.strictObject({
-  id,
-  switch: id,
-  name,
-  number: whole(PORT_NUMBER.min, PORT_NUMBER.max, wording.portNumber),
-  members: z.array(id),
-  kind: choice('Bundle kind', BUNDLE_KINDS),
-  /** Whether this end starts the negotiation or answers only; absent: active. */
-  activity: choice('Activity', ['active', 'passive']).optional(),
-  /** How soon a silent partner is given up: short 3 s, long 90 s; absent: long. */
-  timeout: choice('LACP timeout', ['short', 'long']).optional(),
-  /** Fewest members that must carry for the bundle to be up; absent: 1. */
-  minActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The minimum', v)).optional(),
-  /** Most active members at a time; absent: 8. */
-  maxActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The maximum', v)).optional(),
-  /** Whether members go on as single ports while the partner is silent; absent: yes. */
-  individual: z.boolean().optional(),
-  /** LACP key; absent: the number of the bundle. */
-  key: whole(LACP_KEY.min, LACP_KEY.max, wording.lacpKey).optional(),
-  /** Whether frames are expected from end devices only, a server's cards for example; absent: no. */
-  edge: z.boolean().optional(),
-  /** Number that the bundles of both switches of a pair have in common where they are one end together. */
-  shared: whole(PORT_NUMBER.min, PORT_NUMBER.max, wording.sharedNumber).optional(),
-  /** Fields that choose the member a frame leaves by; absent: both addresses of the frame. */
-  hash: z.array(choice('Hash field', HASH_FIELDS)).min(1).optional(),
-  ...treeSettings,
-});
-
 export const hostSchema = z.strictObject({
   id,
   name,
@@ -216,59 +145,6 @@ export const regionSchema = z.strictObject({
   map: z.record(instanceKey, vlanSet),
   /** How many bridges a BPDU may cross inside the region; absent: 20. */
   maxHops: whole(MAX_HOPS.min, MAX_HOPS.max, wording.maxHops).optional(),
-});
-
-/** Two switches that present themselves to others as one: bundles of a third may end on both. */
-export const pairSchema = z.strictObject({
-  id,
-  /** Number that both switches of the pair, and no other pair of the network, have. */
-  domain: whole(PAIR_DOMAIN.min, PAIR_DOMAIN.max, wording.domain),
-  /** The primary first: its identity is the pair's, and it goes on alone when the two lose each other. */
-  switches: z.tuple([id, id]),
-  /** Links between the two over which they act as one. A link that is gone is kept, and counts as down. */
-  peer: z.array(id),
-  /** Link by which each knows that the other lives when the peer link is lost. */
-  keepalive: id.optional(),
-});
-
-const place = z.union([z.strictObject({ switch: id }), z.strictObject({ host: id })], {
-  error: () => wording.wrongType('{"switch": id} or {"host": id}'),
-});
-
-/** VLANs that a goal speaks of; the trees meant are those that carry them. */
-const goalBase = { id, vlans: vlanSet };
-
-/** What the engineer wants. References may lead nowhere: the goal is then void, and kept. */
-export const goalSchema = z.discriminatedUnion('type', [
-  /** `switch` is root, and `next` takes over when it goes. */
-  z.strictObject({ ...goalBase, type: z.literal('root'), switch: id, next: id.optional() }),
-  /** This port or bundle is a cut end. */
-  z.strictObject({ ...goalBase, type: z.literal('cut'), port: id }),
-  /** The link or bundle at this port carries the VLANs; `only`: and no others while nothing has failed. */
-  z.strictObject({ ...goalBase, type: z.literal('carries'), port: id, only: z.boolean().optional() }),
-  /** Two places talk over at most so many switch-to-switch hops, or not through a switch. */
-  z.strictObject({
-    ...goalBase,
-    type: z.literal('path'),
-    from: place,
-    to: place,
-    atMost: whole(0, 64, wording.hops).optional(),
-    avoid: id.optional(),
-  }),
-  /** No switch of the tier has a better bridge identifier than any switch outside it. */
-  z.strictObject({ ...goalBase, type: z.literal('never-root'), tier: choice('Tier', TIERS) }),
-  /** No link carries more than so much of its rate, one way. */
-  z.strictObject({ ...goalBase, type: z.literal('load'), percent: whole(1, 1000, wording.percent) }),
-]);
-
-/** Traffic offered in a VLAN from one place to another, one way. */
-export const demandSchema = z.strictObject({
-  id,
-  vlan: vlanNumber,
-  from: place,
-  to: place,
-  /** Mb/s. */
-  load: z.number(saying(wording.load)).min(0, saying(wording.load)).max(1_000_000, saying(wording.load)),
 });
 
 export const designSchema = z.strictObject({
@@ -300,13 +176,8 @@ export type Port = z.infer<typeof portSchema>;
 export type Link = z.infer<typeof linkSchema>;
 export type LinkEnd = z.infer<typeof linkEnd>;
 export type Segment = z.infer<typeof segmentSchema>;
-export type Bundle = z.infer<typeof bundleSchema>;
 export type Host = z.infer<typeof hostSchema>;
 export type Region = z.infer<typeof regionSchema>;
-export type SwitchPair = z.infer<typeof pairSchema>;
-export type Goal = z.infer<typeof goalSchema>;
-export type Demand = z.infer<typeof demandSchema>;
-export type PlaceRef = z.infer<typeof place>;
 export type Mode = (typeof MODES)[number];
 
 /** The lists of a design, by the kind of element they hold. */

@@ -4,7 +4,8 @@ import type { Edit } from './edits';
 import { setField } from './edits';
 import { switchById } from './look-ups';
 import { isPerVlan, modeOf } from './schema';
-import type { Bundle, Design, Port, Switch } from './schema';
+import type { Design, Port, Switch } from './schema';
+import type { Bundle } from './bundle-schema';
 
 /** Which tree a setting is asked for: that of a VLAN, that of an MST instance (0: the CIST), or the one of all VLANs. */
 export interface TreeKey {

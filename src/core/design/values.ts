@@ -94,3 +94,5 @@ export const mac = z.string(saying(wording.mac)).superRefine((text, context) => 
   if (canonical !== text) context.addIssue({ code: 'custom', message: wording.mac(text) });
   else if (!isIndividualMac(text)) context.addIssue({ code: 'custom', message: wording.groupMac(text) });
 });
+
+export const TIERS = ['core', 'distribution', 'access'] as const;

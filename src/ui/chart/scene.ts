@@ -133,7 +133,7 @@ export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arran
       ...arranged.at[i]!,
       width: width[i]!,
       note: priority,
-      tag: standing[i] === 'mac-only-root' ? 'root' : standing[i] === 'outside' ? 'no part' : word,
+      tag: standing[i] === 'mac-only-root' ? 'root' : standing[i] === 'outside' ? 'not in tree' : word,
       spoken: [s.name, word, `priority ${priority}`].filter(Boolean).join(', '),
       standing: standing[i]!,
       ...regionAt(regions, i),

@@ -6,7 +6,8 @@ import { bundleRules } from './bundles';
 import { regionRules } from './regions';
 import { rehearsalRules } from './script';
 import type { Rule, RuleEntry, Touch } from './rule';
-import type { Bundle, Design, ListName, Port } from '../schema';
+import type { Design, ListName, Port } from '../schema';
+import type { Bundle } from '../bundle-schema';
 import { wording } from '../wording';
 
 function twice<T>(

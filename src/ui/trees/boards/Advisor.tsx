@@ -85,7 +85,9 @@ export function Advisor() {
               </td>
               <td className="number mono">{a.settings}</td>
               <td>
-                <Button onClick={() => tryOut(`Group VLANs into ${a.instances.length} instances`, a.edits)}>Try</Button>
+                <Button onClick={() => tryOut(`Group VLANs into ${a.instances.length} instances`, a.edits)}>
+                  Preview
+                </Button>
               </td>
             </tr>
           ))}

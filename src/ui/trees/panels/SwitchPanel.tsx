@@ -168,7 +168,7 @@ export function SwitchPanel({ id }: { id: string }) {
                 </th>
                 <td>{farLabel(solved, port)}</td>
                 <td className="role-cell">
-                  <RoleMark role={role} /> {role === 'none' ? 'no part' : role}
+                  <RoleMark role={role} /> {role === 'none' ? 'not in tree' : role}
                 </td>
                 <td>{role === 'none' ? '' : settledState(role)}</td>
                 <td className="number mono">{role === 'none' ? '' : grouped(stepCost(of, port))}</td>
@@ -226,7 +226,7 @@ function Way({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bri
     return (
       <div>
         <dt>in this tree</dt>
-        <dd>no part</dd>
+        <dd>not in tree</dd>
       </div>
     );
   const port = of.outcome.rootPort[bridge]!;

@@ -266,7 +266,7 @@ function Standing({ solved, index }: { solved: SolvedDesign; index: number }) {
       <div>
         <dt>role</dt>
         <dd>
-          <RoleMark role={role} /> {role === 'none' ? 'no part' : role === 'disabled' ? 'down' : role}
+          <RoleMark role={role} /> {role === 'none' ? 'not in tree' : role === 'disabled' ? 'down' : role}
         </dd>
       </div>
       <div>

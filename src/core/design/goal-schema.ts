@@ -1,0 +1,51 @@
+/** What a design asks of its trees: goals, and the traffic that they carry. */
+import { z } from 'zod';
+import { id, vlanSet, whole, choice, vlanNumber, saying } from './values';
+import { wording } from './wording';
+import { TIERS } from './values';
+
+const place = z.union([z.strictObject({ switch: id }), z.strictObject({ host: id })], {
+  error: () => wording.wrongType('{"switch": id} or {"host": id}'),
+});
+
+/** VLANs that a goal speaks of; the trees meant are those that carry them. */
+const goalBase = { id, vlans: vlanSet };
+
+/** What the engineer wants. References may lead nowhere: the goal is then void, and kept. */
+export const goalSchema = z.discriminatedUnion('type', [
+  /** `switch` is root, and `next` takes over when it goes. */
+  z.strictObject({ ...goalBase, type: z.literal('root'), switch: id, next: id.optional() }),
+  /** This port or bundle is a cut end. */
+  z.strictObject({ ...goalBase, type: z.literal('cut'), port: id }),
+  /** The link or bundle at this port carries the VLANs; `only`: and no others while nothing has failed. */
+  z.strictObject({ ...goalBase, type: z.literal('carries'), port: id, only: z.boolean().optional() }),
+  /** Two places talk over at most so many switch-to-switch hops, or not through a switch. */
+  z.strictObject({
+    ...goalBase,
+    type: z.literal('path'),
+    from: place,
+    to: place,
+    atMost: whole(0, 64, wording.hops).optional(),
+    avoid: id.optional(),
+  }),
+  /** No switch of the tier has a better bridge identifier than any switch outside it. */
+  z.strictObject({ ...goalBase, type: z.literal('never-root'), tier: choice('Tier', TIERS) }),
+  /** No link carries more than so much of its rate, one way. */
+  z.strictObject({ ...goalBase, type: z.literal('load'), percent: whole(1, 1000, wording.percent) }),
+]);
+
+/** Traffic offered in a VLAN from one place to another, one way. */
+export const demandSchema = z.strictObject({
+  id,
+  vlan: vlanNumber,
+  from: place,
+  to: place,
+  /** Mb/s. */
+  load: z.number(saying(wording.load)).min(0, saying(wording.load)).max(1_000_000, saying(wording.load)),
+});
+
+export type Goal = z.infer<typeof goalSchema>;
+
+export type Demand = z.infer<typeof demandSchema>;
+
+export type PlaceRef = z.infer<typeof place>;
