@@ -1,14 +1,8 @@
 import { FLAG, decodeBpdu, encodeBpdu } from '../frames';
 import type { Bpdu } from '../frames';
-import {
-  createStpBridge,
-  hearStpBpdu,
-  nextStpTimer,
-  setStpPort,
-  setStpPortEnabled,
-  setStpPriority,
-  wakeStpBridge,
-} from './bridge';
+import { createStpBridge, setStpPort, setStpPortEnabled, setStpPriority } from './bridge';
+import { hearStpBpdu } from './receive';
+import { nextStpTimer, wakeStpBridge } from './timers';
 import type { StpBridge, StpPortSettings, StpSettings } from './variables';
 
 const SECOND = 1_000_000;

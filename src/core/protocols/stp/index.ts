@@ -1,13 +1,5 @@
 /** What other rooms use of protocols/stp. */
-export {
-  addStpPort,
-  createStpBridge,
-  hearStpBpdu,
-  nextStpTimer,
-  setStpPort,
-  setStpPortEnabled,
-  setStpPriority,
-  setStpTimers,
-  wakeStpBridge,
-} from './bridge';
+export { addStpPort, createStpBridge, setStpPort, setStpPortEnabled, setStpPriority, setStpTimers } from './bridge';
+export { hearStpBpdu } from './receive';
+export { nextStpTimer, wakeStpBridge } from './timers';
 export type { StpBridge, StpPortSettings, StpState } from './variables';
