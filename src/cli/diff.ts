@@ -2,6 +2,7 @@ import { differenceBetween, editWords } from '../core/design';
 import type { Design, Edit } from '../core/design';
 import { movedBetween, solveDesign } from '../core/trees';
 import { readDesignFile } from './files';
+import { count } from '../core/standard';
 
 /** In which of the two designs an edit's subject has a name: what goes is named by the first. */
 const words = (from: Design, to: Design, edit: Edit) => editWords(edit.type === 'remove' ? from : to, edit);
@@ -28,7 +29,9 @@ export async function diff(a: string, b: string, options: { json?: boolean }): P
   const name = (id: string | null) => to.switches.find((s) => s.id === id)?.name ?? id ?? 'none';
   for (const m of moved) {
     const root = m.rootBefore === m.rootAfter ? '' : ` root ${name(m.rootBefore)} → ${name(m.rootAfter)},`;
-    process.stdout.write(`tree ${m.tree}:${root} ${m.ports.length} ports change their role\n`);
+    process.stdout.write(
+      `tree ${m.tree}:${root} ${count(m.ports.length, 'port')} ${m.ports.length === 1 ? 'changes its' : 'change their'} role\n`,
+    );
   }
   if (trees.gone.length > 0) process.stdout.write(`trees only in ${a}: ${trees.gone.join(', ')}\n`);
   if (trees.come.length > 0) process.stdout.write(`trees only in ${b}: ${trees.come.join(', ')}\n`);

@@ -1,4 +1,4 @@
-import { ago, count, grouped, lasting, seconds } from './format';
+import { ago, count, grouped, lasting, more, seconds } from './format';
 
 test('digits stand in groups of three that no line break parts', () => {
   expect([0, 999, 1000, 20_000, 200_000_000].map(grouped)).toEqual([
@@ -16,6 +16,14 @@ test('a count has the right plural', () => {
     '0 ports',
     '2 switches',
     '1\u00a0200 ports',
+  ]);
+});
+
+test('what a list leaves out has the right plural too', () => {
+  expect([more(1, 'port'), more(3, 'port'), more(1, 'switch', 'switches')]).toEqual([
+    '1 more port',
+    '3 more ports',
+    '1 more switch',
   ]);
 });
 

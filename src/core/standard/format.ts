@@ -21,6 +21,9 @@ export function grouped(value: number): string {
 /** `1 port`, `2 ports`, `1 000 switches`. */
 export const count = (n: number, one: string, many = `${one}s`): string => `${grouped(n)} ${n === 1 ? one : many}`;
 
+/** `1 more port`, `3 more ports`: what a shortened list leaves out. */
+export const more = (n: number, one: string, many = `${one}s`): string => `${grouped(n)} more ${n === 1 ? one : many}`;
+
 /** `100 Mb/s`, `2.5 Gb/s`: a rate given in Mb/s. */
 export const rateWords = (mbps: number): string => (mbps < 1000 ? `${mbps} Mb/s` : `${mbps / 1000} Gb/s`);
 

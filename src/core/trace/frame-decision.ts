@@ -4,7 +4,7 @@ import type { Design } from '../design';
 import { FLAG, decodeBpdu, decodeLacpdu, flagRole, openEnvelope } from '../protocols/frames';
 import type { Bpdu, LacpInfo } from '../protocols/frames';
 import { cistMessage, mstiMessage } from '../protocols/messages';
-import { compareVectors } from '../standard';
+import { compareVectors, more } from '../standard';
 import type { Vector } from '../standard';
 import { formatBridgeId, formatPortId, numberToMac } from '../standard';
 import { firstFrom, frameAt, portAt } from './frame-log';
@@ -216,14 +216,14 @@ export function consequencesOf(
     0,
   );
   const answers: Consequence[] = [];
-  let more = 0;
+  let left = 0;
   for (let i = firstFrom(trace.frames, at); i < trace.frames.count && trace.frames.at[i] === at; i++) {
     const from = portAt(trace.frames, i);
     const answer = here(from) ? frameAt(trace.frames, i) : null;
     if (!answer || answer.vlan !== frame.vlan || (answer.mark === 'lacp') !== (frame.mark === 'lacp')) continue;
     if (answers.length < MOST_ANSWERS)
       answers.push({ text: `${portWords(design, from)} sends ${SENDS[answer.mark]}`, frame: i });
-    else more++;
+    else left++;
   }
   return [
     ...moved,
@@ -235,7 +235,7 @@ export function consequencesOf(
         ]
       : []),
     ...answers,
-    ...(more > 0 ? [{ text: `and ${more} more frames` }] : []),
+    ...(left > 0 ? [{ text: `and ${more(left, 'frame')}` }] : []),
   ];
 }
 const SENDS = {

@@ -1,7 +1,7 @@
 /** Names and times as they stand in sentences. */
 import { bundleAt, bundleById, hostById, portById, switchById } from '../design';
 import type { Design } from '../design';
-import { formatVlanRanges, parseTreeId, vlanMembership, vlanOfTreeId } from '../standard';
+import { formatVlanRanges, more, parseTreeId, vlanMembership, vlanOfTreeId } from '../standard';
 import type { Trace } from './recorder';
 
 /** Microseconds that something lasts before it counts: one switch alone as root, since others answer within less. */
@@ -49,8 +49,7 @@ export function treesWords(trace: Trace, trees: readonly string[], at?: { design
   return [...others, ...(vlans.length > 0 ? [vlanList(vlans)] : [])].join(', ');
 }
 
-const andMore = (n: number, one: string, many = `${one}s`): string =>
-  n <= 0 ? '' : ` and ${n} more ${n === 1 ? one : many}`;
+const andMore = (n: number, one: string, many?: string): string => (n <= 0 ? '' : ` and ${more(n, one, many)}`);
 
 /** The first few of some ports, and how many more. */
 export const portList = (design: Design, ports: readonly string[]): string =>

@@ -1,7 +1,7 @@
 'use client';
 import { FILE_KINDS } from '../../core/formats';
 import type { TakenFile } from '../../core/formats';
-import { count } from '../../core/standard';
+import { count, more } from '../../core/standard';
 
 const MOST_ROWS = 200;
 
@@ -63,7 +63,7 @@ function RowsPreview({ file: { columns, rows } }: { file: TakenFile }) {
           ))}
         </tbody>
       </table>
-      {rows.length > MOST_ROWS && <p className="quiet small">and {rows.length - MOST_ROWS} more rows</p>}
+      {rows.length > MOST_ROWS && <p className="quiet small">and {more(rows.length - MOST_ROWS, 'row')}</p>}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { storyOf } from '../../core/trace';
 import type { Line, Trace } from '../../core/trace';
 import { GoalsNow } from './GoalsNow';
 import { Now } from './Now';
-import { SECOND } from '../../core/standard';
+import { SECOND, more } from '../../core/standard';
 
 /** What happened, in words; each line leads to its moment. */
 export function Story({
@@ -41,7 +41,7 @@ export function Story({
       </div>
       <div className="story-lines">
         <Lines lines={shown} last={last} onAt={onAt} />
-        {lines.length > shown.length && <p className="quiet">And {lines.length - shown.length} more lines.</p>}
+        {lines.length > shown.length && <p className="quiet">And {more(lines.length - shown.length, 'line')}.</p>}
       </div>
     </section>
   );

@@ -10,7 +10,7 @@ import { RootLane, rootRows } from './StripMarks';
 import type { Clip, RootRow } from './StripMarks';
 import { ReachLane, reachRows } from './StripReach';
 import type { ReachRow } from './StripReach';
-import { lasting } from '../../core/standard';
+import { lasting, more } from '../../core/standard';
 
 const HEADING = 16;
 const MOST_PORTS = 150;
@@ -184,7 +184,7 @@ export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, r
           case 'more':
             return (
               <text key="more" className="lane-name" x={26} y={row.top + 13}>
-                and {row.count} more ports: select a switch or a link to see its ports first
+                and {more(row.count, 'port')}: select a switch or a link to see its ports first
               </text>
             );
           case 'port':

@@ -1,5 +1,5 @@
 'use client';
-import { parseTreeId } from '../../core/standard';
+import { more, parseTreeId } from '../../core/standard';
 import { bundleById, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import type { MovedTree } from '../../core/trees';
@@ -60,7 +60,7 @@ export function MovedWords({ design, moved, total, here: treeId }: Props) {
             {portWord(design, p.id)} {roleWord(p.before)} → {roleWord(p.after)}
           </button>
         ))}
-        {here && here.ports.length > MOST_PORTS && <> and {here.ports.length - MOST_PORTS} more ports</>}
+        {here && here.ports.length > MOST_PORTS && ` and ${more(here.ports.length - MOST_PORTS, 'port')}`}
         {here && here.ports.length === 0 && here.rootBefore === here.rootAfter && 'Costs change, no role changes.'}
         {!here && moved.length > 0 && 'Nothing moves in this tree.'}
       </span>
@@ -72,7 +72,7 @@ export function MovedWords({ design, moved, total, here: treeId }: Props) {
               {treeWord(m.tree)}
             </button>
           ))}
-          {elsewhere.length > 8 && `and ${elsewhere.length - 8} more trees`}
+          {elsewhere.length > 8 && `and ${more(elsewhere.length - 8, 'tree')}`}
         </span>
       )}
       {moved.length > 0 && total > moved.length && (

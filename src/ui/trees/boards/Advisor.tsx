@@ -85,7 +85,7 @@ export function Advisor() {
               </td>
               <td className="number mono">{a.settings}</td>
               <td>
-                <Button onClick={() => tryOut(`Group VLANs into ${a.instances.length} instances`, a.edits)}>
+                <Button onClick={() => tryOut(`Group VLANs into ${count(a.instances.length, 'instance')}`, a.edits)}>
                   Preview
                 </Button>
               </td>

@@ -9,6 +9,7 @@ import { treeInView, useBench, useSession, useTree } from '../../session/context
 import { hueOf } from '../../chart/hue';
 import { treeTitle } from '../../controls/tree-names';
 import { MiniTree } from './MiniTree';
+import { count } from '../../../core/standard';
 
 const AREA = { width: 560, height: 420 };
 /** Two stand beside each other and are high, three or four are wide. */
@@ -79,7 +80,9 @@ function BeforeAfter() {
     <>
       <p className="board-lead" role="status">
         <b>{treeTitle(of.tree)}</b>{' '}
-        {ports.length === 0 && !mine ? 'is the same before and after' : `${ports.length} ports change their role`}
+        {ports.length === 0 && !mine
+          ? 'is the same before and after'
+          : `${count(ports.length, 'port')} ${ports.length === 1 ? 'changes its' : 'change their'} role`}
         <span className="quiet">
           {' '}
           · {moved.length} of {after.trees.length} trees move
@@ -157,7 +160,9 @@ function SideBySide() {
           </button>
         )}
         <span className="quiet">
-          {differ === 0 ? 'They have the same outcome.' : `${differ} ports differ from the first.`}
+          {differ === 0
+            ? 'They have the same outcome.'
+            : `${count(differ, 'port')} {differ === 1 ? 'differs' : 'differ'} from the first.`}
         </span>
       </div>
       <Sides

@@ -3,7 +3,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import { bundleById } from '../../../core/design';
 import { endWords } from '../../../core/goals';
-import { formatVlanRanges } from '../../../core/standard';
+import { count, formatVlanRanges } from '../../../core/standard';
 import { CELL, CELL_WORDS, loadsOf, linkUseOf } from '../../../core/analysis';
 import type { LinkUse, LinkUseRow } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
@@ -126,7 +126,7 @@ export function LinkUseBoard() {
           style={{ width: layout.width, height: layout.height }}
           tabIndex={0}
           role="application"
-          aria-label={`Link use: ${linkUse.rows.length} rows of trees and ${linkUse.columns.length} links. Arrow keys go from cell to cell, Enter opens the link.`}
+          aria-label={`Link use: ${count(linkUse.rows.length, 'row')} of trees and ${count(linkUse.columns.length, 'link')}. Arrow keys go from cell to cell, Enter opens the link.`}
           onKeyDown={onKeyDown}
           onPointerMove={(e) => setAt(cellAt(layout, linkUse, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
           onPointerLeave={() => setAt({ row: -1, column: -1 })}

@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { DragEvent, KeyboardEvent } from 'react';
 import { groupBy } from '../../../core/design';
 import type { Switch } from '../../../core/design';
-import { formatVlanRanges } from '../../../core/standard';
+import { formatVlanRanges, more } from '../../../core/standard';
 import { balanceEdits, loadsOf, rankEdits, ranking, tierLastEdits } from '../../../core/analysis';
 import type { RankResult, Ranked } from '../../../core/analysis';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
@@ -175,7 +175,7 @@ export function RootBoard() {
         </table>
         {!all && columns.length < design.switches.length && (
           <button className="plain quiet more" onClick={() => setAll(true)}>
-            {design.switches.length - columns.length} more switches without a rank
+            {more(design.switches.length - columns.length, 'switch', 'switches')} without a rank
           </button>
         )}
       </div>

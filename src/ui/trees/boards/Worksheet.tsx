@@ -10,6 +10,7 @@ import { solveDesign } from '../../../core/trees';
 import { readStored, writeStored } from '../../session/browser-store';
 import { useSession } from '../../session/context';
 import { MODE_WORDS } from '../../../core/messages';
+import { count } from '../../../core/standard';
 
 const MODES: readonly Mode[] = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'];
 
@@ -42,7 +43,7 @@ export function Worksheet() {
         const grouping = mode === 'mstp' && design.regions.length === 0 ? advise(solved, 64) : null;
         const grouped = grouping ? applyEdits(design, grouping.edits) : null;
         const changed = grouped?.ok ? grouped.design : inMode(design, mode);
-        const note = grouping ? `, ${grouping.instances.length} instances as advised` : '';
+        const note = grouping ? `, ${count(grouping.instances.length, 'instance')} as advised` : '';
         return { load: protocolLoadOf(solveDesign(changed), hello), note };
       }),
     [solved, design, hello],

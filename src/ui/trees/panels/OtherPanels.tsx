@@ -4,7 +4,7 @@ import { roleAt, stepCost } from '../../../core/trees';
 import { useBench, useSession, useTree } from '../../session/context';
 import { PlacePicker } from './PlacePicker';
 import { RoleMark, roleWords } from '../../controls/RoleMark';
-import { grouped } from '../../../core/standard';
+import { count, grouped } from '../../../core/standard';
 
 /** A host: where it is plugged in, and a path from it. */
 export function HostPanel({ id }: { id: string }) {
@@ -50,7 +50,7 @@ export function SegmentPanel({ id }: { id: string }) {
   return (
     <>
       <h2>{segment.name}</h2>
-      <p className="quiet">shared segment of {segment.ports.length} ports</p>
+      <p className="quiet">shared segment of {count(segment.ports.length, 'port')}</p>
       <table className="rows">
         <caption>Ports on it</caption>
         <tbody>
