@@ -13,7 +13,7 @@ test('the demo waits on the first page and opens', async ({ page }) => {
   await page.getByRole('button', { name: 'Variant: as cabled' }).click();
   await page.getByRole('menuitem', { name: 'as meant' }).click();
   await expect(page.getByRole('button', { name: 'Variant: as meant' })).toBeVisible();
-  await expect(page.locator('[aria-label="Trees"]')).not.toContainText('by accident');
+  await expect(page.locator('[aria-label="Trees"]')).not.toContainText('by MAC address only');
   expect(errors).toEqual([]);
 });
 

@@ -97,7 +97,7 @@ describe('why a root port was chosen', () => {
 
 describe('why a root is root', () => {
   const demo = solveDesign(asCabled());
-  test('by priority, or by accident of a MAC address', () => {
+  test('by priority, or by MAC address only', () => {
     expect(explainTree(demo, demo.byId.get('vlan-110')!).sentence).toBe(
       'core-east is root: its priority 4096 is the lowest, core-west comes next with 8192.',
     );

@@ -14,7 +14,7 @@ interface Fold {
   readonly trees: readonly SolvedTree[];
   /** Null when no switch has the tree. */
   readonly root: string | null;
-  readonly accident: boolean;
+  readonly byMac: boolean;
   readonly parts: number;
   /** Regions of an MST instance: each has a root of its own, so that many parts are as they should be. */
   readonly regions: number;
@@ -31,7 +31,7 @@ function foldsOf(solved: SolvedDesign): Fold[] {
     return {
       trees,
       root: root === undefined ? null : design.switches[root]!.name,
-      accident: root !== undefined && isMacOnlyRoot(solved, first, root),
+      byMac: root !== undefined && isMacOnlyRoot(solved, first, root),
       parts: roots.length,
       regions: regionCount(solved, first),
       blocked: blockedPorts(first).length,
@@ -69,7 +69,7 @@ interface ItemProps {
 function StripItem({ fold, inView, onPick }: ItemProps) {
   const [more, setMore] = useState<HTMLElement | null>(null);
   const hidden = useBench().view.board === 'predict';
-  const { trees, root, accident, parts, regions, blocked } = fold;
+  const { trees, root, byMac, parts, regions, blocked } = fold;
   const current = inView !== null && trees.includes(inView);
   const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
   const shown =
@@ -122,9 +122,9 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
           tabIndex={-1}
           onClick={() => onPick((current ? inView : trees[0]!).tree.id)}
         >
-          <span className={accident ? 'alarm' : 'quiet'}>
+          <span className={byMac ? 'alarm' : 'quiet'}>
             {root === null ? 'no switch has it' : `root ${root}`}
-            {accident && ', by MAC address only'}
+            {byMac && ', by MAC address only'}
           </span>
           <span className="quiet">
             {' '}

@@ -10,6 +10,7 @@ import { differenceBetween, differenceWords } from '../../core/design';
 import type { Design } from '../../core/design';
 import { Ago } from '../controls/Ago';
 import { NameDialog } from '../controls/NameDialog';
+import { OneOf } from '../controls/OneOf';
 import { api } from '../session/api';
 import { authorName, NAME_MOST, setAuthorName } from '../session/author';
 import type { PastStep } from '../../api/contract';
@@ -143,13 +144,16 @@ function StateView({ revision, past, onClose }: { revision: number; past: PastLi
         {!design && <p className={fault ? 'alarm pad' : 'quiet pad'}>{fault ?? 'Loading…'}</p>}
       </div>
       <div className="state-difference">
-        <div className="row" role="group" aria-label="Compare with">
-          {(['newest', 'before'] as const).map((kind) => (
-            <button key={kind} className="tool" aria-pressed={against === kind} onClick={() => setAgainst(kind)}>
-              {kind === 'newest' ? 'Compare with the newest' : 'Compare with the state before'}
-            </button>
-          ))}
-        </div>
+        <OneOf
+          label="Compare with"
+          className="row"
+          options={[
+            { id: 'newest', name: 'Compare with the newest' },
+            { id: 'before', name: 'Compare with the state before' },
+          ]}
+          value={against}
+          onPick={setAgainst}
+        />
         {design && against === 'newest' && <Difference from={design} to={newest} title="Changed since" />}
         {design && before && against === 'before' && (
           <Difference from={before} to={design} title="Changed by this step" />

@@ -162,7 +162,7 @@ function SideBySide() {
         <span className="quiet">
           {differ === 0
             ? 'They have the same outcome.'
-            : `${count(differ, 'port')} {differ === 1 ? 'differs' : 'differ'} from the first.`}
+            : `${count(differ, 'port')} ${differ === 1 ? 'differs' : 'differ'} from the first.`}
         </span>
       </div>
       <Sides

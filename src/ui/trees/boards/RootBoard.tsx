@@ -133,7 +133,7 @@ export function RootBoard() {
           <tbody>
             {rows.map((row, r) => {
               const first = row.trees[0]!;
-              const accident = row.order[1]?.byMac === true;
+              const byMac = row.order[1]?.byMac === true;
               const vlans = row.trees.flatMap((t) => t.tree.vlan ?? []);
               return (
                 <tr
@@ -155,7 +155,7 @@ export function RootBoard() {
                           ? `VLANs ${formatVlanRanges(vlans).replaceAll(',', ', ')}`
                           : row.trees.map((t) => treeMark(t.tree)).join(', ')}
                     </button>
-                    {accident && <small className="alarm"> an accident</small>}
+                    {byMac && <small className="alarm"> by MAC address only</small>}
                   </th>
                   {columns.map((s, c) => (
                     <RankCell
