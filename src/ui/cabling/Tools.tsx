@@ -2,6 +2,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
+import { OneOf } from '../controls/OneOf';
 import type { Command } from '../session/commands';
 import type { Tool } from './gestures';
 import type { Cabling } from './useCabling';
@@ -35,20 +36,13 @@ export function Tools({ cabling, commands }: Props) {
   const { tool, setTool, speed, setSpeed, tier, setTier } = cabling;
   return (
     <div className="tools">
-      <div role="radiogroup" aria-label="What the pointer does" className="tools-group">
-        {TOOLS.map((t) => (
-          <button
-            key={t.id}
-            role="radio"
-            aria-checked={tool === t.id}
-            className="tool"
-            title={`${t.hint} (${t.key})`}
-            onClick={() => setTool(t.id)}
-          >
-            {t.name}
-          </button>
-        ))}
-      </div>
+      <OneOf
+        label="What the pointer does"
+        className="tools-group"
+        options={TOOLS.map((t) => ({ ...t, title: `${t.hint} (${t.key})` }))}
+        value={tool}
+        onPick={setTool}
+      />
       {(tool === 'cable' || tool === 'select') && (
         <label className="tools-setting">
           <span className="quiet">new cables</span>

@@ -6,14 +6,14 @@ import { applyEdits, setField } from '../../core/design';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from './arrange';
 import { PLATE, plateWidth, wirePath } from './geometry';
-import { buildScene } from './scene';
+import { sceneOf } from './scene';
 
 const AREA = { width: 860, height: 640 };
 function scene(design = asCabled(), tree = 0, arrangement: 'depth' | 'cabling' = 'depth') {
   const solved = solveDesign(design);
   const of = solved.trees[tree]!;
   const cabled = arrangeAsCabled(design, AREA);
-  return buildScene(solved, of, arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled);
+  return sceneOf(solved, of, arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled);
 }
 
 test('in depth, the root is at the top and dearer switches are lower', () => {
@@ -32,7 +32,7 @@ test('no two plates overlap, in any tree of any network', () => {
     for (const of of solved.trees.slice(0, 3)) {
       const cabled = arrangeAsCabled(design!, AREA);
       for (const arranged of [cabled, arrangeByDepth(solved, of, cabled.at, AREA)]) {
-        const { plates } = buildScene(solved, of, arranged);
+        const { plates } = sceneOf(solved, of, arranged);
         plates.forEach((a, i) =>
           plates.slice(i + 1).forEach((b) => {
             const apart = Math.abs(a.x - b.x) >= (a.width + b.width) / 2 || Math.abs(a.y - b.y) >= PLATE.height;

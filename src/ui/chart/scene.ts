@@ -1,31 +1,31 @@
 /**
- * The chart of one tree as plain values: plates, pegs, wires, hosts. Built from a solved design, drawn by components,
- * measured by tests.
+ * The chart of one tree as plain values: plates, pegs, wires, hosts. Where things are comes from the arrangement, what
+ * they show from what stands in the tree. Drawn by components, measured by tests.
  */
 import { priorityInForce } from '../../core/design';
-import { heldIn, isMacOnlyRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
-import type { Role, SolvedDesign, SolvedTree } from '../../core/trees';
+import type { SolvedDesign, SolvedTree, Topology } from '../../core/trees';
 import type { Arranged } from './arrange';
-import { attachPegs } from './pegs';
-import type { Attachment } from './pegs';
 import { placeSpots, wireEnds } from './ends';
 import type { Ends, WireEnd } from './ends';
+import type { Point } from './geometry';
+import { attachPegs } from './pegs';
 import { regionsOf } from './regions';
 import type { Regions } from './regions';
-import type { Point } from './geometry';
+import { solvedStands } from './stands';
+import type { PortStands, Stands } from './stands';
 import type { PlateItem, Standing, PegItem, WireState, WireItem, Scene } from './scene-items';
 
-/** What the roles at its ends make of a wire. An end that is null is a host or a segment. */
-function wireState(a: Role | null, b: Role | null): { state: WireState; blockedA: boolean; blockedB: boolean } {
-  const blocked = (role: Role | null) => role === 'alternate' || role === 'backup';
-  if (a === 'disabled' || b === 'disabled') return { state: 'down', blockedA: false, blockedB: false };
-  if (a === 'none' && (b === 'none' || b === null)) return { state: 'outside', blockedA: false, blockedB: false };
-  if (b === 'none' && a === null) return { state: 'outside', blockedA: false, blockedB: false };
-  if (a === 'none' || b === 'none') return { state: 'half', blockedA: a === 'none', blockedB: b === 'none' };
-  return { state: blocked(a) || blocked(b) ? 'blocked' : 'open', blockedA: blocked(a), blockedB: blocked(b) };
+type FramePeg = Omit<PegItem, 'role'> & { readonly peer: boolean };
+type FrameWire = Omit<WireItem, 'state' | 'blockedA' | 'blockedB' | 'round'> & { readonly peer: boolean };
+type FramePlate = Omit<PlateItem, 'standing' | 'tag' | 'spoken'>;
+
+/** A scene before anything is said about the tree: the same for every moment of a run. */
+export interface SceneFrame extends Omit<Scene, 'plates' | 'pegs' | 'wires'> {
+  readonly plates: readonly FramePlate[];
+  readonly pegs: readonly FramePeg[];
+  readonly wires: readonly FrameWire[];
 }
 
-/** What a switch is in a tree, in words. */
 const STANDING_WORD: Record<Standing, string> = {
   root: 'root',
   'mac-only-root': 'root by MAC address only',
@@ -36,108 +36,127 @@ const STANDING_WORD: Record<Standing, string> = {
   apart: '',
 };
 
-function standings(solved: SolvedDesign, of: SolvedTree): Standing[] {
-  const { design, actsAs } = solved.topology;
-  const standing = design.switches.map((s, b): Standing =>
-    s.off ? 'off' : of.outcome.root[actsAs[b]!]! < 0 ? 'outside' : 'plain',
-  );
-  for (const root of rootsOf(of)) {
-    standing[root] = isMacOnlyRoot(solved, of, root) ? 'mac-only-root' : 'root';
-    const next = nextRoot(solved, of, root);
-    if (next >= 0) standing[next] = 'next';
-  }
-  actsAs.forEach((acts, b) => (standing[b] = standing[acts]!));
-  return standing;
+const TAG: Partial<Record<Standing, string>> = { 'mac-only-root': 'root', outside: 'not in tree' };
+
+/** What stands at its ends makes of a wire. An end that is null is a host or a segment. */
+export function wireState(
+  a: PortStands['frames'] | null,
+  b: PortStands['frames'] | null,
+): Pick<WireItem, 'state' | 'blockedA' | 'blockedB'> {
+  const state = (s: WireState, blockedA = false, blockedB = false) => ({ state: s, blockedA, blockedB });
+  if (a === 'down' || b === 'down') return state('down');
+  const [outA, outB] = [a === 'outside', b === 'outside'];
+  if ((outA || a === null) && (outB || b === null) && (outA || outB)) return state('outside');
+  if (outA || outB) return state('half', outA, outB);
+  const [blockedA, blockedB] = [a === 'blocked', b === 'blocked'];
+  return state(blockedA || blockedB ? 'blocked' : 'open', blockedA, blockedB);
 }
 
-function boundaryAt(regions: Regions, port: number): Pick<PegItem, 'boundary'> {
-  const boundary = regions.boundary(port);
-  return boundary === 0 ? {} : { boundary };
+/** A bundle to a pair of switches has a peg on each wire: the second and later ones have numbers. */
+function pegsOf(
+  { ports }: Topology,
+  regions: Regions,
+  ends: readonly Ends[],
+  { anchors, crowded }: ReturnType<typeof attachPegs>,
+) {
+  const pegged = new Map<string, number>();
+  const pegs: FramePeg[] = [];
+  const leg = ends.map((end, i) => {
+    for (const [side, { x, y, nx, ny }] of [
+      [end.a, anchors[i]![0]],
+      [end.b, anchors[i]![1]],
+    ] as const) {
+      if (!('port' in side)) continue;
+      const { id } = ports[side.port]!.element;
+      const seen = pegged.get(id) ?? 0;
+      pegged.set(id, seen + 1);
+      const boundary = regions.boundary(side.port);
+      const key = seen === 0 ? id : `${id} ${seen}`;
+      const where = boundary === 0 ? {} : { boundary };
+      pegs.push({ key, x, y, nx, ny, id, peer: end.peer === true, ...where, crowded: crowded[side.home]! });
+    }
+    return 'port' in end.a && 'port' in end.b && pegged.get(ports[end.a.port]!.element.id)! > 1;
+  });
+  return { pegs, leg };
 }
 
-function regionAt(regions: Regions, bridge: number): Pick<PlateItem, 'region'> {
-  const region = regions.of(bridge);
-  return region ? { region } : {};
-}
-
-/** The scene of a tree in an arrangement. */
-export function buildScene(solved: SolvedDesign, of: SolvedTree, arranged: Arranged): Scene {
+/** Where everything of a tree is in an arrangement. */
+export function frameOf(solved: SolvedDesign, of: SolvedTree, arranged: Arranged): SceneFrame {
   const { topology } = solved;
   const { design } = topology;
   const spots = placeSpots(topology, arranged, arranged.ruler.length === 0);
   const ends = wireEnds(topology, new Map(spots.map((s, i) => [s.id, i])));
-  const bridgeOf = (end: WireEnd) => ('port' in end ? end.home : null);
   const place = (end: WireEnd): Point => ('port' in end ? arranged.at[end.home]! : spots[end.spot]!);
-  const attachments = ends.map(({ a, b }): Attachment => ({
-    a: { bridge: bridgeOf(a), port: 'port' in a ? a.port : -1, at: place(a) },
-    b: { bridge: bridgeOf(b), port: 'port' in b ? b.port : -1, at: place(b) },
-  }));
-  const { anchors, width, crowded } = attachPegs(arranged.at, attachments);
-  const roleOf = (end: WireEnd) => ('port' in end ? roleAt(of, end.port) : null);
-
-  const held = new Set(heldIn(topology, of.tree.vlan));
-  const isHeld = ({ a, b }: Ends) => [a, b].some((end) => 'port' in end && held.has(end.port));
+  const attached = (end: WireEnd) => ({
+    bridge: 'port' in end ? end.home : null,
+    port: 'port' in end ? end.port : -1,
+    at: place(end),
+  });
+  const attachedPegs = attachPegs(
+    arranged.at,
+    ends.map(({ a, b }) => ({ a: attached(a), b: attached(b) })),
+  );
+  const { anchors, width } = attachedPegs;
   const regions = regionsOf(solved);
-  const pegs: PegItem[] = [];
-  // A bundle to a pair of switches has a peg on each wire.
-  const pegged = new Map<string, number>();
-  const wires = ends.map((end, i): WireItem => {
-    const [a, b] = anchors[i]!;
-    for (const [side, anchor] of [
-      [end.a, a],
-      [end.b, b],
-    ] as const)
-      if ('port' in side) {
-        const { id } = topology.ports[side.port]!.element;
-        const seen = pegged.get(id) ?? 0;
-        pegged.set(id, seen + 1);
-        pegs.push({
-          key: seen === 0 ? id : `${id} ${seen}`,
-          x: anchor.x,
-          y: anchor.y,
-          nx: anchor.nx,
-          ny: anchor.ny,
-          id,
-          role: end.peer ? 'port' : roleAt(of, side.port),
-          ...boundaryAt(regions, side.port),
-          crowded: crowded[side.home]!,
-        });
-      }
+  const { pegs, leg } = pegsOf(topology, regions, ends, attachedPegs);
+  const wires = ends.map((end, i): FrameWire => {
     const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? topology.ports[e.port]!.element.id : null));
-    const { state, blockedA, blockedB } = end.peer
-      ? { state: 'open' as const, blockedA: false, blockedB: false }
-      : wireState(roleOf(end.a), roleOf(end.b));
-    const leg = 'port' in end.a && 'port' in end.b && pegged.get(portA!)! > 1 ? ` ${portB}` : '';
     return {
-      key: `${end.kind} ${portA ?? portB}${leg}`,
+      key: `${end.kind} ${portA ?? portB}${leg[i] ? ` ${portB}` : ''}`,
       id: end.id,
       portA: portA ?? null,
       portB: portB ?? null,
       kind: end.kind,
-      a,
-      b,
-      label: end.unseen ? 'one end only' : isHeld(end) ? 'inconsistent' : end.label,
-      ...(end.unseen ? { alarm: true, unseen: true } : isHeld(end) ? { alarm: true } : {}),
-      state,
-      blockedA,
-      blockedB,
+      a: anchors[i]![0],
+      b: anchors[i]![1],
+      label: end.unseen ? 'one end only' : end.label,
+      ...(end.unseen ? { alarm: true, unseen: true } : {}),
+      peer: end.peer === true,
     };
   });
-  const standing = standings(solved, of);
-  const plates = design.switches.map((s, i): PlateItem => {
-    const priority = String(priorityInForce(design, s, of.tree).value);
-    const word = STANDING_WORD[standing[i]!];
+  const plates = design.switches.map((s, i): FramePlate => {
+    const region = regions.of(i);
     return {
       id: s.id,
       name: s.name,
       ...arranged.at[i]!,
       width: width[i]!,
-      note: priority,
-      tag: standing[i] === 'mac-only-root' ? 'root' : standing[i] === 'outside' ? 'not in tree' : word,
-      spoken: [s.name, word, `priority ${priority}`].filter(Boolean).join(', '),
-      standing: standing[i]!,
-      ...regionAt(regions, i),
+      note: String(priorityInForce(design, s, of.tree).value),
+      ...(region ? { region } : {}),
     };
   });
   return { plates, pegs, wires, spots, ruler: arranged.ruler, outside: arranged.outside };
 }
+
+function wireIn(stands: Stands, { peer, ...wire }: FrameWire): WireItem {
+  if (peer) return { ...wire, state: 'open', blockedA: false, blockedB: false };
+  const [a, b] = [wire.portA, wire.portB].map((id) => (id === null ? null : stands.port(id)));
+  const inconsistent = a?.inconsistent === true || b?.inconsistent === true;
+  const looping = [a, b].every((end) => !end || end.looping === true);
+  return {
+    ...wire,
+    ...(inconsistent && !wire.unseen ? { label: 'inconsistent', alarm: true } : {}),
+    ...(looping ? { round: true } : {}),
+    ...wireState(a?.frames ?? null, b?.frames ?? null),
+  };
+}
+
+function plateIn(standing: Standing, plate: FramePlate): PlateItem {
+  const word = STANDING_WORD[standing];
+  const spoken = [plate.name, word, `priority ${plate.note}`].filter(Boolean).join(', ');
+  return { ...plate, standing, tag: TAG[standing] ?? word, spoken };
+}
+
+/** The scene of what stands in a tree. */
+export function buildScene({ plates, pegs, wires, ...rest }: SceneFrame, stands: Stands): Scene {
+  return {
+    ...rest,
+    plates: plates.map((plate, i) => plateIn(stands.switch(i), plate)),
+    pegs: pegs.map(({ peer, ...peg }) => ({ ...peg, role: peer ? 'port' : stands.port(peg.id).role })),
+    wires: wires.map((wire) => wireIn(stands, wire)),
+  };
+}
+
+/** The scene of a tree at rest, in an arrangement. */
+export const sceneOf = (solved: SolvedDesign, of: SolvedTree, arranged: Arranged): Scene =>
+  buildScene(frameOf(solved, of, arranged), solvedStands(solved, of));

@@ -1,20 +1,23 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
+import type { RefObject } from 'react';
 import { bundleById, designsOver, portById, switchById } from '../../core/design';
 import type { Script } from '../../core/design';
 import { firstFrom, markAt, portAt, portWords, spanAt } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
-import type { SolvedDesign } from '../../core/trees';
+import type { SolvedDesign, Topology } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
 import type { ChartHandle } from '../chart/hands';
-import { buildScene } from '../chart/scene';
+import { buildScene, frameOf } from '../chart/scene';
+import { solvedStands } from '../chart/stands';
 import type { Scene } from '../chart/scene-items';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../session/context';
 import { hueOf } from '../chart/hue';
-import { inTree, keepingScenes, laneTree, sceneAt, vlanOf } from './moment';
+import { inTree, keepingScenes, laneTree, standsAt, vlanOf } from './moment';
+import type { MomentScene } from './moment';
 import { SECOND } from '../../core/standard';
 
 const AREA = { width: 620, height: 330 };
@@ -40,47 +43,22 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
   const base = useMemo(() => {
     if (!of) return null;
     const cabled = arrangeAsCabled(design, AREA);
-    return buildScene(solved, of, view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled);
+    const arranged = view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
+    return { frame: frameOf(solved, of, arranged), stands: solvedStands(solved, of) };
   }, [solved, of, design, view.arrangement]);
   const keep = useMemo(() => keepingScenes(), []);
-  const moment = useMemo(
-    () =>
-      base && of && trace
-        ? keep(base, sceneAt(design, base, trace, of.tree.id, at))
-        : base && { scene: base, waiting: NOTHING },
-    [base, of, trace, design, at, keep],
-  );
+  const moment = useMemo(() => {
+    if (!base || !of) return null;
+    const stands = trace && standsAt(solved.topology, base.stands, trace, of.tree.id, at);
+    const scene = buildScene(base.frame, stands ?? base.stands);
+    return keep(base, { scene, waiting: stands?.waiting ?? NOTHING });
+  }, [base, of, trace, solved, at, keep]);
   const own = trace && of ? laneTree(trace, of.tree.id) : '';
   const talking = trace?.contacts[pair];
   const path = trace && talking && inTree(trace, own, talking.vlan) ? spanAt(talking.spans, at)?.path : undefined;
   const pathPorts = useMemo(() => new Set(path ?? []), [path]);
   const handle = useRef<ChartHandle>(null);
-  // Frames are marked where they leave: drawn straight into the layer above the chart.
-  useEffect(() => {
-    const layer = handle.current?.overlay;
-    if (!layer || !moment) return;
-    layer.replaceChildren();
-    if (!trace) return;
-    for (const point of underWay(handle.current!.svg, moment.scene, path ?? [], at / (reach * 60)))
-      layer.append(frameSign(point.x, point.y, 'probe'));
-    const vlan = vlanOf(own);
-    const anchors = new Map(moment.scene.pegs.map((p) => [p.id, p]));
-    let drawn = 0;
-    for (
-      let i = firstFrom(trace.frames, at - reach);
-      i < trace.frames.count && trace.frames.at[i]! <= at && drawn < 80;
-      i++
-    ) {
-      const mark = markAt(trace.frames, i, vlan);
-      if (mark === null) continue;
-      const logical = solved.topology.portIndex.get(portAt(trace.frames, i));
-      const anchor = logical === undefined ? undefined : anchors.get(solved.topology.ports[logical]!.element.id);
-      if (!anchor) continue;
-      drawn++;
-      const share = (at - trace.frames.at[i]!) / reach;
-      layer.append(frameSign(anchor.x + anchor.nx * (18 + 26 * share), anchor.y + anchor.ny * (18 + 26 * share), mark));
-    }
-  }, [trace, at, reach, moment, own, solved, path]);
+  useFramesOver({ handle, moment, trace, own, at, reach, path, topology: solved.topology });
   const titleOf = useCallback(
     (ref: Ref) =>
       ref.kind === 'switch'
@@ -111,6 +89,48 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
       handle={handle}
     />
   );
+}
+
+interface Frames {
+  handle: RefObject<ChartHandle | null>;
+  moment: MomentScene | null;
+  trace: Trace | null;
+  /** Rehearsed tree in view. */
+  own: string;
+  at: number;
+  reach: number;
+  /** Ports that frames of the probed pair pass. */
+  path: readonly string[] | undefined;
+  topology: Topology;
+}
+
+/** Frames are marked where they leave: drawn straight into the layer above the chart. */
+function useFramesOver({ handle, moment, trace, own, at, reach, path, topology }: Frames): void {
+  useEffect(() => {
+    const layer = handle.current?.overlay;
+    if (!layer || !moment) return;
+    layer.replaceChildren();
+    if (!trace) return;
+    for (const point of underWay(handle.current!.svg, moment.scene, path ?? [], at / (reach * 60)))
+      layer.append(frameSign(point.x, point.y, 'probe'));
+    const vlan = vlanOf(own);
+    const anchors = new Map(moment.scene.pegs.map((p) => [p.id, p]));
+    let drawn = 0;
+    for (
+      let i = firstFrom(trace.frames, at - reach);
+      i < trace.frames.count && trace.frames.at[i]! <= at && drawn < 80;
+      i++
+    ) {
+      const mark = markAt(trace.frames, i, vlan);
+      if (mark === null) continue;
+      const logical = topology.portIndex.get(portAt(trace.frames, i));
+      const anchor = logical === undefined ? undefined : anchors.get(topology.ports[logical]!.element.id);
+      if (!anchor) continue;
+      drawn++;
+      const share = (at - trace.frames.at[i]!) / reach;
+      layer.append(frameSign(anchor.x + anchor.nx * (18 + 26 * share), anchor.y + anchor.ny * (18 + 26 * share), mark));
+    }
+  }, [handle, trace, at, reach, moment, own, topology, path]);
 }
 
 /** The trees of the design as the script has made it by a moment. */

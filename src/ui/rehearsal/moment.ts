@@ -1,16 +1,12 @@
-/** The chart of a tree as it stood at a moment of a rehearsal. */
+/** What stands in a tree at a moment of a rehearsal. */
 import type { Design } from '../../core/design';
 import { bundleById, portById } from '../../core/design';
 import { carriesVlan, spanAt } from '../../core/trace';
-import type { PortSpan, Trace } from '../../core/trace';
-import type { Scene, WireItem } from '../chart/scene-items';
+import type { PortSpan, PortState, Trace } from '../../core/trace';
+import type { Scene } from '../chart/scene-items';
+import type { PortStands, Stands } from '../chart/stands';
+import type { Topology } from '../../core/trees';
 import { vlanOfTreeId, vlanTreeId } from '../../core/standard';
-
-export interface MomentScene {
-  readonly scene: Scene;
-  /** Ports that learn or listen at the moment. */
-  readonly waiting: ReadonlySet<string>;
-}
 
 /** Id of a rehearsed tree for a tree in view: VLANs that cannot differ are rehearsed once. */
 export function laneTree(trace: Trace, tree: string): string {
@@ -26,77 +22,87 @@ export const vlanOf = (tree: string): number => vlanOfTreeId(tree) ?? 0;
 export const inTree = (trace: Trace, own: string, vlan: number): boolean =>
   vlanOfTreeId(own) === null || laneTree(trace, vlanTreeId(vlan)) === own;
 
-/** Puts roles and states of the moment in the place of those of the design. */
-export function sceneAt(design: Design, base: Scene, trace: Trace, tree: string, at: number): MomentScene {
-  const own = laneTree(trace, tree);
-  const spans = new Map<string, PortSpan | undefined>();
-  const vlan = vlanOf(tree);
-  for (const lane of trace.ports)
-    if (lane.tree === own && (vlan === 0 || carriesVlan(design, lane.port, vlan)))
-      spans.set(lane.port, spanAt(lane.spans, at));
+/** The last span of each port that a tree runs on, up to a moment. */
+function spansAt(design: Design, trace: Trace, own: string, vlan: number, at: number) {
+  const spans = new Map<string, PortSpan>();
+  for (const lane of trace.ports) {
+    if (lane.tree !== own || (vlan !== 0 && !carriesVlan(design, lane.port, vlan))) continue;
+    const span = spanAt(lane.spans, at);
+    if (span) spans.set(lane.port, span);
+  }
   // A member that is drawn by itself, since one end alone has the bundle, is what the bundle is.
   for (const { id, members } of design.bundles) {
     const span = spans.get(id);
     if (span && span.state !== 'disabled')
       for (const member of members) if (spans.get(member)?.state === 'disabled') spans.set(member, span);
   }
-  const isDown = (id: string | null): boolean => {
-    if (id === null) return false;
-    const span = spans.get(id);
-    return span !== undefined && (span.state === 'disabled' || span.state === 'guarded');
-  };
-  const isCut = (id: string | null): boolean => {
-    const state = id === null ? undefined : spans.get(id)?.state;
-    return state !== undefined && state !== 'forwarding' && state !== 'disabled' && state !== 'guarded';
-  };
-  const round = new Set(
+  return spans;
+}
+
+/** Ports through which frames of a VLAN loop at a moment; of any VLAN for 0. */
+const loopingAt = (trace: Trace, vlan: number, at: number): ReadonlySet<string> =>
+  new Set(
     trace.loops.flatMap(({ from, to, vlan: of, ports }) =>
       from <= at && (to === null || to > at) && (vlan === 0 || trace.classes[of]?.includes(vlan)) ? ports : [],
     ),
   );
+
+const FRAMES: Record<PortState, PortStands['frames']> = {
+  forwarding: 'pass',
+  disabled: 'down',
+  guarded: 'down',
+  discarding: 'blocked',
+  listening: 'blocked',
+  learning: 'blocked',
+  inconsistent: 'blocked',
+};
+
+function portStands({ role, state }: PortSpan): PortStands {
+  // Open without a role: spanning tree is off there.
+  const letter = state === 'guarded' ? 'disabled' : role === 'disabled' && state === 'forwarding' ? 'port' : role;
+  return { role: letter, frames: FRAMES[state], ...(state === 'inconsistent' ? { inconsistent: true } : {}) };
+}
+
+export interface MomentStands extends Stands {
+  /** Ports that learn or listen at the moment. */
+  readonly waiting: ReadonlySet<string>;
+}
+
+/** What a run says of a moment; of ports and switches that its tree does not know, what the solver says of the design. */
+export function standsAt(topology: Topology, solved: Stands, trace: Trace, tree: string, at: number): MomentStands {
+  const { design, actsAs } = topology;
+  const own = laneTree(trace, tree);
+  const vlan = vlanOf(tree);
+  const spans = spansAt(design, trace, own, vlan, at);
+  const looping = loopingAt(trace, vlan, at);
   const roots = new Set(spanAt(trace.roots.find((r) => r.tree === own)?.spans ?? [], at)?.roots ?? []);
-  const wires = base.wires.map((wire): WireItem => {
-    if (![wire.portA, wire.portB].some((id) => id !== null && spans.has(id))) return wire;
-    const down = isDown(wire.portA) || isDown(wire.portB);
-    const [blockedA, blockedB] = [!down && isCut(wire.portA), !down && isCut(wire.portB)];
-    const rings = [wire.portA, wire.portB].every((id) => id === null || round.has(id));
-    return {
-      ...wire,
-      blockedA,
-      blockedB,
-      ...(rings ? { round: true } : {}),
-      state: down ? 'down' : blockedA || blockedB ? 'blocked' : 'open',
-    };
-  });
-  const pegs = base.pegs.map((peg) => {
-    const span = spans.get(peg.id);
-    if (!span || peg.role === 'port') return peg;
-    // Open without a role: spanning tree is off there.
-    if (span.role === 'disabled' && span.state === 'forwarding') return { ...peg, role: 'port' as const };
-    return { ...peg, role: span.state === 'guarded' ? 'disabled' : span.role };
-  });
-  const on = new Set<string>();
-  for (const [id, span] of spans) {
-    const s = (portById(design, id) ?? bundleById(design, id))?.switch;
-    if (s && span && span.state !== 'disabled') on.add(s);
+  /** Switches with a port in the tree, and whether one of them is up. */
+  const up = new Map<string, boolean>();
+  for (const [id, { state }] of spans) {
+    const home = (portById(design, id) ?? bundleById(design, id))?.switch;
+    if (home) up.set(home, state !== 'disabled' || up.get(home) === true);
   }
-  const plates = base.plates.map((plate) => {
-    const root = roots.has(plate.id);
-    const standing = root
-      ? ('root' as const)
-      : plate.standing === 'root' || plate.standing === 'mac-only-root'
-        ? ('plain' as const)
-        : plate.standing;
-    return {
-      ...plate,
-      standing: on.has(plate.id) || root ? standing : ('off' as const),
-      tag: root ? 'root' : on.has(plate.id) ? '' : 'off',
-    };
-  });
-  const waiting = new Set(
-    [...spans].flatMap(([id, s]) => (s?.state === 'learning' || s?.state === 'listening' ? [id] : [])),
-  );
-  return { scene: { ...base, wires, pegs, plates }, waiting };
+  return {
+    waiting: new Set([...spans].flatMap(([id, s]) => (s.state === 'learning' || s.state === 'listening' ? [id] : []))),
+    port: (id) => {
+      const span = spans.get(id);
+      const stands = span ? portStands(span) : solved.port(id);
+      return looping.has(id) ? { ...stands, looping: true } : stands;
+    },
+    switch: (index) => {
+      // Of a pair that acts as one bridge, both are what the first is.
+      const { id } = design.switches[actsAs[index]!]!;
+      if (roots.has(id)) return 'root';
+      if (up.get(id) === false) return 'off';
+      const standing = solved.switch(index);
+      return standing === 'outside' || (standing === 'off' && !up.has(id)) ? standing : 'plain';
+    },
+  };
+}
+
+export interface MomentScene {
+  readonly scene: Scene;
+  readonly waiting: ReadonlySet<string>;
 }
 
 const alike = <T extends object>(a: T, b: T): boolean => {
@@ -121,8 +127,8 @@ function kept<T extends { readonly id: string }>(before: readonly T[], now: read
  * Remembers the moment before, so that what did not change is the same object, and the chart draws only what did. From
  * another base everything is new.
  */
-export function keepingScenes(): (base: Scene, now: MomentScene) => MomentScene {
-  let last: { base: Scene; moment: MomentScene } | null = null;
+export function keepingScenes(): (base: object, now: MomentScene) => MomentScene {
+  let last: { base: object; moment: MomentScene } | null = null;
   return (base, now) => {
     const before = last?.base === base ? last.moment : null;
     if (before) {

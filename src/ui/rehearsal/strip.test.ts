@@ -1,12 +1,14 @@
-import { asMeant } from '../../demo/brackwater';
+import { asMeant, asPair } from '../../demo/brackwater';
 import { designsOver, everNamed } from '../../core/design';
 import { portWords } from '../../core/trace';
 import { rehearse } from '../../core/simulation';
 import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { arrangeAsCabled } from '../chart/arrange';
-import { buildScene } from '../chart/scene';
-import { inTree, keepingScenes, laneTree, sceneAt } from './moment';
+import { buildScene, frameOf } from '../chart/scene';
+import { solvedStands } from '../chart/stands';
+import { inTree, keepingScenes, laneTree, standsAt } from './moment';
 import { tickStep, zoomed } from './Strip';
 import { layoutOf, stretches } from './StripLanes';
 import { rootRows } from './StripMarks';
@@ -60,16 +62,24 @@ describe('lanes', () => {
   });
 });
 
+/** Where things are, and what the solver says, as the page has them before it comes to the moment. */
+const baseOf = (solved: SolvedDesign, tree: SolvedTree) => ({
+  topology: solved.topology,
+  frame: frameOf(solved, tree, arrangeAsCabled(solved.topology.design, { width: 600, height: 400 })),
+  stands: solvedStands(solved, tree),
+});
+function sceneAt(base: ReturnType<typeof baseOf>, run: Trace, tree: string, at: number) {
+  const stands = standsAt(base.topology, base.stands, run, tree, at);
+  return { scene: buildScene(base.frame, stands), waiting: stands.waiting };
+}
+
 describe('the chart at a moment', () => {
   const solved = solveDesign(design);
   const of = solved.byId.get('vlan-110')!;
-  const base = buildScene(solved, of, arrangeAsCabled(design, { width: 600, height: 400 }));
-  const role = (at: number, port: string) =>
-    sceneAt(design, base, trace, OWN, at).scene.pegs.find((p) => p.id === port)!.role;
+  const base = baseOf(solved, of);
+  const role = (at: number, port: string) => sceneAt(base, trace, OWN, at).scene.pegs.find((p) => p.id === port)!.role;
   const wire = (at: number) =>
-    sceneAt(design, base, trace, OWN, at).scene.wires.find(
-      (w) => w.portB === 'ticket-hall:1' || w.portA === 'ticket-hall:1',
-    )!;
+    sceneAt(base, trace, OWN, at).scene.wires.find((w) => w.portB === 'ticket-hall:1' || w.portA === 'ticket-hall:1')!;
   test('shows roles and cuts of that moment, not of the design', () => {
     expect([role(4e6, 'ticket-hall:2'), role(6e6, 'ticket-hall:2')]).toEqual(['alternate', 'root']);
     expect([wire(4e6).state, wire(6e6).state]).toEqual(['open', 'down']);
@@ -77,11 +87,32 @@ describe('the chart at a moment', () => {
   test('a switch that is off stands as off, and the root of the moment as root', () => {
     const plates = (at: number, tree: string) => {
       const tried = solved.byId.get(tree)!;
-      const scene = buildScene(solved, tried, arrangeAsCabled(design, { width: 600, height: 400 }));
-      return Object.fromEntries(sceneAt(design, scene, trace, tree, at).scene.plates.map((p) => [p.id, p.standing]));
+      return Object.fromEntries(
+        sceneAt(baseOf(solved, tried), trace, tree, at).scene.plates.map((p) => [p.id, p.standing]),
+      );
     };
     expect(plates(10e6, 'vlan-140')['core-west']).toBe('root');
     expect(plates(29e6, 'vlan-140')).toMatchObject({ 'core-west': 'off', 'core-east': 'root' });
+  });
+  test('what the run does not know is as the solver has it: a switch without a port in the tree is not off', () => {
+    const only = {
+      ...design,
+      links: design.links.filter((l) => ![l.a, l.b].some((e) => 'port' in e && e.port.startsWith('gate:'))),
+    };
+    const own = solveDesign({
+      ...only,
+      ports: only.ports.map((p) => (p.switch === 'gate' ? { ...p, vlans: '199' } : p)),
+    });
+    const { plates } = sceneAt(baseOf(own, own.byId.get(OWN)!), trace, OWN, 4e6).scene;
+    expect(plates.find((p) => p.id === 'gate')).toMatchObject({ standing: 'outside', tag: 'not in tree' });
+  });
+  test('both switches of a pair are what the first is', () => {
+    const pair = asPair();
+    const own = solveDesign(pair);
+    const run = rehearse(pair, { id: 's', name: 's', until: 5, probes: [], events: [] });
+    const base = baseOf(own, own.byId.get(OWN)!);
+    const standing = Object.fromEntries(sceneAt(base, run, OWN, 4e6).scene.plates.map((p) => [p.id, p.standing]));
+    expect([standing['core-east'], standing['core-west']]).toEqual(['root', 'root']);
   });
   test('frames that loop are marked on the cables of their ring, in the trees in which they do, while they do', () => {
     const ring = rehearse(design, {
@@ -96,7 +127,7 @@ describe('the chart at a moment', () => {
     });
     const during = ring.loops.find((l) => ring.classes[l.vlan]!.includes(110))!;
     const marked = (at: number) =>
-      sceneAt(design, base, ring, laneTree(ring, 'vlan-110'), at)
+      sceneAt(base, ring, laneTree(ring, 'vlan-110'), at)
         .scene.wires.filter((w) => w.round)
         .flatMap((w) => [w.portA!, w.portB!])
         .sort();
@@ -111,7 +142,7 @@ describe('the chart at a moment', () => {
   });
   test('what did not change since the moment before is the same object, and nothing at all where nothing did', () => {
     const keep = keepingScenes();
-    const at = (time: number) => keep(base, sceneAt(design, base, trace, OWN, time));
+    const at = (time: number) => keep(base, sceneAt(base, trace, OWN, time));
     const [first, same, later] = [at(4e6), at(4.5e6), at(6e6)];
     expect(same).toBe(first);
     const peg = (m: typeof first, id: string) => m.scene.pegs.find((p) => p.id === id);
@@ -189,8 +220,8 @@ test('a bundle that a script makes has a name, and is drawn from then on', () =>
   const later = over[1]!.design;
   const solved = solveDesign(later);
   const own = rehearse(design, { ...script, probes: [] });
-  const scene = buildScene(solved, solved.byId.get(OWN)!, arrangeAsCabled(later, { width: 600, height: 400 }));
-  const drawn = sceneAt(later, scene, own, OWN, 9_000_000).scene.wires.find(
+  const base = baseOf(solved, solved.byId.get(OWN)!);
+  const drawn = sceneAt(base, own, OWN, 9_000_000).scene.wires.find(
     (w) => w.portA === 'gate:1' || w.portB === 'gate:1',
   )!;
   expect(drawn.state).not.toBe('down');

@@ -6,7 +6,7 @@ import { roleAt } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
-import { buildScene } from '../chart/scene';
+import { sceneOf } from '../chart/scene';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession, useShown } from '../session/context';
 import { hueOf } from '../chart/hue';
@@ -63,7 +63,7 @@ export function ChartHost() {
   const scene = useMemo(() => {
     if (!of) return null;
     const arranged = view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
-    return buildScene(solved, of, arranged);
+    return sceneOf(solved, of, arranged);
   }, [solved, of, view.arrangement, cabled]);
   const moved = useMemo(() => {
     const mine = (draft ?? last)?.moved.find((m) => m.tree === of?.tree.id);

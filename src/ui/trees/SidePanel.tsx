@@ -1,6 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { checkGoals } from '../../core/goals';
+import { OneOf } from '../controls/OneOf';
 import { useBench, useShown } from '../session/context';
 import { GoalsPanel } from './goals/GoalsPanel';
 import { Panel } from './panels/Panel';
@@ -14,24 +15,16 @@ export function SidePanel() {
   const words = checked.length === 0 ? '' : broken > 0 ? `${broken} broken` : 'all met';
   return (
     <div className="side">
-      <div className="side-tabs" role="radiogroup" aria-label="Panel">
-        <button
-          className="tool"
-          role="radio"
-          aria-checked={view.panel === 'selection'}
-          onClick={() => setView({ panel: 'selection' })}
-        >
-          Selection
-        </button>
-        <button
-          className="tool"
-          role="radio"
-          aria-checked={view.panel === 'goals'}
-          onClick={() => setView({ panel: 'goals' })}
-        >
-          Goals {words && <span className={broken > 0 ? 'alarm' : 'quiet'}>{words}</span>}
-        </button>
-      </div>
+      <OneOf
+        label="Panel"
+        className="side-tabs"
+        options={[
+          { id: 'selection', name: 'Selection' },
+          { id: 'goals', name: <>Goals {words && <span className={broken > 0 ? 'alarm' : 'quiet'}>{words}</span>}</> },
+        ]}
+        value={view.panel}
+        onPick={(panel) => setView({ panel })}
+      />
       {view.panel === 'goals' ? (
         <GoalsPanel checked={checked} />
       ) : view.board === 'predict' ? (

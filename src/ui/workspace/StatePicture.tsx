@@ -7,7 +7,7 @@ import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import type { Arrangement, Ref } from '../session/view';
 import { layOut, looksOf, placesOf } from '../chart/cabling-scene';
 import { Chart } from '../chart/Chart';
-import { buildScene } from '../chart/scene';
+import { sceneOf } from '../chart/scene';
 import { hueOf } from '../chart/hue';
 import { treeInView, useBench } from '../session/context';
 import { OneOf } from '../controls/OneOf';
@@ -33,7 +33,7 @@ export function StatePicture({ design, label }: { design: Design; label: string 
     const of = treeInView({ solved }, view);
     if (!of) return { scene: layOut(looksOf(design, null), placesOf(design, cabled.at)), hue: null, tree: null };
     const arranged = arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
-    return { scene: buildScene(solved, of, arranged), hue: hueOf(design, of.tree), tree: of.tree };
+    return { scene: sceneOf(solved, of, arranged), hue: hueOf(design, of.tree), tree: of.tree };
   }, [design, view, arrangement]);
   if (design.switches.length === 0) return <p className="quiet pad">There is no switch in this state.</p>;
   return (

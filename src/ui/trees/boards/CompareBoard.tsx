@@ -7,6 +7,7 @@ import type { MovedPort, SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
 import { treeInView, useBench, useSession, useTree } from '../../session/context';
 import { hueOf } from '../../chart/hue';
+import { OneOf } from '../../controls/OneOf';
 import { treeTitle } from '../../controls/tree-names';
 import { MiniTree } from './MiniTree';
 import { count } from '../../../core/standard';
@@ -45,20 +46,20 @@ export function CompareBoard() {
   const what = asked ?? (draft ? 'change' : 'trees');
   return (
     <div className="board compare-board">
-      <div className="lower-tabs" role="radiogroup" aria-label="What is compared">
-        <button role="radio" className="tool" aria-checked={what === 'trees'} onClick={() => setWhat('trees')}>
-          trees side by side
-        </button>
-        <button
-          role="radio"
-          className="tool"
-          aria-checked={what === 'change'}
-          disabled={!draft && !last}
-          onClick={() => setWhat('change')}
-        >
-          before and after {draft ? 'the previewed change' : 'the last change'}
-        </button>
-      </div>
+      <OneOf
+        label="What is compared"
+        className="lower-tabs"
+        options={[
+          { id: 'trees', name: 'trees side by side' },
+          {
+            id: 'change',
+            name: `before and after ${draft ? 'the previewed change' : 'the last change'}`,
+            disabled: !draft && !last,
+          },
+        ]}
+        value={what}
+        onPick={setWhat}
+      />
       {what === 'change' && (draft || last) ? <BeforeAfter /> : <SideBySide />}
     </div>
   );

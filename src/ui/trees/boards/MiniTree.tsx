@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { arrangeByDepth } from '../../chart/arrange';
 import type { Point } from '../../chart/geometry';
-import { buildScene } from '../../chart/scene';
+import { sceneOf } from '../../chart/scene';
 import type { Scene } from '../../chart/scene-items';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 
@@ -30,7 +30,7 @@ function boxOf(scene: Scene) {
 /** One tree as a small drawing: lines run through or end in a cut, the root is inverted, what differs is ringed. */
 export function MiniTree({ solved, of, cabled, hue, area, marked, label, onPick }: Props) {
   const scene = useMemo(
-    () => buildScene(solved, of, arrangeByDepth(solved, of, cabled, area)),
+    () => sceneOf(solved, of, arrangeByDepth(solved, of, cabled, area)),
     [solved, of, cabled, area],
   );
   const wires = scene.wires.filter((w) => w.kind !== 'host');

@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import type { Scope } from '../../../core/design';
 import type { SolvedDesign } from '../../../core/trees';
 import { parseVlanRanges } from '../../../core/standard';
+import { OneOf } from '../../controls/OneOf';
 import { useBench, useSession, useTree } from '../../session/context';
 import type { ScopeChoice } from '../../session/context';
 
@@ -61,20 +62,13 @@ export function ScopePicker() {
   ];
   return (
     <div className="scope">
-      <div role="radiogroup" aria-label="Settings are for">
-        <span className="quiet">settings for </span>
-        {choices.map(({ choice, label }) => (
-          <button
-            key={choice.kind}
-            className="tool"
-            role="radio"
-            aria-checked={scope.kind === choice.kind}
-            onClick={() => setScope(choice)}
-          >
-            {label}
-          </button>
-        ))}
-      </div>
+      <OneOf
+        label="Settings are for"
+        lead={<span className="quiet">settings for </span>}
+        options={choices.map(({ choice, label }) => ({ id: choice.kind, name: label }))}
+        value={scope.kind}
+        onPick={(kind) => setScope(choices.find((c) => c.choice.kind === kind)!.choice)}
+      />
       {scope.kind === 'vlans' && (
         <TextField
           fullWidth
