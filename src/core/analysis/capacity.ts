@@ -1,5 +1,5 @@
 /** How much passes: over a path, in a whole tree, and with one member of a bundle lost. */
-import { formedBundles } from '../network';
+import { formedBundles, meetsOthers } from '../network';
 import { linkAt, linkSpeed } from '../design';
 import type { Design } from '../design';
 import { forwardsRole } from '../trees';
@@ -47,11 +47,7 @@ export const pathCapacity = (solved: SolvedDesign, path: Path): Capacity => narr
 
 /** Capacity of a tree: of the links between switches that it keeps open. */
 export function treeCapacity(solved: SolvedDesign, of: SolvedTree): Capacity {
-  const { portLan, lanStart } = solved.topology;
   const { role } = of.outcome;
-  const open = [...role.keys()].filter((p) => {
-    const lan = portLan[p]!;
-    return lan >= 0 && lanStart[lan + 1]! - lanStart[lan]! > 1 && forwardsRole(role[p]);
-  });
+  const open = [...role.keys()].filter((p) => meetsOthers(solved.topology, p) && forwardsRole(role[p]));
   return narrowest(solved, open);
 }

@@ -6,6 +6,7 @@ import { forwardsRole, nextRoot, rootsOf, solveDesign } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import { treeOfVlan } from './load';
 import { rankEdits } from './root-placement';
+import { portsOnLan } from '../network';
 
 export interface AdvisedInstance {
   readonly instance: number;
@@ -124,13 +125,13 @@ function settingEdits(solved: SolvedDesign, { model }: Group, instance: number):
 /** Whether two places of the tree can talk in a VLAN: the number of parts its open, carried links make. */
 function parts(solved: SolvedDesign, vlan: number): number {
   const { topology } = solved;
-  const { portBridge, portLan, portVlans, vlanSets, lanStart, lanPorts, lanCount } = topology;
+  const { portBridge, portLan, portVlans, vlanSets, lanCount } = topology;
   const of = treeOfVlan(solved, vlan)!;
   const carries = (p: number) => vlanMembership(vlanSets[portVlans[p]!]!)[vlan] === 1;
   const parent = [...topology.design.switches.keys()];
   const find = (b: number): number => (parent[b] === b ? b : (parent[b] = find(parent[b]!)));
   for (let lan = 0; lan < lanCount; lan++) {
-    const open = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].filter(
+    const open = [...portsOnLan(topology, lan)].filter(
       (p) => carries(p) && forwardsRole(of.outcome.role[p]) && portLan[p] === lan,
     );
     for (const p of open.slice(1)) parent[find(portBridge[p]!)] = find(portBridge[open[0]!]!);

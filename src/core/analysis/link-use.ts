@@ -3,6 +3,7 @@ import { groupBy } from '../design';
 import { ROLE, forwardsRole } from '../trees';
 import type { SolvedDesign, SolvedTree, Topology } from '../trees';
 import type { Loads } from './load';
+import { portsOnLan } from '../network';
 
 export const CELL = { out: 0, carries: 1, blockedA: 2, blockedB: 3, half: 4, down: 5 } as const;
 export const CELL_WORDS = [
@@ -43,10 +44,11 @@ export interface LinkUse {
 }
 
 /** Pairs of ports that a link, a bundle or a shared LAN joins, in the order of the design. */
-function joints({ lanStart, lanPorts, lanCount, portBridge }: Topology): { a: number; b: number }[] {
+function joints(topology: Topology): { a: number; b: number }[] {
+  const { lanCount, portBridge } = topology;
   const pairs: { a: number; b: number }[] = [];
   for (let lan = 0; lan < lanCount; lan++) {
-    const [first, ...others] = lanPorts.subarray(lanStart[lan], lanStart[lan + 1]);
+    const [first, ...others] = portsOnLan(topology, lan);
     for (const b of others) pairs.push({ a: first!, b });
   }
   return pairs.sort((x, y) => portBridge[x.a]! - portBridge[y.a]! || x.a - y.a || x.b - y.b);

@@ -3,6 +3,8 @@ import { hostById, switchById } from '../design';
 import { vlanMembership } from '../standard';
 import { forwardsRole, ROLE, stepCost, treeOnSwitch } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
+import { walkFrom } from '../network';
+import type { Step } from '../network';
 
 /** A switch or a host, by id. */
 export type Place = { readonly switch: string } | { readonly host: string };
@@ -69,28 +71,6 @@ function takesPart(solved: SolvedDesign, of: SolvedTree, bridge: number, vlan: n
   return on.outcome.root[bridge]! >= 0;
 }
 
-/** Breadth first from one bridge over forwarding ports; the port pair by which each bridge was reached. */
-function reach(
-  solved: SolvedDesign,
-  roleOf: RoleOfPort,
-  from: number,
-): Map<number, { via: number; out: number; in: number }> {
-  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge } = solved.topology;
-  const reached = new Map<number, { via: number; out: number; in: number }>([[from, { via: -1, out: -1, in: -1 }]]);
-  for (const bridge of reached.keys())
-    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-      const out = bridgePorts[i]!;
-      const lan = portLan[out]!;
-      if (lan < 0 || !forwardsRole(roleOf(out))) continue;
-      for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
-        const into = lanPorts[j]!;
-        const next = portBridge[into]!;
-        if (!reached.has(next) && forwardsRole(roleOf(into))) reached.set(next, { via: bridge, out, in: into });
-      }
-    }
-  return reached;
-}
-
 /** First port on the way that does not carry the VLAN; a tree for all VLANs stays open where a VLAN was pruned. */
 function firstLoss(solved: SolvedDesign, ports: readonly number[], vlan: number | null): PathFault | null {
   if (vlan === null) return null;
@@ -118,7 +98,7 @@ export function findPath(
   for (const place of [start, end])
     if (!takesPart(solved, of, place.bridge, vlan))
       return { ok: false, fault: { kind: 'not-in-tree', bridge: place.bridge } };
-  const reached = reach(solved, roleOf, start.bridge);
+  const reached = walkFrom(solved.topology, start.bridge, (port) => forwardsRole(roleOf(port)));
   if (!reached.has(end.bridge)) return { ok: false, fault: { kind: 'apart', from: start.bridge, to: end.bridge } };
 
   const hops: Hop[] = [];
@@ -146,7 +126,7 @@ export function findPath(
 }
 
 /** Over a shared segment frames may pass from one root port to another without touching the designated bridge. */
-function segmentCost(of: SolvedTree, roleOf: RoleOfPort, step: { out: number; in: number }, cost: number): number {
+function segmentCost(of: SolvedTree, roleOf: RoleOfPort, step: Step, cost: number): number {
   if (step.in < 0 || !leadsUp(roleOf(step.in)) || !leadsUp(roleOf(step.out))) return cost;
   return stepCost(of, step.in) + stepCost(of, step.out);
 }

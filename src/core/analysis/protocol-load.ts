@@ -3,6 +3,7 @@ import { applyEdits, isPerVlan, modeOf, setField } from '../design';
 import type { Design, Edit, Mode } from '../design';
 import { ROLE, solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
+import { portsOnLan } from '../network';
 
 export interface ProtocolLoad {
   readonly mode: Mode;
@@ -26,7 +27,7 @@ const largest = (values: Float64Array): number => values.reduce((m, v, i) => (v 
  */
 export function protocolLoadOf(solved: SolvedDesign, hello = 2): ProtocolLoad {
   const { topology } = solved;
-  const { design, portBridge, portLan, lanStart, lanPorts } = topology;
+  const { design, portBridge, portLan } = topology;
   const sends = new Float64Array(topology.ports.length);
   const trees = new Float64Array(design.switches.length);
   const ports = new Float64Array(design.switches.length);
@@ -52,10 +53,9 @@ export function protocolLoadOf(solved: SolvedDesign, hello = 2): ProtocolLoad {
   sends.forEach((count, p) => {
     const lan = portLan[p]!;
     if (lan < 0 || count === 0) return;
-    bpdus[portBridge[p]!]! += count;
-    for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
-      onLan[lanPorts[i]!]! += count;
-      if (lanPorts[i] !== p) bpdus[portBridge[lanPorts[i]!]!]! += count;
+    for (const port of portsOnLan(solved.topology, lan)) {
+      onLan[port]! += count;
+      bpdus[portBridge[port]!]! += count;
     }
   });
   const at = (values: Float64Array) => design.switches[largest(values)]?.id ?? '';

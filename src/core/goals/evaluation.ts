@@ -1,4 +1,5 @@
 /** Whether a condition holds in an outcome, and in one sentence why not. */
+import { peersOf, walkFrom } from '../network';
 import { forwardsRole, ROLES, ROLE } from '../trees';
 import type { Topology, TreeOutcome, TreeProblem } from '../trees';
 import type { Want } from './conditions';
@@ -13,38 +14,18 @@ export interface Case {
 
 /** The other port that a port's frames reach, on a LAN of two; on a shared one the designated port. */
 export function farPort({ topology, problem, outcome }: Case, port: number): number {
-  const { portLan, lanStart, lanPorts } = topology;
-  const lan = portLan[port]!;
-  if (lan < 0) return -1;
-  const others = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].filter(
-    (p) => p !== port && problem.portTakesPart[p],
-  );
-  return others.length === 1
-    ? others[0]!
-    : others.includes(outcome.designatedPort[lan]!)
-      ? outcome.designatedPort[lan]!
-      : (others[0] ?? -1);
+  const [first, ...more] = peersOf(topology, port).filter((p) => problem.portTakesPart[p]);
+  if (first === undefined) return -1;
+  const designated = outcome.designatedPort[topology.portLan[port]!]!;
+  return more.includes(designated) ? designated : first;
 }
 
 /** Bridges from `from` to `to` along forwarding ports; empty when they are apart. */
 export function wayBetween({ topology, outcome }: Case, from: number, to: number): number[] {
-  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge } = topology;
-  const via = new Map<number, number>([[from, -1]]);
-  for (const bridge of via.keys()) {
-    if (bridge === to) break;
-    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-      const out = bridgePorts[i]!;
-      const lan = portLan[out]!;
-      if (lan < 0 || !forwardsRole(outcome.role[out])) continue;
-      for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
-        const next = portBridge[lanPorts[j]!]!;
-        if (!via.has(next) && forwardsRole(outcome.role[lanPorts[j]!])) via.set(next, bridge);
-      }
-    }
-  }
-  if (!via.has(to)) return [];
+  const reached = walkFrom(topology, from, (port) => forwardsRole(outcome.role[port]));
+  if (!reached.has(to)) return [];
   const way: number[] = [];
-  for (let b = to; b >= 0; b = via.get(b)!) way.unshift(b);
+  for (let b = to; b >= 0; b = reached.get(b)!.via) way.unshift(b);
   return way;
 }
 

@@ -6,6 +6,7 @@ import { farPort, wayBetween } from './evaluation';
 import type { Case } from './evaluation';
 import type { Lab, Move } from './trial';
 import type { Want } from './conditions';
+import { forEachNeighbour, portsOfBridge, portsOnLan, upstream } from '../network';
 
 export type Option = readonly Move[];
 
@@ -106,7 +107,7 @@ class Options {
       const port = outcome.rootPort[b]!;
       if (port < 0) return;
       this.cost(port, this.lab.cost(this.of, port) + delta);
-      b = topology.portBridge[outcome.designatedPort[topology.portLan[port]!]!]!;
+      b = upstream(topology, outcome, b);
     }
   }
 
@@ -117,7 +118,7 @@ class Options {
       if (port < 0) return;
       const now = this.lab.cost(this.of, port);
       if (now > delta) this.cost(port, now - delta);
-      b = topology.portBridge[outcome.designatedPort[topology.portLan[port]!]!]!;
+      b = upstream(topology, outcome, b);
     }
   }
 
@@ -151,10 +152,9 @@ class Options {
   /** Makes another port than `port` the root port of its bridge. */
   leaveRootPort(port: number): void {
     const { outcome, topology } = this.of;
-    const { bridgeStart, bridgePorts, portLan, portBridge } = topology;
+    const { portLan, portBridge } = topology;
     const bridge = portBridge[port]!;
-    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-      const other = bridgePorts[i]!;
+    for (const other of portsOfBridge(topology, bridge)) {
       if (other === port || outcome.role[other] !== ROLE.alternate) continue;
       const from = outcome.designatedPort[portLan[other]!]!;
       const through = outcome.rootPathCost[portBridge[from]!]! + this.lab.cost(this.of, other);
@@ -182,7 +182,7 @@ class Options {
 
 /** Short ways between two bridges that may be used, by hops: lists of ports, both ends of each step. */
 export function routes(of: Case, from: number, to: number, atMost: number, avoid: number | null): [number, number][][] {
-  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge } = of.topology;
+  const { portBridge } = of.topology;
   const found: [number, number][][] = [];
   let open: { at: number; seen: number[]; steps: [number, number][] }[] = [{ at: from, seen: [from], steps: [] }];
   for (let depth = 0; depth <= atMost && open.length > 0 && found.length < MOST_ROUTES; depth++) {
@@ -192,17 +192,11 @@ export function routes(of: Case, from: number, to: number, atMost: number, avoid
         found.push(steps);
         continue;
       }
-      for (let i = bridgeStart[at]!; i < bridgeStart[at + 1]!; i++) {
-        const out = bridgePorts[i]!;
-        const lan = portLan[out]!;
-        if (lan < 0 || !of.problem.portTakesPart[out]) continue;
-        for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
-          const into = lanPorts[j]!;
-          const bridge = portBridge[into]!;
-          if (!of.problem.portTakesPart[into] || bridge === avoid || seen.includes(bridge)) continue;
-          next.push({ at: bridge, seen: [...seen, bridge], steps: [...steps, [out, into]] });
-        }
-      }
+      forEachNeighbour(of.topology, of.problem.portTakesPart, at, (out, into) => {
+        const bridge = portBridge[into]!;
+        if (bridge === avoid || seen.includes(bridge)) return;
+        next.push({ at: bridge, seen: [...seen, bridge], steps: [...steps, [out, into]] });
+      });
     }
     open = next.slice(0, 400);
   }
@@ -236,12 +230,11 @@ const MOST_AROUND = 6;
 
 /** A bridge and some of its neighbours. */
 function around({ topology }: Case, bridge: number): number[] {
-  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge } = topology;
+  const { portLan, portBridge } = topology;
   const found = new Set([bridge]);
-  for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]! && found.size < MOST_AROUND; i++) {
-    const lan = portLan[bridgePorts[i]!]!;
-    if (lan < 0) continue;
-    for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) found.add(portBridge[lanPorts[j]!]!);
+  for (const port of portsOfBridge(topology, bridge)) {
+    if (found.size >= MOST_AROUND) break;
+    for (const other of portsOnLan(topology, portLan[port]!)) found.add(portBridge[other]!);
   }
   return [...found];
 }

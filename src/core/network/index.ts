@@ -8,6 +8,18 @@ export { actingDesign, actingThrough, isPeerPort, sharedWith } from './bundles/p
 export type { PairState } from './bundles/pairs';
 export { OUTCOME_WORDS, bundleVerdicts, planned, verdictOf } from './bundles/verdict';
 export type { BundleVerdict, MemberVerdict } from './bundles/verdict';
+export {
+  forEachNeighbour,
+  lanGraph,
+  lansOf,
+  meetsOthers,
+  peersOf,
+  portsOfBridge,
+  portsOnLan,
+  upstream,
+  walkFrom,
+} from './lan-graph';
+export type { LanGraph, Step } from './lan-graph';
 export { bundleLacpEnd, hostLacpEnd } from './lacp-ends';
 export { isHalfDuplex, rateAt } from './link-state';
 export { isMixed, mixtureOf } from './mixed-modes';

@@ -6,6 +6,7 @@
  * port's is the best that a receiver can hear, so weighing every offer there gives the same root port. Hence first the
  * root path costs, then the ties near those that changed. Roots stay, since costs do not join or part networks.
  */
+import { forEachNeighbour, portsOfBridge, portsOnLan, upstream } from '../network';
 import { BridgeQueue } from './queue';
 import type { TreeProblem } from './problem';
 import { roleOfPort } from './solve';
@@ -13,16 +14,11 @@ import type { TreeOutcome } from './outcome';
 import type { Topology } from './topology';
 
 /** Bridges whose way to the root leads through one of the given ones, and those themselves. */
-function below(topology: Topology, { rootPort, designatedPort }: TreeOutcome, tops: ReadonlySet<number>): Uint8Array {
-  const { portLan, portBridge } = topology;
+function below(topology: Topology, outcome: TreeOutcome, tops: ReadonlySet<number>): Uint8Array {
   const [UNKNOWN, BELOW, NOT] = [0, 1, 2];
-  const state = new Uint8Array(rootPort.length);
+  const state = new Uint8Array(outcome.rootPort.length);
   for (const top of tops) state[top] = BELOW;
-  /** Next hop towards the root; −1 at the root. */
-  const up = (bridge: number) => {
-    const port = rootPort[bridge]!;
-    return port < 0 ? -1 : portBridge[designatedPort[portLan[port]!]!]!;
-  };
+  const up = (bridge: number) => upstream(topology, outcome, bridge);
   for (let start = 0; start < state.length; start++) {
     let end = start;
     while (end >= 0 && state[end] === UNKNOWN) end = up(end);
@@ -52,19 +48,8 @@ class Adjustment {
     this.rank = before.rank;
   }
 
-  /** Calls `visit(own port, port of another bridge)` for every pair that shares a LAN in this tree. */
   private eachNeighbour(bridge: number, visit: (own: number, other: number) => void): void {
-    const { bridgeStart, bridgePorts, portLan, lanStart, lanPorts, portBridge } = this.topology;
-    const { portTakesPart } = this.problem;
-    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-      const own = bridgePorts[i]!;
-      const lan = portLan[own]!;
-      if (lan < 0 || !portTakesPart[own]) continue;
-      for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
-        const other = lanPorts[j]!;
-        if (portTakesPart[other] && portBridge[other] !== bridge) visit(own, other);
-      }
-    }
+    forEachNeighbour(this.topology, this.problem.portTakesPart, bridge, visit);
   }
 
   /** New root path costs; the bridges where they changed. */
@@ -129,11 +114,10 @@ class Adjustment {
   }
 
   private chooseDesignated(lan: number): number {
-    const { lanStart, lanPorts, portBridge } = this.topology;
+    const { portBridge } = this.topology;
     const { portTakesPart, portId } = this.problem;
     let best = -1;
-    for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
-      const port = lanPorts[j]!;
+    for (const port of portsOnLan(this.topology, lan)) {
       if (!portTakesPart[port]) continue;
       if (best < 0) {
         best = port;
@@ -149,15 +133,14 @@ class Adjustment {
 
   /** Root ports, designated ports and roles near the bridges whose cost changed. */
   ties(changed: ReadonlySet<number>): void {
-    const { portLan, portBridge, bridgeStart, bridgePorts, lanStart, lanPorts } = this.topology;
+    const { portLan, portBridge } = this.topology;
+    const { portTakesPart } = this.problem;
     const near = new Set(changed);
     const lans = new Set<number>();
     for (const bridge of changed) {
       this.eachNeighbour(bridge, (_, other) => near.add(portBridge[other]!));
-      for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-        const port = bridgePorts[i]!;
-        if (portLan[port]! >= 0 && this.problem.portTakesPart[port]) lans.add(portLan[port]!);
-      }
+      for (const port of portsOfBridge(this.topology, bridge))
+        if (portLan[port]! >= 0 && portTakesPart[port]) lans.add(portLan[port]!);
     }
     for (const bridge of near) {
       const port = this.chooseRootPort(bridge);
@@ -168,11 +151,8 @@ class Adjustment {
     }
     for (const lan of lans) this.designatedPort[lan] = this.chooseDesignated(lan);
     for (const lan of lans)
-      for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
-        const port = lanPorts[j]!;
-        if (this.problem.portTakesPart[port])
-          this.role[port] = roleOfPort(this.topology, this.rootPort, this.designatedPort, port);
-      }
+      for (const port of portsOnLan(this.topology, lan))
+        if (portTakesPart[port]) this.role[port] = roleOfPort(this.topology, this.rootPort, this.designatedPort, port);
   }
 }
 

@@ -1,7 +1,7 @@
 /** What a decision is made between: candidates with their vectors, read from the outcome of a tree. */
 import type { VectorPart, PriorityVector, BridgeId } from '../standard';
 import type { SolvedDesign, SolvedTree } from './solved';
-import { systemIdExtension } from '../network';
+import { portsOfBridge, portsOnLan, systemIdExtension } from '../network';
 import { actingName } from './topology';
 import { regionCount } from './many';
 import type { CistProblem } from './problem';
@@ -93,14 +93,10 @@ export class TreeReader {
   }
   /** Ports of the tree on a LAN. */
   lanPorts(lan: number): number[] {
-    const { lanStart, lanPorts } = this.topology;
-    return [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].filter((p) => this.of.problem.portTakesPart[p]);
+    return [...portsOnLan(this.topology, lan)].filter((p) => this.of.problem.portTakesPart[p]);
   }
   bridgePorts(bridge: number): number[] {
-    const { bridgeStart, bridgePorts } = this.topology;
-    return [...bridgePorts.subarray(bridgeStart[bridge], bridgeStart[bridge + 1])].filter(
-      (p) => this.of.problem.portTakesPart[p],
-    );
+    return [...portsOfBridge(this.topology, bridge)].filter((p) => this.of.problem.portTakesPart[p]);
   }
   /** What a port offers on its LAN: its bridge's root and cost, its bridge, itself. */
   offer(port: number): PriorityVector {

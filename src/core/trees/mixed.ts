@@ -3,6 +3,7 @@
  * wherever the VLAN's frames pass. So every part of the network that such switches hold open for the VLAN is one LAN
  * to the switches with a tree per VLAN.
  */
+import { lansOf, portsOfBridge } from '../network';
 import { vlanMembership } from '../standard';
 import { forwardsRole } from './outcome';
 import type { Topology } from './topology';
@@ -23,13 +24,12 @@ export function joinedLans(
   vlan: number,
   roleFor: (port: number) => number,
 ): Int32Array {
-  const { portLan, portVlans, vlanSets, lanCount, bridgeStart, bridgePorts } = topology;
+  const { portLan, portVlans, vlanSets, lanCount } = topology;
   const parent = Int32Array.from({ length: lanCount }, (_, lan) => lan);
   for (let bridge = 0; bridge < perVlan.length; bridge++) {
     if (perVlan[bridge]) continue;
     let first = -1;
-    for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
-      const port = bridgePorts[i]!;
+    for (const port of portsOfBridge(topology, bridge)) {
       const open =
         portLan[port]! >= 0 && forwardsRole(roleFor(port)) && vlanMembership(vlanSets[portVlans[port]!]!)[vlan];
       if (!open) continue;
@@ -45,13 +45,5 @@ export function joinedLans(
 export function overJoinedLans(topology: Topology, perVlan: Uint8Array, joined: Int32Array): Topology {
   const { portLan, portBridge, lanCount } = topology;
   const lanOf = portLan.map((lan, port) => (lan >= 0 && perVlan[portBridge[port]!] ? joined[lan]! : -1));
-  const lanStart = new Int32Array(lanCount + 1);
-  for (const lan of lanOf) if (lan >= 0) lanStart[lan + 1]!++;
-  for (let lan = 0; lan < lanCount; lan++) lanStart[lan + 1]! += lanStart[lan]!;
-  const lanPorts = new Int32Array(lanStart[lanCount]!);
-  const fill = lanStart.slice(0, lanCount);
-  lanOf.forEach((lan, port) => {
-    if (lan >= 0) lanPorts[fill[lan]!++] = port;
-  });
-  return { ...topology, portLan: lanOf, lanStart, lanPorts };
+  return { ...topology, ...lansOf(lanCount, lanOf) };
 }

@@ -6,7 +6,7 @@
  * region the internal one does. So the first bridge that settles on a LAN is designated there and the LAN is of its
  * region, and whatever could improve a bridge has been offered before the bridge settles.
  */
-import { regionOf } from '../network';
+import { portsOnLan, regionOf, upstream } from '../network';
 import { MAX_HOPS } from '../standard';
 import type { CistProblem, TreeProblem } from './problem';
 import { claimLans, rankBridges, rolesOf, solveTree } from './solve';
@@ -124,16 +124,13 @@ export function portsInRegion({ portLan, portBridge }: Topology, { region, lanRe
  * boundary port, where the instances follow the CIST), 2 where it is one's own region's. 0: no boundary.
  */
 export function boundaryPorts(topology: Topology, { region, lanRegion }: CistPart, cist: TreeProblem): Uint8Array {
-  const { portLan, portBridge, lanStart, lanPorts } = topology;
+  const { portLan, portBridge } = topology;
   return Uint8Array.from(portLan, (lan, port) => {
     const own = region[portBridge[port]!]!;
     if (own < 0 || lan < 0) return 0;
     if (lanRegion[lan] !== own) return 1;
-    for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
-      const other = lanPorts[i]!;
-      if (cist.portTakesPart[other] && region[portBridge[other]!] !== own) return 2;
-    }
-    return 0;
+    const outsider = (p: number) => cist.portTakesPart[p] && region[portBridge[p]!] !== own;
+    return portsOnLan(topology, lan).some(outsider) ? 2 : 0;
   });
 }
 
@@ -159,13 +156,12 @@ export function countsInside({ topology, outcome }: Pick<SolvedTree, 'topology' 
  * less a bridge (802.1Q-2018 clause 13.26.23). 0 or less: it is not taken any more, the region is too deep.
  */
 export function remainingHops({ topology, outcome }: Pick<SolvedTree, 'topology' | 'outcome'>, bridge: number): number {
-  const { portLan, portBridge, design } = topology;
+  const { design } = topology;
   const top = outcome.cist?.regionalRoot[bridge] ?? outcome.root[bridge]!;
   let hops = 0;
-  for (let b = bridge; b !== top && b >= 0 && hops <= topology.bridgeMac.length; hops++) {
-    const port = outcome.rootPort[b]!;
-    if (port < 0) break;
-    b = portBridge[outcome.designatedPort[portLan[port]!]!]!;
+  for (let b = bridge; b !== top && hops <= topology.bridgeMac.length; hops++) {
+    b = upstream(topology, outcome, b);
+    if (b < 0) break;
   }
   const region = top >= 0 ? regionOf(design, design.switches[top]!) : undefined;
   return (region?.maxHops ?? MAX_HOPS.default) - hops;

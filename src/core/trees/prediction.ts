@@ -1,4 +1,5 @@
 /** Answers of an engineer who works a tree out by hand, checked one by one. */
+import { portsOnLan } from '../network';
 import { ROLE } from './outcome';
 import { rootsOf } from './state';
 import type { SolvedDesign, SolvedTree } from './solved';
@@ -26,12 +27,9 @@ export interface SheetLink {
 
 /** Links of the tree with a port at either end, in the order of the LANs; on a shared LAN each port with the first. */
 export function sheetLinks({ topology, problem }: SolvedTree): SheetLink[] {
-  const { lanStart, lanPorts, lanCount } = topology;
   const links: SheetLink[] = [];
-  for (let lan = 0; lan < lanCount; lan++) {
-    const [a, ...others] = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].filter(
-      (p) => problem.portTakesPart[p],
-    );
+  for (let lan = 0; lan < topology.lanCount; lan++) {
+    const [a, ...others] = [...portsOnLan(topology, lan)].filter((p) => problem.portTakesPart[p]);
     for (const b of others) links.push({ a: a!, b });
   }
   return links;

@@ -1,5 +1,5 @@
 /** The one plain sentence of each ledger. Costs are written with thin groups of three digits, as on the chart. */
-import { isPeerPort, verdictOf } from '../network';
+import { isPeerPort, peersOf, verdictOf } from '../network';
 import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById, untaggedWords } from '../design';
 import type { Port } from '../design';
 import { grouped, numberToMac } from '../standard';
@@ -119,12 +119,7 @@ export function cutSentence(reader: TreeReader, port: number, role: 'alternate' 
   const winner = contest.candidates.find((c) => c.wins)!;
   if (role === 'backup')
     return `Blocked: port ${reader.portName(winner.port!)} of the same switch is on this LAN too and has the lower port identifier.`;
-  const far =
-    reader.topology.lanStart[reader.topology.portLan[port]! + 1]! -
-      reader.topology.lanStart[reader.topology.portLan[port]!]! >
-    2
-      ? reader.bridgeName(winner.bridge)
-      : 'the far end';
+  const far = peersOf(reader.topology, port).length > 1 ? reader.bridgeName(winner.bridge) : 'the far end';
   if (mine.lostBy === 'rootPathCost' || mine.lostBy === 'internalCost') {
     const at = isRoot(reader, winner.bridge) ? 'is the root itself' : `reaches the root at ${costWords(winner.vector)}`;
     return `Blocked: ${far} ${at}, this end at ${costWords(mine.vector)}.`;

@@ -2,7 +2,7 @@
 import type { Design } from '../design';
 import { adjustCosts } from './adjust';
 import { Reuse, costIsIdle, sameNumbers, sameStructure } from './reuse';
-import { isMixed, mixtureOf } from '../network';
+import { isMixed, meetsOthers, mixtureOf } from '../network';
 import type { Tree } from '../network';
 import { solveMany } from './many';
 import { classesOf } from './problem';
@@ -15,13 +15,11 @@ import { holding, withoutHeld } from './untagged';
 import type { SolvedTree, SolvedDesign, Solution } from './solved';
 
 /** Ports whose LAN joins two or more: only they can tell two trees apart. */
-function joiningPorts({ portLan, lanStart }: Topology): Int32Array {
+function joiningPorts(topology: Topology): Int32Array {
+  const { portLan } = topology;
   let joining = joiningOf.get(portLan);
   if (!joining) {
-    joining = Int32Array.from(portLan.keys()).filter((p) => {
-      const lan = portLan[p]!;
-      return lan >= 0 && lanStart[lan + 1]! - lanStart[lan]! > 1;
-    });
+    joining = Int32Array.from(portLan.keys()).filter((p) => meetsOthers(topology, p));
     joiningOf.set(portLan, joining);
   }
   return joining;

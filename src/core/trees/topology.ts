@@ -4,7 +4,8 @@
  */
 import type { Bundle, Design, Port } from '../design';
 import { bundleById, farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
-import { actingDesign, actingThrough, bundleRate, formedBundles, heldMembers, sharedWith } from '../network';
+import { actingDesign, actingThrough, bundleRate, formedBundles, heldMembers, lanGraph, sharedWith } from '../network';
+import type { LanGraph } from '../network';
 import { PORT_PRIORITY, defaultPathCost, macToNumber, portIdentifier } from '../standard';
 
 /** State behind a logical port. */
@@ -15,18 +16,15 @@ export interface LogicalPort {
   readonly rate: number;
 }
 
-export interface Topology {
+/** Of a pair that acts as one bridge, `portBridge` is always the first. */
+export interface Topology extends LanGraph {
   readonly design: Design;
   readonly bridgeMac: Float64Array;
   /** Place of each bridge in the order of MAC addresses. */
   readonly macRank: Int32Array;
-  /** Bridge that a logical port belongs to; of a pair that acts as one bridge, always the first. */
-  readonly portBridge: Int32Array;
   /** Bridge that each bridge acts through: itself, or the first of its pair. */
   readonly actsAs: Int32Array;
   readonly portNumber: Int32Array;
-  /** LAN that a port reaches; −1 when it is down. */
-  readonly portLan: Int32Array;
   /** Index into `vlanSets` of what the port carries. */
   readonly portVlans: Int32Array;
   readonly vlanSets: readonly string[];
@@ -34,27 +32,10 @@ export interface Topology {
   readonly defaultCost: Float64Array;
   readonly portCost: Float64Array;
   readonly portId: Int32Array;
-  /** Ports of bridge b: `bridgePorts[bridgeStart[b]] … bridgePorts[bridgeStart[b + 1] − 1]`. */
-  readonly bridgeStart: Int32Array;
-  readonly bridgePorts: Int32Array;
-  readonly lanStart: Int32Array;
-  readonly lanPorts: Int32Array;
-  readonly lanCount: number;
   readonly ports: readonly LogicalPort[];
   /** Bridge index that a switch acts as, logical port index of a port or bundle; a bundle's members map to the bundle. */
   readonly bridgeIndex: ReadonlyMap<string, number>;
   readonly portIndex: ReadonlyMap<string, number>;
-}
-
-/** Buckets `items` by `key(item)` into one flat array with start offsets; items with key −1 are left out. */
-function bucket(count: number, items: number, key: (item: number) => number): { start: Int32Array; flat: Int32Array } {
-  const start = new Int32Array(count + 1);
-  for (let i = 0; i < items; i++) if (key(i) >= 0) start[key(i) + 1]!++;
-  for (let b = 0; b < count; b++) start[b + 1]! += start[b]!;
-  const flat = new Int32Array(start[count]!);
-  const fill = start.slice(0, count);
-  for (let i = 0; i < items; i++) if (key(i) >= 0) flat[fill[key(i)]!++] = i;
-  return { start, flat };
 }
 
 interface Gathered {
@@ -184,26 +165,18 @@ function build(design: Design): Topology {
     portVlans[i] = setIndex.get(set)!;
     defaultCost[i] = defaultPathCost(rate, scales[bridge]!);
   });
-  const byBridge = bucket(design.switches.length, count, (p) => portBridge[p]!);
-  const byLan = bucket(lanCount, count, (p) => portLan[p]!);
   const bridgeMac = Float64Array.from(design.switches, (s) => macToNumber(s.mac));
   return {
     design,
     actsAs,
     bridgeMac,
     macRank: rankMacs(bridgeMac),
-    portBridge,
+    ...lanGraph(design.switches.length, lanCount, portBridge, portLan),
     portNumber,
-    portLan,
     portVlans,
     vlanSets,
     defaultCost,
     ...settingsOf(ports, defaultCost, portNumber),
-    bridgeStart: byBridge.start,
-    bridgePorts: byBridge.flat,
-    lanStart: byLan.start,
-    lanPorts: byLan.flat,
-    lanCount,
     ports: acting === design ? ports : asDrawn(design, gathered),
     bridgeIndex,
     portIndex,

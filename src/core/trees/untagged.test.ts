@@ -6,6 +6,7 @@ import type { Design, Mode } from '../design';
 import { explainPort } from './ledger';
 import { heldPorts } from './untagged';
 import { roleAt, solveDesign } from './state';
+import { peersOf } from '../network';
 
 /** Two switches with two cables; what is untagged at either end of the first, and what they carry. */
 export function twoCables(
@@ -110,10 +111,8 @@ test('where both ends carry a VLAN, both hold it or neither; what is held carrie
       });
       const solved = solveDesign({ ...network, mode: 'per-vlan-rstp', ports });
       const { topology } = solved;
-      const { portLan, lanStart, lanPorts } = topology;
       for (const [port, vlans] of heldPorts(topology)) {
-        const lan = portLan[port]!;
-        const other = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].find((p) => p !== port)!;
+        const other = peersOf(topology, port)[0]!;
         const carried = vlanMembership(topology.ports[other]!.element.vlans ?? 'all');
         for (const vlan of vlans) {
           if (carried[vlan]) expect(heldPorts(topology).get(other)).toContain(vlan);

@@ -3,6 +3,7 @@
  * BPDUs name their VLAN: what names another VLAN than the one it came in holds the port inconsistent in both.
  */
 import { isPerVlan, modeOf, segmentAt } from '../design';
+import { lansOf, portsOnLan } from '../network';
 import { formatVlanRanges, vlanMembership } from '../standard';
 import { ROLE } from './outcome';
 import type { TreeOutcome } from './outcome';
@@ -33,14 +34,14 @@ const known = new WeakMap<Topology, Held>();
 export function heldPorts(topology: Topology): Held {
   const before = known.get(topology);
   if (before) return before;
-  const { design, ports, portBridge, lanStart, lanPorts, lanCount } = topology;
+  const { design, ports, portBridge, lanCount } = topology;
   const perVlan = design.switches.map((s) => isPerVlan(modeOf(design, s)));
   const trees = new Set(design.vlans.map((v) => v.number));
   const held = new Map<number, readonly number[]>();
   const named = ports.some(({ element }) => element.native !== undefined) && perVlan.some(Boolean);
   for (let lan = 0; named && lan < lanCount; lan++) {
-    if (lanStart[lan + 1]! - lanStart[lan]! !== 2) continue;
-    const [a, b] = [lanPorts[lanStart[lan]!]!, lanPorts[lanStart[lan]! + 1]!];
+    const [a, b, ...others] = portsOnLan(topology, lan);
+    if (a === undefined || b === undefined || others.length > 0) continue;
     if (untaggedAt(topology, a) === untaggedAt(topology, b)) continue;
     if (!perVlan[portBridge[a]!] || !perVlan[portBridge[b]!]) continue;
     if (segmentAt(design, ports[a]!.element.id)) continue;
@@ -71,15 +72,8 @@ export function withoutHeld(topology: Topology, held: readonly number[]): Topolo
   let found = made.get(key);
   if (!found) {
     const apart = new Set(held);
-    const { lanStart, lanPorts, lanCount } = topology;
-    const starts = new Int32Array(lanCount + 1);
-    const left: number[] = [];
-    for (let lan = 0; lan < lanCount; lan++) {
-      for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) if (!apart.has(lanPorts[i]!)) left.push(lanPorts[i]!);
-      starts[lan + 1] = left.length;
-    }
     const portLan = topology.portLan.map((lan, port) => (apart.has(port) ? -1 : lan));
-    found = { ...topology, portLan, lanStart: starts, lanPorts: Int32Array.from(left) };
+    found = { ...topology, ...lansOf(topology.lanCount, portLan) };
     made.set(key, found);
   }
   return found;
@@ -97,10 +91,9 @@ export function holding(outcome: TreeOutcome, held: readonly number[]): TreeOutc
  * VLAN whose tree becomes one with that of other switches at a LAN: a port of a switch with trees per VLAN carries it alone,
  * untagged, and so speaks plainly to switches without; 0 for none. The solver keeps the two trees apart.
  */
-export function joinedAt({ design, ports, portLan, portBridge, lanStart, lanPorts }: Topology, port: number): number {
-  const lan = portLan[port]!;
-  if (lan < 0) return 0;
-  const around = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])];
+export function joinedAt(topology: Topology, port: number): number {
+  const { design, ports, portLan, portBridge } = topology;
+  const around = [...portsOnLan(topology, portLan[port]!)];
   const perVlan = (p: number) => isPerVlan(modeOf(design, design.switches[portBridge[p]!]!));
   if (around.every(perVlan)) return 0;
   for (const p of around) {

@@ -6,6 +6,7 @@ import { plateWidth } from './geometry';
 import type { Point } from './geometry';
 import { tidy } from './tidy';
 import type { TidyNode } from './tidy';
+import { upstream } from '../../core/network';
 
 export interface RulerMark {
   readonly cost: number;
@@ -109,16 +110,12 @@ const MOST_STRETCH = 1.5;
 
 /** The root at the top, every switch as far down as its root path cost; below all, those without the tree. */
 export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: readonly Point[], area: Area): Arranged {
-  const { design, portBridge, actsAs } = solved.topology;
-  const { portLan } = of.topology;
-  const { rootPort, rootPathCost, root, designatedPort } = of.outcome;
+  const { design, actsAs } = solved.topology;
+  const { rootPathCost, root } = of.outcome;
   const costs = [...new Set([...rootPathCost].filter(Number.isFinite))].sort((a, b) => a - b);
   const level = new Map(costs.map((cost, i) => [cost, i]));
   const outsideLevel = costs.length;
-  const parent = design.switches.map((_, b) => {
-    const port = rootPort[actsAs[b]!]!;
-    return port < 0 ? -1 : portBridge[designatedPort[portLan[port]!]!]!;
-  });
+  const parent = design.switches.map((_, b) => upstream(of.topology, of.outcome, actsAs[b]!));
   const inner = new Set(parent);
   const room = hostRoom(design);
   const wide = plateWidths(design);

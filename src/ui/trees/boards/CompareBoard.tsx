@@ -2,6 +2,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo, useState } from 'react';
+import { meetsOthers } from '../../../core/network';
 import { blockedPorts, movedBetween, rootsOf } from '../../../core/trees';
 import type { MovedPort, SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
@@ -29,11 +30,9 @@ interface Side {
 /** Ports whose role is not the same in two trees of one network. */
 function differing(solved: SolvedDesign, a: SolvedTree, b: SolvedTree): string[] {
   const found: string[] = [];
-  const { portLan, lanStart } = solved.topology;
   // A port that meets no other, a host's above all, tells nothing of the way.
-  const meets = (p: number) => portLan[p]! >= 0 && lanStart[portLan[p]! + 1]! - lanStart[portLan[p]!]! > 1;
   a.outcome.role.forEach((role, p) => {
-    if (role !== b.outcome.role[p] && meets(p)) found.push(solved.topology.ports[p]!.element.id);
+    if (role !== b.outcome.role[p] && meetsOthers(solved.topology, p)) found.push(solved.topology.ports[p]!.element.id);
   });
   return found;
 }

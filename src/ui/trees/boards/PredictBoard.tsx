@@ -16,6 +16,7 @@ import { Ledger } from '../panels/Ledger';
 import { treeTitle } from '../../controls/tree-names';
 import { FactDrawing } from './FactDrawing';
 import { Term } from '../../controls/Term';
+import { portsOfBridge } from '../../../core/network';
 
 const ENDS: readonly { id: EndAnswer; words: string }[] = [
   { id: 'root', words: 'root port' },
@@ -84,7 +85,7 @@ interface SheetProps {
 
 function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
   const [why, setWhy] = useState<string | null>(null);
-  const { design, ports, portBridge, bridgePorts, bridgeStart } = solved.topology;
+  const { design, ports, portBridge } = solved.topology;
   const links = useMemo(() => sheetLinks(of), [of]);
   const taking = [...design.switches.keys()].filter((b) => of.problem.bridgeTakesPart[b]);
   const mark = (key: string, ledger: () => LedgerValue): { sign: ReactNode; more: ReactNode } => {
@@ -134,9 +135,7 @@ function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
         <tbody>
           {taking.map((b) => {
             const { id, name } = design.switches[b]!;
-            const own = [...bridgePorts.subarray(bridgeStart[b], bridgeStart[b + 1])].filter((p) =>
-              links.some((l) => l.a === p || l.b === p),
-            );
+            const own = [...portsOfBridge(solved.topology, b)].filter((p) => links.some((l) => l.a === p || l.b === p));
             const cost = mark(`cost ${id}`, () => explainSwitch(solved, of, b));
             const port = mark(`port ${id}`, () => explainSwitch(solved, of, b));
             return (

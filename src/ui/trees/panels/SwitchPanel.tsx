@@ -15,6 +15,7 @@ import { RoleMark } from '../../controls/RoleMark';
 import { ScopePicker, useScope } from './ScopePicker';
 import { farLabel } from './ends';
 import { Term } from '../../controls/Term';
+import { portsOfBridge } from '../../../core/network';
 
 /** A switch in the tree in view: identity, way to the root, priority, ports, why. */
 export function SwitchPanel({ id }: { id: string }) {
@@ -153,7 +154,7 @@ export function SwitchPanel({ id }: { id: string }) {
           </tr>
         </thead>
         <tbody>
-          {portsOfBridge(solved, bridge).map((port) => {
+          {[...portsOfBridge(solved.topology, bridge)].map((port) => {
             const { element, kind } = solved.topology.ports[port]!;
             const role = roleAt(of, port);
             return (
@@ -180,10 +181,6 @@ export function SwitchPanel({ id }: { id: string }) {
     </>
   );
 }
-
-const portsOfBridge = ({ topology }: SolvedDesign, bridge: number) => [
-  ...topology.bridgePorts.subarray(topology.bridgeStart[bridge], topology.bridgeStart[bridge + 1]),
-];
 
 /** What the vectors of the CIST and of instances hold in addition: costs outside and inside, regional root, hops left. */
 function RegionFacts({ solved, of, bridge }: { solved: SolvedDesign; of: SolvedTree; bridge: number }) {

@@ -1,5 +1,6 @@
 /** The other ends of a port, for labels and for panels that show both sides. */
 import { farEnd, hostById, linkAt, portById, segmentAt, switchById } from '../../../core/design';
+import { peersOf } from '../../../core/network';
 import type { SolvedDesign } from '../../../core/trees';
 
 export type FarEnd =
@@ -12,10 +13,8 @@ export type FarEnd =
 export function farOf({ topology }: SolvedDesign, index: number): FarEnd {
   const { element, kind } = topology.ports[index]!;
   const { design } = topology;
-  const lan = topology.portLan[index]!;
   if (kind === 'bundle') {
-    const { lanPorts, lanStart } = topology;
-    const far = [...lanPorts.subarray(lanStart[lan], lanStart[lan + 1])].find((p) => p !== index);
+    const [far] = peersOf(topology, index);
     return far === undefined ? null : { kind: 'port', index: far };
   }
   const segment = segmentAt(design, element.id);
