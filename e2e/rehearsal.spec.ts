@@ -172,7 +172,7 @@ test('events are changed in their rows and pulled on the strip; delays, hellos a
   await expect(page.getByText('flaps 2 times, every 1 s').first()).toBeVisible();
   await page.getByRole('textbox', { name: 'times', exact: true }).fill('0');
   await page.getByRole('textbox', { name: 'times', exact: true }).press('Enter');
-  await expect(page.getByText('0 is not legal here')).toBeVisible();
+  await expect(page.getByText('Number of flaps 0 is not legal')).toBeVisible();
   await page.getByRole('textbox', { name: 'times', exact: true }).fill('3');
   await page.getByRole('textbox', { name: 'times', exact: true }).press('Enter');
   await expect(page.getByText('flaps 3 times, every 1 s').first()).toBeVisible();
@@ -193,7 +193,7 @@ test('events are changed in their rows and pulled on the strip; delays, hellos a
   const takes = page.getByRole('textbox', { name: 'a switch takes, µs' });
   await takes.fill('-1');
   await takes.press('Enter');
-  await expect(page.getByText('-1 is not a delay that can be rehearsed')).toBeVisible();
+  await expect(page.getByText('Delay -1 is not legal')).toBeVisible();
   await takes.fill('2000');
   await takes.press('Enter');
   await page.getByRole('button', { name: 'Choose the pairs' }).click();

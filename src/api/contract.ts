@@ -1,13 +1,14 @@
 /** What travels between browser and server: the schemas of requests and of answers. Both sides import this file. */
 import { z } from 'zod';
-import { editSchema, wording, NAME_LENGTH } from '../core/design';
+import { editSchema } from '../core/design';
+import { documentMessages as say, NAME_LENGTH } from '../core/messages';
 import type { Design, Edit } from '../core/design';
 
 const nameField = z
-  .string({ error: (issue) => wording.name(issue.input) })
+  .string({ error: (issue) => say.name(issue.input) })
   .trim()
-  .min(1, { error: (issue) => wording.name(issue.input) })
-  .max(NAME_LENGTH, { error: (issue) => wording.name(issue.input) });
+  .min(1, { error: (issue) => say.name(issue.input) })
+  .max(NAME_LENGTH, { error: (issue) => say.name(issue.input) });
 
 export const LABEL_LENGTH = 300;
 export const MOST_EDITS = 50_000;

@@ -90,14 +90,21 @@ function summary(design: Design, trace: Trace) {
         seconds: g.to === null ? null : (g.to - g.from) / SECOND,
       })),
     ),
-    loops: trace.loops.map((l) => ({
-      vlans: trace.classes[l.vlan] ?? [l.vlan],
-      at: l.from / SECOND,
-      until: l.to === null ? null : l.to / SECOND,
-      ports: l.ports.map((p) => portWords(design, p)),
-      rate: l.rate,
-      ...loopEffect(l),
-    })),
+    loops: trace.loops.map((l) => {
+      const { rate, full, copies, moves, broadcasts, fullAfter } = loopEffect(l);
+      return {
+        vlans: trace.classes[l.vlan] ?? [l.vlan],
+        at: l.from / SECOND,
+        until: l.to === null ? null : l.to / SECOND,
+        ports: l.ports.map((p) => portWords(design, p)),
+        rate,
+        full,
+        copies,
+        moves,
+        broadcasts,
+        fullAfter,
+      };
+    }),
     reach: trace.reach.map(({ vlan, spans }) => ({
       vlans: trace.classes[vlan] ?? [vlan],
       spans: spans.map((s) => ({ at: s.at / SECOND, apart: s.apart })),

@@ -1,6 +1,6 @@
 /** Who may talk to the server: pages it served itself, under a name that is its own. */
 import { networkInterfaces } from 'node:os';
-import { clipped } from '../core/design';
+import { clipped } from '../core/messages';
 
 const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
 

@@ -4,7 +4,7 @@ import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { openApi } from '../api/openapi';
-import { clipped } from '../core/design';
+import { clipped } from '../core/messages';
 import { noticeStream } from './event-stream';
 import { health } from './health';
 import { logCause } from './log';

@@ -2,7 +2,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { nanoid } from 'nanoid';
-import { clipped } from '../core/design';
+import { clipped } from '../core/messages';
 import { log } from './log';
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;

@@ -1,5 +1,6 @@
 /** A refusal that a request is answered with: status, code, sentence, and the faults behind it. */
-import { clipped, formatPath } from '../core/design';
+import { formatPath } from '../core/design';
+import { clipped } from '../core/messages';
 import type { Fault } from '../core/design';
 import { formatTableFault } from '../core/formats';
 import type { TableFault } from '../core/formats';

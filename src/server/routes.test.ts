@@ -1,4 +1,4 @@
-import { clipped } from '../core/design';
+import { clipped } from '../core/messages';
 import { OPERATIONS } from '../api/operations';
 import { findRoute } from './routes';
 import { isLoopback } from './gate';

@@ -1,4 +1,5 @@
 /** The steps that turn cables in service into a bundle, in their order, one device at a time. */
+import { stepMessages as say } from '../messages';
 import { sharedWith, verdictOf } from '../network';
 import { applyEdits, farEnd, linkAt, modeOf, portById, splitBundles, switchById } from '../design';
 import type { Bundle, Design } from '../design';
@@ -55,8 +56,8 @@ interface Work {
   /** The port that stays in service, and the ports that join after it, in words. */
   readonly first: string;
   readonly rest: string | null;
-  /** When the port of the bundle passes frames, and what is blocked without the bundle. */
-  readonly opening: string;
+  /** Seconds until a new port passes frames, null for at once; what is blocked without the bundle, empty for nothing. */
+  readonly wait: number | null;
   readonly blocked: string;
   readonly active: number;
 }
@@ -77,10 +78,7 @@ function blockedWords(design: Design, plain: SolvedDesign, near: Bundle, twin: B
     const end = link && farEnd(link, m);
     return end && 'port' in end ? [end.port] : [];
   });
-  const blocked = blockedBefore(plain, [...near.members, ...farPorts]);
-  return blocked.length > 0
-    ? `Spanning tree blocks ${blocked.join(', ')}.`
-    : 'Nothing: spanning tree blocks no port here.';
+  return blockedBefore(plain, [...near.members, ...farPorts]).join(', ');
 }
 
 function workOn(design: Design, one: Bundle, other: Bundle): Work | null {
@@ -107,9 +105,7 @@ function workOn(design: Design, one: Bundle, other: Bundle): Work | null {
     farTwin,
     first: names(design, [first]),
     rest: laterPorts(design, near, nearName, nearTwin),
-    opening: classic
-      ? `the new port waits ${2 * timersInForce(plain).forwardDelay} s before it forwards`
-      : 'the new port agrees with its neighbour and forwards at once',
+    wait: classic ? 2 * timersInForce(plain).forwardDelay : null,
     blocked: blockedWords(design, plain, near, nearTwin),
     active: [near, nearTwin]
       .flatMap((b) => (b ? (verdictOf(design, b.id)?.members ?? []) : []))
@@ -119,92 +115,104 @@ function workOn(design: Design, one: Bundle, other: Bundle): Work | null {
 
 const lastStep = ({ active }: Work): ChangeStep => ({
   at: '',
-  work: 'Save the settings at both ends.',
-  meanwhile: 'Nothing.',
-  check: `Both ends report ${active} active ${active === 1 ? 'member' : 'members'}, and one port in every tree.`,
+  work: say.save(),
+  meanwhile: say.nothing(),
+  check: say['both-report']({ active }),
 });
 
 /** A static bundle at one end only can loop, and nothing detects it: the cables go down first. */
-const staticSteps = ({ design, near, far, nearName, farName, opening }: Work): ChangeStep[] => [
-  {
-    at: nearName,
-    work: `Shut down ports ${names(design, near.members)}. Nothing detects a static bundle that only one end has.`,
-    meanwhile: `All cables between ${nearName} and ${farName}: traffic takes another path, or stops.`,
-    check: `${farName} is reachable over another path. If there is none, use its console.`,
-  },
-  {
-    at: farName,
-    work: `Create static bundle ${far.name} of ports ${names(design, far.members)}. Set its VLANs and cost on the bundle.`,
-    meanwhile: 'The same cables: they are down.',
-    check: 'The bundle shows its members, all down.',
-  },
-  {
-    at: nearName,
-    work: `Create static bundle ${near.name} of ports ${names(design, near.members)}.`,
-    meanwhile: 'The same cables.',
-    check: `VLANs, speed and cost are those of ${farName}.`,
-  },
-  {
-    at: nearName,
-    work: `Bring up ports ${names(design, near.members)} together.`,
-    meanwhile: `The bundle, until spanning tree has decided: ${opening}.`,
-    check: 'No MAC address flaps between ports, and the counters of all members grow at both ends.',
-  },
-];
+function staticSteps({ design, near, far, nearName, farName, wait }: Work): ChangeStep[] {
+  const ends = { near: nearName, far: farName };
+  const ports = names(design, near.members);
+  return [
+    {
+      at: nearName,
+      work: say['shut-down']({ ports }),
+      meanwhile: say['all-cables'](ends),
+      check: say['reachable-otherwise'](ends),
+    },
+    {
+      at: farName,
+      work: say['create-static-far']({ bundle: far.name, ports: names(design, far.members) }),
+      meanwhile: say['same-cables-down'](),
+      check: say['members-down'](),
+    },
+    {
+      at: nearName,
+      work: say['create-static-near']({ bundle: near.name, ports }),
+      meanwhile: say['same-cables'](),
+      check: say['settings-of-far'](ends),
+    },
+    {
+      at: nearName,
+      work: say['bring-up-together']({ ports }),
+      meanwhile: say['opening-meanwhile']({ wait }),
+      check: say['no-flapping'](),
+    },
+  ];
+}
 
 /** The other switch of a multi-chassis pair gets the same bundle, with the same shared number. */
 const twinStep = (design: Design, twin: Bundle | undefined): ChangeStep[] =>
-  twin
-    ? [
+  twin?.shared === undefined
+    ? []
+    : [
         {
           at: switchById(design, twin.switch)!.name,
-          work: `Create bundle ${twin.name} of ports ${names(design, twin.members)}, with shared number ${twin.shared}.`,
-          meanwhile: 'Nothing more.',
-          check: 'Both switches of the pair report the bundle as consistent.',
+          work: say['create-twin']({ bundle: twin.name, ports: names(design, twin.members), shared: twin.shared }),
+          meanwhile: say['nothing-more'](),
+          check: say['pair-consistent'](),
         },
-      ]
-    : [];
+      ];
 
-function farStep({ design, far, nearName, farName, opening }: Work): ChangeStep {
+function farStep({ design, far, nearName, farName, wait }: Work): ChangeStep {
   const individual = far.individual !== false;
-  const kind = far.kind === 'lacp' ? 'LACP bundle' : 'bundle';
+  const ends = { near: nearName, far: farName };
+  const made = { bundle: far.name, ports: names(design, far.members), activity: far.activity ?? 'active' };
   return {
     at: farName,
-    work: `Create ${kind} ${far.name} of ports ${names(design, far.members)}, ${far.activity ?? 'active'}. Set its VLANs and cost on the bundle.`,
-    meanwhile: individual
-      ? `The cable in service, briefly: there is no partner yet, so each port runs as individual; ${opening}.`
-      : `All cables until ${nearName} negotiates: members may not run as individual here. Keep another path to ${farName}.`,
-    check: individual ? `${farName} is still reachable; its member is individual.` : 'Continue at once.',
+    work: say['create-far']({ ...made, lacp: far.kind === 'lacp' }),
+    meanwhile: individual ? say['individual-meanwhile']({ wait }) : say['suspended-meanwhile'](ends),
+    check: individual ? say['still-reachable'](ends) : say['continue-at-once'](),
   };
 }
 
-const negotiatedSteps = (work: Work): ChangeStep[] => [
-  {
-    at: '',
-    work: work.rest ? `Leave ports ${work.rest} unplugged or shut down.` : 'The first cable stays in service.',
-    meanwhile: work.rest ? `If they are up already: ${work.blocked}` : 'Nothing.',
-    check: `Port ${work.first} of ${work.nearName} forwards as before.`,
-  },
-  farStep(work),
-  ...twinStep(work.design, work.farTwin),
-  {
-    at: work.nearName,
-    work: `Create bundle ${work.near.name} of ports ${names(work.design, work.near.members)}, ${work.near.activity ?? 'active'}.`,
-    meanwhile: `The cable in service for about 2 s, until the two ends agree; then ${work.opening}.`,
-    check: `Port ${work.first} collects and distributes at both ends, and each end shows the other as its partner.`,
-  },
-  ...twinStep(work.design, work.nearTwin),
-  ...(work.rest
+function nearStep({ design, near, nearName, first, wait }: Work): ChangeStep {
+  const made = { bundle: near.name, ports: names(design, near.members), activity: near.activity ?? 'active' };
+  return {
+    at: nearName,
+    work: say['create-near'](made),
+    meanwhile: say['agreeing-meanwhile']({ wait }),
+    check: say.collects({ port: first }),
+  };
+}
+
+function negotiatedSteps(work: Work): ChangeStep[] {
+  const { design, rest, blocked, first, nearName } = work;
+  const joining: ChangeStep[] = rest
     ? [
         {
           at: '',
-          work: `Bring up ports ${work.rest}, one at a time.`,
-          meanwhile: `Nothing: each port joins the bundle, and the trees see one port. Without the bundle: ${work.blocked}`,
-          check: 'Each new member is active at both ends before the next.',
+          work: say['bring-up-singly']({ ports: rest }),
+          meanwhile: say['joining-meanwhile']({ blocked }),
+          check: say['each-active'](),
         },
       ]
-    : []),
-];
+    : [];
+  return [
+    {
+      at: '',
+      work: rest ? say['leave-unplugged']({ ports: rest }) : say['first-stays'](),
+      meanwhile: rest ? say['if-up-already']({ blocked }) : say.nothing(),
+      check: say['still-forwards']({ port: first, near: nearName }),
+    },
+    farStep(work),
+    ...twinStep(design, work.farTwin),
+    nearStep(work),
+    ...twinStep(design, work.nearTwin),
+    ...joining,
+  ];
+}
 
 /**
  * Steps for two ends that face each other. The end farther from the roots comes first: the engineer reaches it over

@@ -4,7 +4,7 @@
  * FNV-1a over their text, its bits are mixed, and the remainder by the number of active members chooses.
  */
 import type { HASH_FIELDS } from '../design';
-import { clipped } from '../design';
+import { clipped } from '../messages';
 
 export type HashField = (typeof HASH_FIELDS)[number];
 

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { id, name, whole, choice } from './values';
 import { PORT_NUMBER, ACTIVE_MEMBERS, LACP_KEY, PAIR_DOMAIN } from '../standard';
-import { wording } from './wording';
+import { documentMessages as say } from '../messages';
 import { treeSettings } from './tree-settings';
 
 /** How a bundle comes about: by LACP, by no negotiation, or by one that a maker's switches have among themselves. */
@@ -16,7 +16,7 @@ export const bundleSchema = z.strictObject({
   id,
   switch: id,
   name,
-  number: whole(PORT_NUMBER.min, PORT_NUMBER.max, wording.portNumber),
+  number: whole(PORT_NUMBER.min, PORT_NUMBER.max, say.portNumber),
   members: z.array(id),
   kind: choice('Bundle kind', BUNDLE_KINDS),
   /** Whether this end starts the negotiation or answers only; absent: active. */
@@ -24,17 +24,17 @@ export const bundleSchema = z.strictObject({
   /** How soon a silent partner is given up: short 3 s, long 90 s; absent: long. */
   timeout: choice('LACP timeout', ['short', 'long']).optional(),
   /** Fewest members that must carry for the bundle to be up; absent: 1. */
-  minActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The minimum', v)).optional(),
+  minActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => say.members('The minimum', v)).optional(),
   /** Most active members at a time; absent: 8. */
-  maxActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => wording.members('The maximum', v)).optional(),
+  maxActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => say.members('The maximum', v)).optional(),
   /** Whether members go on as single ports while the partner is silent; absent: yes. */
   individual: z.boolean().optional(),
   /** LACP key; absent: the number of the bundle. */
-  key: whole(LACP_KEY.min, LACP_KEY.max, wording.lacpKey).optional(),
+  key: whole(LACP_KEY.min, LACP_KEY.max, say.lacpKey).optional(),
   /** Whether frames are expected from end devices only, a server's cards for example; absent: no. */
   edge: z.boolean().optional(),
   /** Number that the bundles of both switches of a pair have in common where they are one end together. */
-  shared: whole(PORT_NUMBER.min, PORT_NUMBER.max, wording.sharedNumber).optional(),
+  shared: whole(PORT_NUMBER.min, PORT_NUMBER.max, say.sharedNumber).optional(),
   /** Fields that choose the member a frame leaves by; absent: both addresses of the frame. */
   hash: z.array(choice('Hash field', HASH_FIELDS)).min(1).optional(),
   ...treeSettings,
@@ -44,7 +44,7 @@ export const bundleSchema = z.strictObject({
 export const pairSchema = z.strictObject({
   id,
   /** Number that both switches of the pair, and no other pair of the network, have. */
-  domain: whole(PAIR_DOMAIN.min, PAIR_DOMAIN.max, wording.domain),
+  domain: whole(PAIR_DOMAIN.min, PAIR_DOMAIN.max, say.domain),
   /** The primary first: its identity is the pair's, and it goes on alone when the two lose each other. */
   switches: z.tuple([id, id]),
   /** Links between the two over which they act as one. A link that is gone is kept, and counts as down. */

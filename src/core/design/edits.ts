@@ -10,7 +10,7 @@ import { VALUE_LIMITS, jsonFault, limitedJson } from './json-limits';
 import type { Touch } from './rules/rule';
 import { COLLECTIONS, KINDS, designSchema } from './schema';
 import type { AnyElement, Design, ElementOf, Kind } from './schema';
-import { clipped, wording } from './wording';
+import { clipped, documentMessages as say } from '../messages';
 
 const limited = (value: unknown, context: z.RefinementCtx): void => {
   const fault = jsonFault(value, VALUE_LIMITS);
@@ -88,9 +88,9 @@ function fieldsOf(of: Kind): ReadonlySet<string> {
 /** Why a field cannot be set; null when it can. */
 function fieldFault(of: Kind, id: string, field: string): string | null {
   const [outer, inner] = field.split('.') as [string, string?];
-  if (outer === 'id') return wording.idFixed(clipped(id));
-  if (!fieldsOf(of).has(outer)) return wording.noSuchField(of, outer);
-  return inner !== undefined && !TABLE_FIELDS.has(outer) ? wording.noTable(of, outer) : null;
+  if (outer === 'id') return say.idFixed(clipped(id));
+  if (!fieldsOf(of).has(outer)) return say.noSuchField(of, outer);
+  return inner !== undefined && !TABLE_FIELDS.has(outer) ? say.noTable(of, outer) : null;
 }
 
 const own = (table: Plain, key: string): unknown => (Object.hasOwn(table, key) ? table[key] : undefined);
@@ -183,11 +183,11 @@ class Application {
     const subject = { kind: edit.kind, id };
     const index = draft.find(edit.kind, id);
     if (edit.type === 'add') {
-      if (index >= 0) return this.refuse(n, 'duplicate-id', wording.duplicateId(id), subject);
+      if (index >= 0) return this.refuse(n, 'duplicate-id', say.duplicateId(id), subject);
       draft.insert(edit.kind, edit.value as unknown as AnyElement, edit.at);
       inverse.unshift({ type: 'remove', kind: edit.kind, id });
     } else if (index < 0) {
-      return this.refuse(n, 'no-target', wording.noEditTarget(edit.kind, id), subject);
+      return this.refuse(n, 'no-target', say.noEditTarget(edit.kind, id), subject);
     } else if (edit.type === 'remove') {
       const value = draft.list(edit.kind)[index]!;
       draft.take(edit.kind, index);

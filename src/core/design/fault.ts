@@ -1,7 +1,7 @@
 /** An expected problem: where in the design it lies and the sentence for the engineer. */
 import type { z } from 'zod';
 import type { Kind } from './schema';
-import { MISSING_VALUE, clipped, wording } from './wording';
+import { MISSING_VALUE, clipped, documentMessages as say } from '../messages';
 
 export interface Fault {
   readonly code: string;
@@ -54,9 +54,9 @@ type Path = readonly (string | number)[];
 function missingSentence(path: Path): string {
   const field = String(path.at(-1) ?? 'value');
   const owner = typeof path[1] === 'number' ? OWNERS[String(path[0])] : undefined;
-  if (owner && path.length === 3) return wording.needs(owner[1], `${owner[0]}.${field}`);
-  if (owner && path[0] === 'scripts' && path.length === 5) return wording.needs('An event', `event.${field}`);
-  return wording.needs(path.length === 1 ? 'The document' : 'This part', `this.${field}`);
+  if (owner && path.length === 3) return say.needs(owner[1], `${owner[0]}.${field}`);
+  if (owner && path[0] === 'scripts' && path.length === 5) return say.needs('An event', `event.${field}`);
+  return say.needs(path.length === 1 ? 'The document' : 'This part', `this.${field}`);
 }
 
 /** The sentence of an issue for which the schema has none: the schema library's own words are not for people. */
@@ -64,15 +64,15 @@ function ownSentence(issue: z.core.$ZodIssue, path: Path): string {
   const what = `The value of '${String(path.at(-1) ?? 'the request')}'`;
   switch (issue.code) {
     case 'invalid_type':
-      return wording.wrongType(TYPE_WORDS[issue.expected] ?? 'another kind of value');
+      return say.wrongType(TYPE_WORDS[issue.expected] ?? 'another kind of value');
     case 'too_big':
-      return wording.outOfRange(what, issue.maximum, 'most');
+      return say.outOfRange(what, issue.maximum, 'most');
     case 'too_small':
-      return wording.outOfRange(what, issue.minimum, 'least');
+      return say.outOfRange(what, issue.minimum, 'least');
     case 'invalid_value':
-      return wording.notOneOf(what, issue.values);
+      return say.notOneOf(what, issue.values);
     default:
-      return wording.noneOfThese(what);
+      return say.noneOfThese(what);
   }
 }
 
@@ -86,7 +86,7 @@ export function faultsOf(error: z.ZodError, at: Path = []): Fault[] {
     const path = [...at, ...(issue.path as (string | number)[])];
     const { message } = issue;
     if (issue.code === 'unrecognized_keys')
-      return { code: 'unknown-field', path, sentence: wording.unknownField(issue.keys) };
+      return { code: 'unknown-field', path, sentence: say.unknownField(issue.keys) };
     if (issue.code === 'invalid_key') return { code: 'key', path, sentence: issue.issues[0]?.message ?? message };
     if (message === MISSING_VALUE || (BY_LIBRARY.test(message) && RECEIVED_NOTHING.test(message)))
       return { code: 'missing', path, sentence: missingSentence(path) };

@@ -1,11 +1,11 @@
 /** What a design asks of its trees: goals, and the traffic that they carry. */
 import { z } from 'zod';
 import { id, vlanSet, whole, choice, vlanNumber, saying } from './values';
-import { wording } from './wording';
+import { documentMessages as say } from '../messages';
 import { TIERS } from './values';
 
 const place = z.union([z.strictObject({ switch: id }), z.strictObject({ host: id })], {
-  error: () => wording.wrongType('{"switch": id} or {"host": id}'),
+  error: () => say.wrongType('{"switch": id} or {"host": id}'),
 });
 
 /** VLANs that a goal speaks of; the trees meant are those that carry them. */
@@ -25,13 +25,13 @@ export const goalSchema = z.discriminatedUnion('type', [
     type: z.literal('path'),
     from: place,
     to: place,
-    atMost: whole(0, 64, wording.hops).optional(),
+    atMost: whole(0, 64, say.hops).optional(),
     avoid: id.optional(),
   }),
   /** No switch of the tier has a better bridge identifier than any switch outside it. */
   z.strictObject({ ...goalBase, type: z.literal('never-root'), tier: choice('Tier', TIERS) }),
   /** No link carries more than so much of its rate, one way. */
-  z.strictObject({ ...goalBase, type: z.literal('load'), percent: whole(1, 1000, wording.percent) }),
+  z.strictObject({ ...goalBase, type: z.literal('load'), percent: whole(1, 1000, say.percent) }),
 ]);
 
 /** Traffic offered in a VLAN from one place to another, one way. */
@@ -41,7 +41,7 @@ export const demandSchema = z.strictObject({
   from: place,
   to: place,
   /** Mb/s. */
-  load: z.number(saying(wording.load)).min(0, saying(wording.load)).max(1_000_000, saying(wording.load)),
+  load: z.number(saying(say.load)).min(0, saying(say.load)).max(1_000_000, saying(say.load)),
 });
 
 export type Goal = z.infer<typeof goalSchema>;

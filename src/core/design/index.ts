@@ -76,4 +76,3 @@ export {
 } from './settings';
 export type { InForce, Scope, TreeKey } from './settings';
 export { untaggedWords } from './untagged-words';
-export { NAME_LENGTH, SHEET_EDGE, clipped, wording } from './wording';

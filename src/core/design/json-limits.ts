@@ -1,6 +1,6 @@
 /** Limits of free JSON values: how deep they may nest, and of how many parts they may consist. Walked without recursion. */
 import { z } from 'zod';
-import { wording } from './wording';
+import { documentMessages as say } from '../messages';
 
 export interface JsonLimits {
   readonly depth: number;
@@ -23,9 +23,9 @@ export function jsonFault(root: unknown, limits: JsonLimits): string | null {
   let level: unknown[] = [root];
   let parts = 0;
   for (let depth = 0; level.length > 0; depth++) {
-    if (depth > limits.depth) return wording.tooDeep(limits.depth);
+    if (depth > limits.depth) return say.tooDeep(limits.depth);
     parts += level.length;
-    if (parts > limits.parts) return wording.tooManyParts(limits.parts);
+    if (parts > limits.parts) return say.tooManyParts(limits.parts);
     const next: unknown[] = [];
     for (const value of level) {
       if (value === null || typeof value === 'string' || typeof value === 'boolean') continue;
@@ -33,7 +33,7 @@ export function jsonFault(root: unknown, limits: JsonLimits): string | null {
       if (Array.isArray(value)) for (const part of value) next.push(part);
       else if (typeof value === 'object' && isPlain(value))
         for (const key of Object.keys(value)) next.push((value as Record<string, unknown>)[key]);
-      else return wording.noJson();
+      else return say.noJson();
     }
     level = next;
   }

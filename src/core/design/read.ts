@@ -6,7 +6,7 @@ import { DOCUMENT_LIMITS, jsonFault } from './json-limits';
 import { jsonTextFault } from './json-text';
 import type { Design } from './schema';
 import { DESIGN_FORMAT, DESIGN_VERSION, designSchema } from './schema';
-import { wording } from './wording';
+import { documentMessages as say } from '../messages';
 
 export type ReadDesign = { ok: true; design: Design } | { ok: false; faults: Fault[] };
 
@@ -14,12 +14,12 @@ export type ReadDesign = { ok: true; design: Design } | { ok: false; faults: Fau
 export function readDesign(value: unknown): ReadDesign {
   const document = value as { format?: unknown; version?: unknown } | null;
   if (typeof document !== 'object' || document === null || document.format !== DESIGN_FORMAT)
-    return { ok: false, faults: [{ code: 'not-a-design', path: ['format'], sentence: wording.notADesign() }] };
+    return { ok: false, faults: [{ code: 'not-a-design', path: ['format'], sentence: say.notADesign() }] };
   if (typeof document.version === 'number' && document.version > DESIGN_VERSION)
     return {
       ok: false,
       faults: [
-        { code: 'later-version', path: ['version'], sentence: wording.laterVersion(document.version, DESIGN_VERSION) },
+        { code: 'later-version', path: ['version'], sentence: say.laterVersion(document.version, DESIGN_VERSION) },
       ],
     };
   const beyond = jsonFault(value, DOCUMENT_LIMITS);
@@ -36,10 +36,10 @@ export function readDesignText(text: string): ReadDesign {
     ok: false,
     faults: [{ code, path: [], sentence }],
   });
-  if (text.includes('\uFFFD')) return refuse('not-utf-8', wording.notUtf8());
+  if (text.includes('\uFFFD')) return refuse('not-utf-8', say.notUtf8());
   const clean = text.replace(/^\uFEFF/, '');
   const fault = jsonTextFault(clean);
-  if (fault && 'breaks' in fault) return refuse('broken-json', wording.brokenJson(fault.breaks));
-  if (fault) return refuse('duplicate-key', wording.duplicateKey(fault.twice));
+  if (fault && 'breaks' in fault) return refuse('broken-json', say.brokenJson(fault.breaks));
+  if (fault) return refuse('duplicate-key', say.duplicateKey(fault.twice));
   return readDesign(JSON.parse(clean));
 }

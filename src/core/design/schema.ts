@@ -20,7 +20,7 @@ import {
 } from './values';
 import { scriptSchema } from './script-schema';
 import type { Script } from './script-schema';
-import { wording } from './wording';
+import { documentMessages as say } from '../messages';
 import { goalSchema, demandSchema } from './goal-schema';
 import type { Goal, Demand } from './goal-schema';
 import { treeSettings } from './tree-settings';
@@ -58,7 +58,7 @@ export const switchSchema = z.strictObject({
   /** Name, revision and VLAN-to-instance entries where this switch differs from its region; 0 is the CIST. */
   mstName: regionName.optional(),
   mstRevision: revision.optional(),
-  vlanInstance: perVlan(whole(0, INSTANCE_ID.max, wording.instance)),
+  vlanInstance: perVlan(whole(0, INSTANCE_ID.max, say.instance)),
   /** Spanning tree mode where it differs from the design's. */
   protocol: choice('Protocol', MODES).optional(),
   /** Cost scale where it differs from the design's. */
@@ -66,17 +66,15 @@ export const switchSchema = z.strictObject({
   /** What the cost of its bundles follows, where that differs from the design's. */
   bundleCost: choice('Bundle cost', ['active', 'configured']).optional(),
   /** LACP system priority; absent: 32768. */
-  lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => wording.lacpPriority('System', v)).optional(),
+  lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => say.lacpPriority('System', v)).optional(),
   /** Timers in seconds, in use in the whole tree while the switch is root; absent: 2, 20 and 15. */
-  helloTime: whole(TIMERS.helloTime.min, TIMERS.helloTime.max, (v) => wording.timer('helloTime', v)).optional(),
-  maxAge: whole(TIMERS.maxAge.min, TIMERS.maxAge.max, (v) => wording.timer('maxAge', v)).optional(),
-  forwardDelay: whole(TIMERS.forwardDelay.min, TIMERS.forwardDelay.max, (v) =>
-    wording.timer('forwardDelay', v),
-  ).optional(),
+  helloTime: whole(TIMERS.helloTime.min, TIMERS.helloTime.max, (v) => say.timer('helloTime', v)).optional(),
+  maxAge: whole(TIMERS.maxAge.min, TIMERS.maxAge.max, (v) => say.timer('maxAge', v)).optional(),
+  forwardDelay: whole(TIMERS.forwardDelay.min, TIMERS.forwardDelay.max, (v) => say.timer('forwardDelay', v)).optional(),
   /** BPDUs that a port may send in a second, beyond the first; absent: 6. */
-  holdCount: whole(TIMERS.holdCount.min, TIMERS.holdCount.max, (v) => wording.timer('holdCount', v)).optional(),
+  holdCount: whole(TIMERS.holdCount.min, TIMERS.holdCount.max, (v) => say.timer('holdCount', v)).optional(),
   /** Seconds after which a port that its BPDU guard has shut comes back by itself; absent: never. */
-  guardRecovery: whole(30, 86_400, wording.recovery).optional(),
+  guardRecovery: whole(30, 86_400, say.recovery).optional(),
   /** Powered off. */
   off: z.boolean().optional(),
   x: coordinate.optional(),
@@ -87,29 +85,29 @@ export const portSchema = z.strictObject({
   id,
   switch: id,
   name,
-  number: whole(PORT_NUMBER.min, PORT_NUMBER.max, wording.portNumber),
+  number: whole(PORT_NUMBER.min, PORT_NUMBER.max, say.portNumber),
   /** Mb/s. */
-  speed: whole(1, 1_000_000, wording.speed),
+  speed: whole(1, 1_000_000, say.speed),
   duplex: choice('Duplex', ['full', 'half']).optional(),
   /** Administratively down. */
   down: z.boolean().optional(),
   edge: z.boolean().optional(),
   /** LACP port priority; absent: 32768. */
-  lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => wording.lacpPriority('Port', v)).optional(),
+  lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => say.lacpPriority('Port', v)).optional(),
   /** Point-to-point or shared where the duplex should not decide it (IEEE 802.1D-2004 6.4.3, adminPointToPointMAC). */
   linkType: choice('Link type', LINK_TYPES).optional(),
   description: z
     .string()
     .max(
       400,
-      saying((value) => wording.tooLong('The description', String(value).length, 400)),
+      saying((value) => say.tooLong('The description', String(value).length, 400)),
     )
     .optional(),
   ...treeSettings,
 });
 
 const linkEnd = z.union([z.strictObject({ port: id }), z.strictObject({ host: id, card: name.optional() })], {
-  error: () => wording.wrongType('{"port": id} or {"host": id}'),
+  error: () => say.wrongType('{"port": id} or {"host": id}'),
 });
 
 export const linkSchema = z.strictObject({ id, a: linkEnd, b: linkEnd, down: z.boolean().optional() });
@@ -144,7 +142,7 @@ export const regionSchema = z.strictObject({
   /** VLANs of each instance by MSTID; VLANs in none belong to the CIST. */
   map: z.record(instanceKey, vlanSet),
   /** How many bridges a BPDU may cross inside the region; absent: 20. */
-  maxHops: whole(MAX_HOPS.min, MAX_HOPS.max, wording.maxHops).optional(),
+  maxHops: whole(MAX_HOPS.min, MAX_HOPS.max, say.maxHops).optional(),
 });
 
 export const designSchema = z.strictObject({

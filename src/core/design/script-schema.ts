@@ -3,15 +3,12 @@ import { z } from 'zod';
 import { BRIDGE_PRIORITY } from '../standard';
 import { SCRIPT_EDIT_LIMITS, limitedJson } from './json-limits';
 import { id, name, saying, stepped, vlanNumber, whole } from './values';
-import { wording } from './wording';
+import { documentMessages as say } from '../messages';
 
 /** Longest rehearsal, in seconds. */
 export const LONGEST_REHEARSAL = 36_000;
 
-const seconds = z
-  .number(saying(wording.seconds))
-  .min(0, saying(wording.seconds))
-  .max(LONGEST_REHEARSAL, saying(wording.seconds));
+const seconds = z.number(saying(say.seconds)).min(0, saying(say.seconds)).max(LONGEST_REHEARSAL, saying(say.seconds));
 const base = { id, at: seconds };
 const side = z.enum(['a', 'b']);
 
@@ -24,11 +21,8 @@ export const eventSchema = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('flap'),
     link: id,
-    times: whole(1, 1000, wording.times),
-    every: z
-      .number(saying(wording.flapSeconds))
-      .min(0.001, saying(wording.flapSeconds))
-      .max(3600, saying(wording.flapSeconds)),
+    times: whole(1, 1000, say.times),
+    every: z.number(saying(say.flapSeconds)).min(0.001, saying(say.flapSeconds)).max(3600, saying(say.flapSeconds)),
   }),
   z.strictObject({ ...base, kind: z.literal('switch-off'), switch: id }),
   z.strictObject({ ...base, kind: z.literal('switch-on'), switch: id }),
@@ -44,7 +38,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('intruder'),
     port: id,
-    priority: stepped(BRIDGE_PRIORITY, wording.bridgePriority),
+    priority: stepped(BRIDGE_PRIORITY, say.bridgePriority),
   }),
   /** Whatever was plugged into a port is taken out. */
   z.strictObject({ ...base, kind: z.literal('unplug'), port: id }),
@@ -68,12 +62,12 @@ export const scriptSchema = z.strictObject({
   /** Absent: every pair of hosts in one VLAN, up to a limit. */
   probes: z.array(probe).optional(),
   /** Chooses when each switch says hello within its interval; absent: 1. */
-  seed: whole(0, 1_000_000, wording.seed).optional(),
+  seed: whole(0, 1_000_000, say.seed).optional(),
   /** Microseconds that a frame takes over a link, and a switch to make something of it; absent: 5 and 500. */
-  linkDelay: whole(0, 1_000_000, wording.micros).optional(),
-  processingDelay: whole(0, 1_000_000, wording.micros).optional(),
+  linkDelay: whole(0, 1_000_000, say.micros).optional(),
+  processingDelay: whole(0, 1_000_000, say.micros).optional(),
   /** Milliseconds within which the switches begin to count their seconds, by chance; 0: all at once. Absent: 1000. */
-  helloSpread: whole(0, 1000, wording.helloSpread).optional(),
+  helloSpread: whole(0, 1000, say.helloSpread).optional(),
 });
 export type Script = z.infer<typeof scriptSchema>;
 export type Probe = z.infer<typeof probe>;

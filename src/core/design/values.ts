@@ -12,7 +12,7 @@ import {
   isIndividualMac,
   parseVlanRanges,
 } from '../standard';
-import { MISSING_VALUE, NAME_LENGTH, SHEET_EDGE, wording } from './wording';
+import { MISSING_VALUE, NAME_LENGTH, SHEET_EDGE, documentMessages as say } from '../messages';
 
 /** A sentence for a wrong value. A missing one gets its sentence from `faultsOf`, which knows the element that it is missing from. */
 export const saying = (sentence: (value: unknown) => string) => ({
@@ -32,67 +32,63 @@ export const whole = (min: number, max: number, sentence: (value: unknown) => st
 export const choice = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
   z.enum(
     values,
-    saying((value) => wording.oneOf(what, value, values)),
+    saying((value) => say.oneOf(what, value, values)),
   );
 
 export const id = z
-  .string(saying(() => wording.missing('An id')))
+  .string(saying(() => say.missing('An id')))
   .regex(
     /^\S+$/,
-    saying(() => wording.missing('An id without blanks')),
+    saying(() => say.missing('An id without blanks')),
   )
   .max(
     120,
-    saying((value) => wording.tooLong('An id', String(value).length, 120)),
+    saying((value) => say.tooLong('An id', String(value).length, 120)),
   );
-export const name = z
-  .string(saying(wording.name))
-  .trim()
-  .min(1, saying(wording.name))
-  .max(NAME_LENGTH, saying(wording.name));
+export const name = z.string(saying(say.name)).trim().min(1, saying(say.name)).max(NAME_LENGTH, saying(say.name));
 export const coordinate = z
-  .number(saying(wording.coordinate))
-  .min(-SHEET_EDGE, saying(wording.coordinate))
-  .max(SHEET_EDGE, saying(wording.coordinate));
-export const bridgePriority = stepped(BRIDGE_PRIORITY, wording.bridgePriority);
-export const portPriority = stepped(PORT_PRIORITY, wording.portPriority);
+  .number(saying(say.coordinate))
+  .min(-SHEET_EDGE, saying(say.coordinate))
+  .max(SHEET_EDGE, saying(say.coordinate));
+export const bridgePriority = stepped(BRIDGE_PRIORITY, say.bridgePriority);
+export const portPriority = stepped(PORT_PRIORITY, say.portPriority);
 /** Written on the wider scale; integrity narrows it to the scale of the switch. */
-export const pathCost = whole(COST_RANGE.long.min, COST_RANGE.long.max, (v) => wording.cost(v));
-export const vlanNumber = whole(VLAN_ID.min, VLAN_ID.max, wording.vlan);
+export const pathCost = whole(COST_RANGE.long.min, COST_RANGE.long.max, (v) => say.cost(v));
+export const vlanNumber = whole(VLAN_ID.min, VLAN_ID.max, say.vlan);
 
 export const vlanKey = z.string().refine((key) => /^[1-9]\d*$/.test(key) && Number(key) <= VLAN_ID.max, {
-  error: (issue) => wording.vlan(issue.input),
+  error: (issue) => say.vlan(issue.input),
 });
 export const perVlan = <T extends z.ZodType>(value: T) => z.record(vlanKey, value).optional();
 
 export const instanceKey = z.string().refine((key) => /^[1-9]\d*$/.test(key) && Number(key) <= INSTANCE_ID.max, {
-  error: (issue) => wording.instance(issue.input),
+  error: (issue) => say.instance(issue.input),
 });
 /** By MSTID; 0 is the CIST alone, where what is set for all trees should not follow. */
 export const perInstance = <T extends z.ZodType>(value: T) =>
   z
     .record(
       z.string().refine((key) => /^(0|[1-9]\d*)$/.test(key) && Number(key) <= INSTANCE_ID.max, {
-        error: (issue) => wording.instance(issue.input),
+        error: (issue) => say.instance(issue.input),
       }),
       value,
     )
     .optional();
 export const regionName = z
-  .string(saying(wording.regionName))
-  .refine((text) => new TextEncoder().encode(text).length <= REGION_NAME_OCTETS, saying(wording.regionName));
-export const revision = whole(REVISION.min, REVISION.max, wording.revision);
+  .string(saying(say.regionName))
+  .refine((text) => new TextEncoder().encode(text).length <= REGION_NAME_OCTETS, saying(say.regionName));
+export const revision = whole(REVISION.min, REVISION.max, say.revision);
 
-export const vlanSet = z.string(saying(wording.vlanList)).superRefine((text, context) => {
+export const vlanSet = z.string(saying(say.vlanList)).superRefine((text, context) => {
   if (text === 'all') return;
   const parsed = parseVlanRanges(text);
-  if (!parsed.ok) context.addIssue({ code: 'custom', message: wording.vlanSet(text, parsed.part, parsed.reason) });
+  if (!parsed.ok) context.addIssue({ code: 'custom', message: say.vlanSet(text, parsed.part, parsed.reason) });
 });
 
-export const mac = z.string(saying(wording.mac)).superRefine((text, context) => {
+export const mac = z.string(saying(say.mac)).superRefine((text, context) => {
   const canonical = canonicalMac(text);
-  if (canonical !== text) context.addIssue({ code: 'custom', message: wording.mac(text) });
-  else if (!isIndividualMac(text)) context.addIssue({ code: 'custom', message: wording.groupMac(text) });
+  if (canonical !== text) context.addIssue({ code: 'custom', message: say.mac(text) });
+  else if (!isIndividualMac(text)) context.addIssue({ code: 'custom', message: say.groupMac(text) });
 });
 
 export const TIERS = ['core', 'distribution', 'access'] as const;

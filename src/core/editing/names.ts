@@ -1,6 +1,6 @@
 /** Names and addresses for what comes into being. */
 import type { Design } from '../design';
-import { NAME_LENGTH } from '../design';
+import { NAME_LENGTH } from '../messages';
 import { canonicalMac, macToNumber, numberToMac } from '../standard';
 
 /** `closet-7` after `closet-6`, `gate-2` after `gate`: the next name of a row that is free. Counts what it gave as taken. */

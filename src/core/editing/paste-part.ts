@@ -1,5 +1,6 @@
 /** A part of a network put into a design: new ids, names and addresses, and everything that hangs together. */
-import { SHEET_EDGE, addElement } from '../design';
+import { addElement } from '../design';
+import { SHEET_EDGE } from '../messages';
 import type {
   Bundle,
   Design,

@@ -1,5 +1,6 @@
 /** A design from tables of switches, links and VLANs. All rows come in, or none and every refused one is named. */
-import { MODES, clipped, emptyDesign, readDesign } from '../design';
+import { MODES, emptyDesign, readDesign } from '../design';
+import { clipped } from '../messages';
 import type { Design, Fault, Mode, Port } from '../design';
 import { canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
 import type { CostScale } from '../standard';

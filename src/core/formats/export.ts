@@ -1,5 +1,5 @@
 /** Every way in which a network goes out as a file, in one table. */
-import { clipped } from '../design';
+import { clipped } from '../messages';
 import type { Design } from '../design';
 import { exportCsv } from './csv-export';
 import { exportGraphml } from './graphml-export';

@@ -1,5 +1,6 @@
 /** What a file is, by what is in it and not by its name. */
-import { jsonTextFault, readDesign, wording } from '../design';
+import { jsonTextFault, readDesign } from '../design';
+import { documentMessages as say } from '../messages';
 import type { Design } from '../design';
 import type { Reception } from '../editing';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
@@ -66,7 +67,7 @@ export function readOne({ file, text }: SourceFile): Read {
   });
   const start = text.replace(/^\uFEFF/, '').trimStart();
   if (start === '') return unknown('The file is empty.');
-  if (text.includes('\uFFFD')) return unknown(wording.notUtf8());
+  if (text.includes('\uFFFD')) return unknown(say.notUtf8());
   if (start.startsWith('<')) {
     const read = readGraphml(file, text);
     return read.ok ? { kind: 'graphml', file, design: read.design } : { kind: 'unknown', file, faults: read.faults };
@@ -90,7 +91,7 @@ export function readOne({ file, text }: SourceFile): Read {
 
 function readJson(file: string, text: string, unknown: (sentence: string, more?: Partial<TableFault>) => Read): Read {
   const fault = jsonTextFault(text);
-  if (fault) return unknown('breaks' in fault ? wording.brokenJson(fault.breaks) : wording.duplicateKey(fault.twice));
+  if (fault) return unknown('breaks' in fault ? say.brokenJson(fault.breaks) : say.duplicateKey(fault.twice));
   const value: unknown = JSON.parse(text);
   if (isNeighbourJson(value)) {
     const read = readNeighbourJson(file, value);

@@ -1,6 +1,6 @@
 /** Reading a table from CSV (RFC 4180, also with semicolons or tabs, also with a byte-order mark): header, rows, cells. */
 import Papa from 'papaparse';
-import { clipped } from '../design';
+import { clipped } from '../messages';
 
 /** A refused place in a table: file, line of the file (1 is the header), column, and the sentence. */
 export interface TableFault {

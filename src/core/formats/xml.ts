@@ -1,6 +1,6 @@
 /** The part of XML that GraphML needs: what is wrong with a text, and its elements, whatever a parser made of them. */
 import { XMLValidator } from 'fast-xml-parser';
-import { clipped } from '../design';
+import { clipped } from '../messages';
 
 export interface XmlElement {
   data?: unknown;

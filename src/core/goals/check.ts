@@ -1,4 +1,5 @@
 /** Goals against a solved design: met, broken or void, each with its reason. */
+import { goalMessages as say } from '../messages';
 import type { Goal } from '../design';
 import { loadsOf, percentOut } from '../analysis';
 import type { Loads } from '../analysis';
@@ -32,15 +33,17 @@ export function overloads(solved: SolvedDesign, loads: Loads, percent: number): 
 function checkLoad(solved: SolvedDesign, goal: Extract<Goal, { type: 'load' }>, loads: Loads): CheckedGoal {
   const over = overloads(solved, loads, goal.percent);
   if (solved.topology.design.demands.length === 0)
-    return { goal, state: 'void', reason: 'Void: no traffic is entered yet, so no link has a load.', trees: [] };
+    return { goal, state: 'void', reason: say['void-no-traffic'](), trees: [] };
   const [first] = over;
   if (!first) return { goal, state: 'met', reason: '', trees: [] };
-  const rest =
-    over.length > 1 ? `, and ${over.length - 1} more ${over.length === 2 ? 'link is' : 'links are'} over` : '';
   return {
     goal,
     state: 'broken',
-    reason: `${endWords(solved, first.port)} sends ${Math.round(first.percent)} % of its rate${rest}.`,
+    reason: say.overload({
+      port: endWords(solved, first.port),
+      percent: Math.round(first.percent),
+      more: over.length - 1,
+    }),
     trees: [...loads.byTree].filter(([, out]) => out[first.port]! > 0).map(([tree]) => tree),
   };
 }

@@ -1,4 +1,5 @@
 /** What a goal asks of single trees: conditions on one outcome, shared by the check and by the proposals. */
+import { goalMessages as say } from '../messages';
 import { bundleById, hostById, linkAt, farEnd, portById, segmentAt, switchById } from '../design';
 import type { Design, Goal, PlaceRef } from '../design';
 import { vlanMembership } from '../standard';
@@ -24,7 +25,7 @@ export type Wanted =
   | { readonly void: string }
   | { readonly void: null; readonly wants: readonly { readonly tree: SolvedTree; readonly want: Want }[] };
 
-const gone = (what: string) => ({ void: `Void: ${what} of this goal is not in the design.` });
+const gone = (what: string) => ({ void: say['void-gone']({ what }) });
 
 /** The trees that carry any of the VLANs of a goal. */
 export function treesOfGoal({ trees }: SolvedDesign, { vlans }: Pick<Goal, 'vlans'>): SolvedTree[] {
@@ -53,7 +54,7 @@ const placeThere = (design: Design, place: PlaceRef) =>
 export function wantsOf(solved: SolvedDesign, goal: Goal): Wanted {
   const { design, bridgeIndex, portIndex } = solved.topology;
   const trees = treesOfGoal(solved, goal);
-  if (trees.length === 0) return { void: `Void: no tree of the design carries VLAN ${goal.vlans}.` };
+  if (trees.length === 0) return { void: say['void-no-tree']({ vlans: goal.vlans }) };
   const each = (want: Want) => ({ void: null, wants: trees.map((tree) => ({ tree, want })) });
   switch (goal.type) {
     case 'root': {
@@ -64,20 +65,19 @@ export function wantsOf(solved: SolvedDesign, goal: Goal): Wanted {
     }
     case 'never-root': {
       const bridges = [...design.switches.keys()].filter((b) => design.switches[b]!.tier === goal.tier);
-      if (bridges.length === 0) return { void: `Void: no switch of the design is in the ${goal.tier} tier.` };
+      if (bridges.length === 0) return { void: say['void-no-tier']({ tier: goal.tier }) };
       return each({ kind: 'last', bridges });
     }
     case 'cut':
     case 'carries': {
       if (!portById(design, goal.port) && !bundleById(design, goal.port)) return gone('the port');
       const port = portIndex.get(goal.port);
-      if (port === undefined) return { void: 'Void: the bundle of this goal is down.' };
+      if (port === undefined) return { void: say['void-bundle-down']() };
       if (goal.type === 'cut') return each({ kind: 'cut', port });
       const link = linkAt(design, goal.port);
       const far = link && farEnd(link, goal.port);
       if (!link && !segmentAt(design, goal.port) && !bundleById(design, goal.port)) return gone('the link');
-      if (far && 'host' in far)
-        return { void: 'Void: a host is at the other end, so the port forwards in every tree.' };
+      if (far && 'host' in far) return { void: say['void-host']() };
       const own = trees.map((tree) => ({ tree, want: { kind: 'carry', port, yes: true } as const }));
       if (!goal.only) return { void: null, wants: own };
       const others = solved.trees.filter((t) => !trees.includes(t) && t.problem.portTakesPart[port]);
@@ -91,7 +91,7 @@ export function wantsOf(solved: SolvedDesign, goal: Goal): Wanted {
       const avoid = goal.avoid === undefined ? null : bridgeIndex.get(goal.avoid);
       if (avoid === undefined) return gone('the switch to avoid');
       const [from, to] = [bridgeOf(solved, goal.from), bridgeOf(solved, goal.to)];
-      if (from === null || to === null) return { void: 'Void: one of its ends is not cabled.' };
+      if (from === null || to === null) return { void: say['void-not-cabled']() };
       return each({ kind: 'path', from, to, atMost: goal.atMost ?? null, avoid });
     }
     case 'load':

@@ -1,4 +1,5 @@
 /** Which goals stand in each other's way. */
+import { breachMessages as reasons, goalMessages as say } from '../messages';
 import type { Goal } from '../design';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import type { CheckedGoal } from './check';
@@ -40,15 +41,15 @@ function impossible(of: SolvedTree, want: Want): string | null {
   const { topology } = of;
   if (want.kind === 'cut' || want.kind === 'carry') {
     const role = of.outcome.role[want.port];
-    if (topology.portLan[want.port]! < 0) return 'the link is down';
-    if (role === 0 || !of.problem.portTakesPart[want.port]) return 'the port is not in the tree';
+    if (topology.portLan[want.port]! < 0) return reasons['link-down']();
+    if (role === 0 || !of.problem.portTakesPart[want.port]) return reasons['port-outside']();
   }
   return null;
 }
 
 /** The smallest sets of conditions of one tree that cannot be met, as goals. */
 function within(solved: SolvedDesign, of: SolvedTree, asked: readonly Asked[]): Contradiction[] {
-  const where = treeWords([of.tree]);
+  const trees = treeWords([of.tree]);
   const tree = of.tree.id;
   for (const [i, a] of asked.entries())
     for (const b of asked.slice(i + 1))
@@ -58,7 +59,7 @@ function within(solved: SolvedDesign, of: SolvedTree, asked: readonly Asked[]): 
             goals: [a.goal, b.goal],
             tree,
             certain: true,
-            sentence: `${both(solved, [a.goal, b.goal])} contradict each other in ${where}.`,
+            sentence: say.contradict({ goals: both(solved, [a.goal, b.goal]), trees }),
           },
         ];
   const works = (list: readonly Asked[]) =>
@@ -77,8 +78,8 @@ function within(solved: SolvedDesign, of: SolvedTree, asked: readonly Asked[]): 
         tree,
         certain: reason !== null,
         sentence: reason
-          ? `${both(solved, [a.goal])} cannot be met in ${where}: ${reason}.`
-          : `No setting was found that meets ${both(solved, [a.goal])} in ${where}, even by itself.`,
+          ? say.impossible({ goals: both(solved, [a.goal]), trees, reason })
+          : say['not-found-alone']({ goals: both(solved, [a.goal]), trees }),
       };
     });
   // Leave out one after the other what the rest fails without as well.
@@ -93,7 +94,7 @@ function within(solved: SolvedDesign, of: SolvedTree, asked: readonly Asked[]): 
       goals,
       tree,
       certain: false,
-      sentence: `Each of ${both(solved, goals)} can be met, but no setting was found that meets them together in ${where}.`,
+      sentence: say['not-found-together']({ goals: both(solved, goals), trees }),
     },
   ];
 }
@@ -114,7 +115,7 @@ export function contradictions(
           goals: [c.goal],
           tree: '',
           certain: false,
-          sentence: `${both(solved, [c.goal])} cannot be met together with the other goals: no other path for the load was found.`,
+          sentence: say['no-path-for-load']({ goals: both(solved, [c.goal]) }),
         }))
       : [];
   return [...found, ...rest].filter((c) => {

@@ -1,9 +1,9 @@
 /** Whether a condition holds in an outcome, and in one sentence why not. */
+import { breachMessages as say } from '../messages';
 import { peersOf, walkFrom } from '../network';
-import { forwardsRole, ROLES, ROLE } from '../trees';
+import { forwardsRole, ROLES } from '../trees';
 import type { Topology, TreeOutcome, TreeProblem } from '../trees';
 import type { Want } from './conditions';
-import { count } from '../standard';
 
 /** A tree as the conditions see it: solved for real, or tried out. */
 export interface Case {
@@ -50,36 +50,37 @@ export function breach(of: Case, want: Want): string | null {
   switch (want.kind) {
     case 'root': {
       const root = outcome.root[want.bridge]!;
+      const own = { name: name(want.bridge) };
       if (root < 0)
-        return `${name(want.bridge)} ${topology.design.switches[want.bridge]!.off ? 'is off' : 'is not in this tree'}`;
-      if (root !== want.bridge) return `${name(root)} is root`;
+        return topology.design.switches[want.bridge]!.off ? say['switch-off'](own) : say['switch-outside'](own);
+      if (root !== want.bridge) return say['other-root']({ name: name(root) });
       if (want.next === null) return null;
       const next = successor(of, root);
       if (next === want.next) return null;
-      return next < 0 ? 'no switch comes next' : `${name(next)} comes next`;
+      return next < 0 ? say['no-next']() : say['other-next']({ name: name(next) });
     }
     case 'cut': {
-      const role = outcome.role[want.port]!;
-      return role === ROLE.alternate || role === ROLE.backup
-        ? null
-        : `the port is ${ROLES[role] === 'none' ? 'not in the tree' : ROLES[role] === 'disabled' ? 'down' : ROLES[role]}`;
+      const role = ROLES[outcome.role[want.port]!]!;
+      if (role === 'alternate' || role === 'backup') return null;
+      if (role === 'none') return say['port-outside']();
+      return role === 'disabled' ? say['port-down']() : say['port-role']({ role });
     }
     case 'carry': {
       if (carries(of, want.port) === want.yes) return null;
-      if (!want.yes) return 'the link carries it too';
+      if (!want.yes) return say['link-carries-too']();
       const role = ROLES[outcome.role[want.port]!]!;
-      if (role === 'none') return 'the port does not carry it';
-      if (role === 'disabled') return 'the link is down';
+      if (role === 'none') return say['port-lacks-vlan']();
+      if (role === 'disabled') return say['link-down']();
       const far = farPort(of, want.port);
       const at = forwardsRole(outcome.role[want.port]) ? far : want.port;
-      return at < 0 ? 'the far end has no switch' : `the link is blocked at ${name(topology.portBridge[at]!)}`;
+      return at < 0 ? say['no-far-switch']() : say['link-blocked']({ name: name(topology.portBridge[at]!) });
     }
     case 'path': {
       const way = wayBetween(of, want.from, want.to);
-      if (way.length === 0) return 'there is no path';
-      if (want.avoid !== null && way.includes(want.avoid)) return `the path crosses ${name(want.avoid)}`;
+      if (way.length === 0) return say['no-path']();
+      if (want.avoid !== null && way.includes(want.avoid)) return say['path-crosses']({ name: name(want.avoid) });
       const hops = way.length - 1;
-      return want.atMost !== null && hops > want.atMost ? `the path has ${count(hops, 'hop')}` : null;
+      return want.atMost !== null && hops > want.atMost ? say['path-too-long']({ hops }) : null;
     }
     case 'last': {
       const tier = new Set(want.bridges);
@@ -91,7 +92,7 @@ export function breach(of: Case, want: Want): string | null {
       if (best > worst) return null;
       const who = want.bridges.find((b) => outcome.rank[b] === best)!;
       const beaten = rivals.filter((b) => outcome.rank[b]! > best);
-      return `${name(who)} would come before ${name(beaten[0]!)}`;
+      return say['comes-before']({ name: name(who), other: name(beaten[0]!) });
     }
   }
 }

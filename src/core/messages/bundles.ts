@@ -36,18 +36,3 @@ export const bundleMessages = {
   'too-few': ({ active, total, needed }: { active: number; total: number; needed: number }) =>
     `${active} of ${count(total, 'member')} ${active === 1 ? 'is' : 'are'} ready, and the minimum is ${needed}: the bundle is down.`,
 } as const;
-
-/** Values that show each sentence in every form; a test walks them all. */
-export const bundleSamples: { [C in keyof typeof bundleMessages]: Parameters<(typeof bundleMessages)[C]>[] } = {
-  'both-static': [[]],
-  'static-alone': [[{ far: 'quay-b', bundled: true }], [{ far: 'quay-b', bundled: false }]],
-  'far-static': [[{ far: 'Quay-b', individual: true }], [{ far: 'Quay-b', individual: false }]],
-  'no-bundle-there': [[{ far: 'quay-b', individual: true }]],
-  'other-protocol': [[{ far: 'Quay-b', individual: false }]],
-  'both-passive': [[{ individual: true, lacp: true }], [{ individual: false, lacp: false }]],
-  agree: [[]],
-  'agree-standby': [[{ decides: 'This end' }]],
-  active: [[{ active: 1, total: 2 }], [{ active: 2, total: 2 }]],
-  'none-ready': [[]],
-  'too-few': [[{ active: 1, total: 2, needed: 2 }], [{ active: 2, total: 4, needed: 3 }]],
-};

@@ -1,4 +1,14 @@
 export { GLOSSARY, glossaryPage } from './glossary';
 export type { TermId } from './glossary';
+export { frameMessages, isSelection } from './frames';
+export type { Compared, LacpWords } from './frames';
+export { breachMessages, goalMessages } from './goals';
+export { stepMessages } from './steps';
+export { pairMessages } from './pairs';
+export { portChangeWords, storyMessages } from './story';
+export type { PortChange } from './story';
+export { ledgerMessages } from './ledger';
+export type { RootWords } from './ledger';
 export { bundleMessages } from './bundles';
 export { BUNDLE_COST_WORDS, BUNDLE_KIND_WORDS, MODE_WORDS, SCALE_WORDS } from './settings';
+export { MISSING_VALUE, NAME_LENGTH, SHEET_EDGE, clipped, documentMessages } from './document';

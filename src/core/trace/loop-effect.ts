@@ -5,6 +5,9 @@ import type { LoopSpan } from './recorder';
 const SHORTEST_FRAME_BITS = 84 * 8;
 
 export interface LoopEffect {
+  /** Microseconds that one loop takes, and Mb/s of its slowest link. */
+  readonly around: number;
+  readonly rate: number;
   /** Frames a second of the shortest kind that fill its slowest link. */
   readonly full: number;
   /** Copies of one broadcast that each host of the VLAN receives in a second: it loops both ways. */
@@ -25,6 +28,8 @@ export function loopEffect({ rate, around, turns, ports }: LoopSpan): LoopEffect
   const copies = Math.min(full, Math.round(ways * rounds));
   const doublings = Math.max(0, Math.ceil(Math.log2(full / (ways * rounds))));
   return {
+    around,
+    rate,
     full,
     copies,
     moves: copies,

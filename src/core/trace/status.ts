@@ -2,9 +2,10 @@
 import { bundleById, portById, untaggedWords } from '../design';
 import type { Design } from '../design';
 import type { LoopSpan, Trace } from './recorder';
-import { effectWords, spanAt } from './story';
+import { loopEffect } from './loop-effect';
+import { spanAt } from './story';
 import { portList, portWords, treesWords, vlansWords } from './words';
-import { lasting, seconds } from '../standard';
+import { storyMessages as say } from '../messages';
 
 export interface Standing {
   readonly kind: 'guard' | 'loop';
@@ -24,20 +25,11 @@ function shutAt(trace: Trace, at: number): Map<string, number | null> {
   return shut;
 }
 
-function shutWords(design: Design, port: string, until: number | null, at: number): string {
-  const back =
-    until === null
-      ? 'it stays shut down until it is enabled by hand'
-      : `it recovers in ${lasting(until - at)}, at ${seconds(until)}`;
-  return `${portWords(design, port)} is shut down by BPDU guard: it received a BPDU; ${back}.`;
-}
-
 /** Why a port is held back without being shut. */
-function heldWords(design: Design, port: string): string {
-  const element = portById(design, port) ?? bundleById(design, port);
-  return element?.rootGuard
-    ? `${portWords(design, port)} is blocked by root guard while it receives superior BPDUs.`
-    : `${portWords(design, port)} is blocked by loop guard: it receives no more BPDUs, and stays blocked until it does.`;
+function heldWords(design: Design, id: string): string {
+  const port = portWords(design, id);
+  const guarded = (portById(design, id) ?? bundleById(design, id))?.rootGuard;
+  return guarded ? say['now-root-guard']({ port }) : say['now-loop-guard']({ port });
 }
 
 /** Loops of several trees that began together over the same ports. */
@@ -63,25 +55,34 @@ export function standingOut(design: Design, trace: Trace, at: number): Standing[
   return [
     ...loopsTogether(loops).map((same): Standing => {
       const [loop] = same as [LoopSpan];
-      const trees = vlansWords(
+      const vlans = vlansWords(
         trace,
         same.map((l) => l.vlan),
       );
       return {
         kind: 'loop',
         ports: loop.ports,
-        text: `Frames ${at === loop.from ? `start to loop in ${trees}` : `have looped in ${trees} for ${lasting(at - loop.from)}`}, over ${portList(design, loop.ports)}. ${effectWords(loop)}`,
+        text: say['now-looping']({
+          vlans,
+          ports: portList(design, loop.ports),
+          since: at - loop.from,
+          effect: loopEffect(loop),
+        }),
       };
     }),
     ...[...shut].map(([port, until]): Standing => ({
       kind: 'guard',
       ports: [port],
-      text: shutWords(design, port, until, at),
+      text: say['now-shut']({ port: portWords(design, port), until, at }),
     })),
     ...[...inconsistent].map(([port, trees]): Standing => ({
       kind: 'guard',
       ports: [port],
-      text: `${portWords(design, port)} is inconsistent in ${treesWords(trace, trees, { design, port })}: ${untaggedWords(design, port)}.`,
+      text: say['now-inconsistent']({
+        port: portWords(design, port),
+        trees: treesWords(trace, trees, { design, port }),
+        difference: untaggedWords(design, port),
+      }),
     })),
     ...[...held].map((port): Standing => ({ kind: 'guard', ports: [port], text: heldWords(design, port) })),
   ];

@@ -1,31 +1,10 @@
 /** What became of ports, in words. */
 import type { Design } from '../design';
-import type { PortLane, PortSpan, RunRole, Trace } from './recorder';
+import { portChangeWords, storyMessages as say } from '../messages';
+import type { PortChange } from '../messages';
+import type { PortLane, PortSpan, Trace } from './recorder';
 import type { Line } from './story-line';
 import { portList, portWords, treesWords } from './words';
-import { seconds } from '../standard';
-
-/** What happened to a port, for one port and for several. */
-type PortChange =
-  | { readonly code: 'forwards'; readonly role: RunRole }
-  | { readonly code: 'guarded' | 'inconsistent' | 'consistent' | 'blocked' | 'listening' };
-
-const SENTENCES: Record<PortChange['code'], (change: PortChange, many: boolean) => string> = {
-  forwards: (change, many) => {
-    const role = 'role' in change ? change.role : 'disabled';
-    const verb = many ? 'forward' : 'forwards';
-    return role === 'disabled' ? `${verb} without a role` : `${verb} as ${role} ${many ? 'ports' : 'port'}`;
-  },
-  guarded: (_, many) => (many ? 'are blocked by their guards' : 'is blocked by its guard'),
-  inconsistent: (_, many) => `${many ? 'are' : 'is'} inconsistent`,
-  consistent: (_, many) => `${many ? 'are' : 'is'} no longer inconsistent`,
-  blocked: (_, many) => `${many ? 'are' : 'is'} blocked`,
-  listening: (_, many) => `${many ? 'are' : 'is'} listening`,
-};
-/** Why, where it does not show from the change itself. */
-const reasonWords = ({ code }: PortChange): string =>
-  code === 'inconsistent' ? ': the ends of its cable differ in their untagged VLAN' : '';
-const changeWords = (change: PortChange, many: boolean): string => SENTENCES[change.code](change, many);
 
 /** A change that is worth a line: to forwarding or blocked, not the states between; null for anything else. */
 function changeOf(span: PortSpan, before: PortSpan): PortChange | null {
@@ -65,11 +44,11 @@ function restlessLines(design: Design, lanes: readonly { lane: PortLane; changes
   const from = Math.min(...lanes.map((l) => l.changes[0]!.at));
   const to = Math.max(...lanes.map((l) => l.changes.at(-1)!.at));
   const most = Math.max(...lanes.map((l) => l.changes.length));
-  const subject =
+  const values = { ports: portList(design, ports), until: to, times: most };
+  const text =
     ports.length > MANY
-      ? `${ports.length} ports flap`
-      : `${portList(design, ports)} ${ports.length === 1 ? 'flaps' : 'flap'}`;
-  const text = `${subject} between forwarding and blocked until ${seconds(to)}, up to ${most} times${ports.length > MANY ? `: ${portList(design, ports)}` : ''}.`;
+      ? say['many-flap']({ ...values, number: ports.length })
+      : say.flap({ ...values, one: ports.length === 1 });
   return [{ at: from, kind: 'note', text }];
 }
 
@@ -97,7 +76,7 @@ function momentsOf(changed: readonly { lane: PortLane; changes: readonly Became[
   for (const { lane, changes } of changed) {
     const listed = changes.length <= MOST_CHANGES ? changes : most ? [] : [changes[0]!, changes.at(-1)!];
     for (const { at, change } of listed)
-      under(moments, [Math.round(at / ONE_MOMENT), lane.port, changeWords(change, false)], () => ({
+      under(moments, [Math.round(at / ONE_MOMENT), lane.port, portChangeWords(change, false)], () => ({
         at,
         change,
         port: lane.port,
@@ -120,7 +99,7 @@ export function portLines(design: Design, trace: Trace): Line[] {
   for (const moment of momentsOf(changed, many)) {
     const { at, change, port } = moment;
     const place = where(moment);
-    under(alike, [Math.round(at / ONE_MOMENT), changeWords(change, false), place], () => ({
+    under(alike, [Math.round(at / ONE_MOMENT), portChangeWords(change, false), place], () => ({
       at,
       change,
       where: place,
@@ -128,10 +107,10 @@ export function portLines(design: Design, trace: Trace): Line[] {
     })).ports.push(port);
   }
   const lines = [...alike.values()].flatMap(({ at, change, where: place, ports }): Line[] => {
-    const line = (subject: string, rest: string) => ({ at, kind: 'port' as const, text: `${subject}${place}${rest}.` });
+    const line = (text: string) => ({ at, kind: 'port' as const, text });
     return ports.length > MANY
-      ? [line(`${ports.length} ports ${changeWords(change, true)}`, `: ${portList(design, ports)}`)]
-      : ports.map((port) => line(`${portWords(design, port)} ${changeWords(change, false)}`, reasonWords(change)));
+      ? [line(say.ports({ number: ports.length, ports: portList(design, ports), place, change }))]
+      : ports.map((port) => line(say.port({ port: portWords(design, port), place, change })));
   });
   return [...restlessLines(design, restless), ...lines];
 }

@@ -3,7 +3,7 @@ import type { Design } from '../design';
 import type { ReachSpan, Trace } from './recorder';
 import type { Line } from './story-line';
 import { AGREED, switchList, vlansWords } from './words';
-import { lasting, seconds } from '../standard';
+import { storyMessages as say } from '../messages';
 
 type Apart = ReachSpan['apart'];
 /** Something to tell of a VLAN. */
@@ -59,18 +59,18 @@ function turnsOf(spans: readonly ReachSpan[]): Turn[] {
   return [...found, ...toldOf(turns, true)];
 }
 
-function sentence(design: Design, trace: Trace, { at, since, apart, more, until }: Turn, vlans: number[]): string {
-  const subject = vlansWords(trace, vlans);
-  const [are, change] = subject.startsWith('VLAN ') ? ['is', 'changes'] : ['are', 'change'];
-  if (apart.length === 0) return `${subject} ${are} connected again, after ${lasting(at - (since ?? at))}.`;
+function sentence(design: Design, trace: Trace, { at, since, apart, more, until }: Turn, of: number[]): string {
+  const vlans = vlansWords(trace, of);
+  const one = vlans.startsWith('VLAN ');
+  if (apart.length === 0) return say.connected({ vlans, one, after: at - (since ?? at) });
   const parts =
     apart.length > MOST_PARTS
       ? `${size(apart)} switches in ${apart.length} partitions: ${switchList(design, apart.flat())}`
       : apart.map((part) => switchList(design, part)).join('; ');
-  const begins =
-    at === 0 ? `${are} partitioned from the start` : since === null ? `${are} partitioned` : `${are} still partitioned`;
-  const onward = more > 0 ? ` and ${change} ${more} times until ${seconds(until)}; at worst the rest` : ': the rest';
-  return `${subject} ${begins}${onward} does not reach ${parts}.`;
+  const when = at === 0 ? 'start' : since === null ? 'now' : 'still';
+  return more > 0
+    ? say['partitioned-often']({ vlans, one, parts, when, times: more, until })
+    : say.partitioned({ vlans, one, parts, when });
 }
 
 /** One line for all VLANs to which the same happened at a moment. */

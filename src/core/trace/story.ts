@@ -2,12 +2,12 @@
 import { switchById } from '../design';
 import type { Design } from '../design';
 import { loopEffect } from './loop-effect';
-import type { ContactLane, Happening, LoopSpan, Trace } from './recorder';
+import type { ContactLane, Happening, Trace } from './recorder';
 import { portLines } from './story-ports';
 import { reachLines } from './story-reach';
 import { AGREED, hostWords, portList, portWords, treesWords, vlansWords } from './words';
 import type { Line } from './story-line';
-import { count, grouped, lasting, seconds } from '../standard';
+import { storyMessages as say } from '../messages';
 
 interface Gap {
   readonly from: number;
@@ -32,34 +32,24 @@ function contactLines(design: Design, trace: Trace): Line[] {
       {
         at: from,
         kind: 'contact',
-        text: from === 0 ? `Unreachable from the start: ${pair}.` : `Unreachable: ${pair}.`,
+        text: from === 0 ? say['unreachable-from-start']({ pair }) : say.unreachable({ pair }),
       },
       ...(to === null
-        ? [{ at: from, kind: 'contact' as const, text: `Unreachable for the rest of the run: ${pair}.` }]
-        : [{ at: to, kind: 'contact' as const, text: `Reachable again after ${lasting(to - from)}: ${pair}.` }]),
+        ? [{ at: from, kind: 'contact' as const, text: say['unreachable-to-end']({ pair }) }]
+        : [{ at: to, kind: 'contact' as const, text: say.reachable({ pair, after: to - from }) }]),
     ]);
     const moved = lane.spans.flatMap((span, i): Line[] => {
       const before = lane.spans[i - 1];
       if (!before?.ok || !span.ok || before.path.join() === span.path.join()) return [];
-      return [{ at: span.at, kind: 'contact', text: `Still reachable, over another path: ${pair}.` }];
+      return [{ at: span.at, kind: 'contact', text: say['other-path']({ pair }) }];
     });
     const doubled = lane.spans.flatMap((span, i): Line[] =>
       span.copies > 1 && (lane.spans[i - 1]?.copies ?? 0) <= 1
-        ? [{ at: span.at, kind: 'contact', text: `Frames arrive in ${span.copies} or more copies: ${pair}.` }]
+        ? [{ at: span.at, kind: 'contact', text: say.copies({ pair, copies: span.copies }) }]
         : [],
     );
     return [...gaps, ...moved, ...doubled];
   });
-}
-
-/** What a loop does: copies, tables that point back and forth, and when its slowest link is full. */
-export function effectWords(loop: LoopSpan): string {
-  const { full, copies, broadcasts, fullAfter } = loopEffect(loop);
-  const filled =
-    fullAfter === null
-      ? `${grouped(broadcasts)} of them fill ${loop.rate} Mb/s`
-      : `copies double in every loop: one broadcast fills ${loop.rate} Mb/s after ${lasting(fullAfter)}`;
-  return `One loop takes ${lasting(loop.around)}: every host receives each broadcast ${grouped(copies)} times a second, and MAC table entries flap as often; ${filled} (${grouped(full)} frames a second).`;
 }
 
 function happeningLine(design: Design, h: Happening): Line | null {
@@ -72,18 +62,18 @@ function happeningLine(design: Design, h: Happening): Line | null {
       return {
         at: h.at,
         kind: 'guard',
-        text: `${portWords(design, h.port)} received a BPDU and was shut down by BPDU guard${h.until === null ? ', until it is enabled by hand' : ` until ${seconds(h.until)}`}.`,
+        text: say['bpdu-guard']({ port: portWords(design, h.port), until: h.until }),
       };
     case 'recover':
-      return { at: h.at, kind: 'guard', text: `${portWords(design, h.port)} recovered.` };
+      return { at: h.at, kind: 'guard', text: say.recovered({ port: portWords(design, h.port) }) };
     case 'bundle':
       return {
         at: h.at,
         kind: 'port',
-        text: `Bundle ${portWords(design, h.bundle)}: ${h.active} of ${h.of} members active.`,
+        text: say.bundle({ bundle: portWords(design, h.bundle), active: h.active, of: h.of }),
       };
     case 'restart':
-      return { at: h.at, kind: 'note', text: `${switchById(design, h.switch)?.name ?? h.switch} restarts.` };
+      return { at: h.at, kind: 'note', text: say.restart({ name: switchById(design, h.switch)?.name ?? h.switch }) };
     case 'flush':
       return null;
   }
@@ -115,12 +105,8 @@ function rootLines(design: Design, trace: Trace): Line[] {
     });
   }
   return [...byMoment.values()].map(({ at, root, since, trees }) => {
-    const without = since === null || since === at ? '' : `, ${lasting(at - since)} after the previous root`;
-    return {
-      at,
-      kind: 'port',
-      text: `${name(root)} is root in ${treesWords(trace, trees)}${without}.`,
-    };
+    const after = since === null || since === at ? null : at - since;
+    return { at, kind: 'port', text: say.root({ name: name(root), trees: treesWords(trace, trees), after }) };
   });
 }
 
@@ -137,13 +123,14 @@ function loopLines(design: Design, trace: Trace): Line[] {
   }
   return [...alike.values()].map((same): Line => {
     const { loop, at, ended } = same[0]!;
-    const where = `in ${vlansWords(
+    const vlans = vlansWords(
       trace,
       same.map((s) => s.loop.vlan),
-    )} over ${portList(design, loop.ports)}`;
+    );
+    const ports = portList(design, loop.ports);
     const text = ended
-      ? `The loop ${where} ends after ${lasting(at - loop.from)}.`
-      : `Frames loop ${where}. ${effectWords(loop)}`;
+      ? say['loop-ends']({ vlans, ports, after: at - loop.from })
+      : say.loop({ vlans, ports, effect: loopEffect(loop) });
     return { at, kind: 'loop', text };
   });
 }
@@ -162,7 +149,7 @@ function flushLines(trace: Trace): Line[] {
   return [...sums.values()].map(({ at, entries, switches }) => ({
     at,
     kind: 'note' as const,
-    text: `${entries} MAC table ${entries === 1 ? 'entry' : 'entries'} of the probed hosts flushed on ${count(switches.size, 'switch', 'switches')}.`,
+    text: say.flushed({ entries, switches: switches.size }),
   }));
 }
 

@@ -117,8 +117,8 @@ function followed(solved: SolvedDesign, of: SolvedTree, port: number): SolvedTre
 /** Why a port has its role. */
 export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
   const ledger = explainRole(solved, of, port);
-  const extras = say.joinedSentence(solved.topology, port);
-  return extras === '' ? ledger : { ...ledger, sentence: ledger.sentence + extras };
+  const joined = say.joinedSentence(solved.topology, port);
+  return joined === null ? ledger : { ...ledger, sentence: `${ledger.sentence} ${joined}` };
 }
 
 function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
@@ -143,7 +143,7 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
   if (role === 'designated' || role === 'master')
     return { sentence: say.designatedSentence(reader, port, lan), contests: [lan] };
   const contests = of.outcome.root[bridge] === bridge ? [lan] : [lan, rootPortContest(reader, bridge)];
-  return { sentence: say.cutSentence(reader, port, role, lan), contests };
+  return { sentence: say.blockedSentence(reader, port, role, lan), contests };
 }
 
 /**

@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
 import type { Chosen } from '../../core/editing';
-import { wording } from '../../core/design';
+import { documentMessages as say } from '../../core/messages';
 import { speedCell } from '../../core/editing/tables';
 import { cableAction, thingName } from './actions';
 import { newId } from '../session/new-id';
@@ -38,7 +38,7 @@ export function CableDialog({ cabling, from, onClose }: { cabling: Cabling; from
   const mbps = speedCell(rate);
   const countFault = Number.isInteger(n) && n >= 1 && n <= 64 ? null : 'From 1 to 64 cables.';
   const speedFault =
-    Number.isInteger(mbps) && (mbps as number) >= 1 && (mbps as number) <= 1_000_000 ? null : wording.speed(rate);
+    Number.isInteger(mbps) && (mbps as number) >= 1 && (mbps as number) <= 1_000_000 ? null : say.speed(rate);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (!to || countFault || speedFault) return;

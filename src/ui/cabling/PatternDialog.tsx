@@ -9,7 +9,7 @@ import { useState } from 'react';
 import type { FormEvent } from 'react';
 import { PATTERNS, drawPattern, planOf } from '../../core/editing';
 import type { PatternId } from '../../core/editing';
-import { NAME_LENGTH, wording } from '../../core/design';
+import { NAME_LENGTH, documentMessages as say } from '../../core/messages';
 import { parseVlanRanges } from '../../core/standard';
 import { speedCell } from '../../core/editing/tables';
 import { newId } from '../session/new-id';
@@ -71,11 +71,11 @@ export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose:
     const value = speedCell(text);
     return Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000
       ? null
-      : wording.speed(text);
+      : say.speed(text);
   };
   const read = parseVlanRanges(vlans === 'all' ? '' : vlans);
-  const vlanFault = read.ok ? null : wording.vlanSet(vlans, read.part, read.reason);
-  const nameFault = (name: string) => (name.trim() === '' || name.length > NAME_LENGTH - 6 ? wording.name(name) : null);
+  const vlanFault = read.ok ? null : say.vlanSet(vlans, read.part, read.reason);
+  const nameFault = (name: string) => (name.trim() === '' || name.length > NAME_LENGTH - 6 ? say.name(name) : null);
   const faults = [
     countFault,
     speedFault(speeds.core),

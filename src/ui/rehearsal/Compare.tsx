@@ -2,7 +2,8 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { applyEdits, hostById, isPerVlan, timersFit, wording } from '../../core/design';
+import { applyEdits, hostById, isPerVlan, timersFit } from '../../core/design';
+import { documentMessages as say } from '../../core/messages';
 import type { Design, Edit, Script, TimersInForce } from '../../core/design';
 import { gapsOf } from '../../core/trace';
 import type { Trace } from '../../core/trace';
@@ -174,7 +175,7 @@ function OtherTimers({ disabled, onRun }: { disabled: boolean; onRun: (timers: T
     ? `${wrong[1].split(',')[0]} ${timers[wrong[0]]} s is out of range: ${TIMERS[wrong[0]].min} to ${TIMERS[wrong[0]].max} whole seconds.`
     : timersFit(timers)
       ? null
-      : wording.timersTogether('A switch', timers.helloTime, timers.maxAge, timers.forwardDelay);
+      : say.timersTogether('A switch', timers.helloTime, timers.maxAge, timers.forwardDelay);
   return (
     <div className="bundle-fields other-timers">
       {TIMER_FIELDS.map(([field, label]) => (

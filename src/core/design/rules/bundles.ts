@@ -3,7 +3,7 @@ import { ACTIVE_MEMBERS, PAIR_PORT_OFFSET } from '../../standard';
 import type { Fault } from '../fault';
 import { bundlesOf, portsOf, switchById } from '../look-ups';
 import type { Rule, RuleEntry } from './rule';
-import { wording } from '../wording';
+import { documentMessages as say } from '../../messages';
 
 const memberCounts: Rule = ({ bundles }) =>
   bundles.flatMap((b, i): Fault[] => {
@@ -11,9 +11,9 @@ const memberCounts: Rule = ({ bundles }) =>
     if (b.minActive === undefined) return [];
     const path = ['bundles', i, 'minActive'];
     if (b.minActive > max)
-      return [{ code: 'min-above-max', path, sentence: wording.minAboveMax(b.name, b.minActive, max) }];
+      return [{ code: 'min-above-max', path, sentence: say.minAboveMax(b.name, b.minActive, max) }];
     return b.minActive > b.members.length
-      ? [{ code: 'min-above-members', path, sentence: wording.minAboveMembers(b.name, b.minActive, b.members.length) }]
+      ? [{ code: 'min-above-members', path, sentence: say.minAboveMembers(b.name, b.minActive, b.members.length) }]
       : [];
   });
 
@@ -25,30 +25,30 @@ const pairs: Rule = (design) => {
     pair.switches.forEach((id, j) => {
       const path = ['pairs', i, 'switches', j];
       const s = switchById(design, id);
-      if (!s) faults.push({ code: 'no-switch', path, sentence: wording.noSuch('switch', id) });
+      if (!s) faults.push({ code: 'no-switch', path, sentence: say.noSuch('switch', id) });
       else if (j === 1 && pair.switches[0] === id)
-        faults.push({ code: 'pair-of-one', path, sentence: wording.pairOfOne(s.name) });
-      else if (taken.has(id)) faults.push({ code: 'pair-taken', path, sentence: wording.pairTaken(s.name) });
+        faults.push({ code: 'pair-of-one', path, sentence: say.pairOfOne(s.name) });
+      else if (taken.has(id)) faults.push({ code: 'pair-taken', path, sentence: say.pairTaken(s.name) });
       taken.add(id);
       const high = [...portsOf(design, id), ...bundlesOf(design, id)].find((p) => p.number >= PAIR_PORT_OFFSET);
       if (high)
         faults.push({
           code: 'pair-port-number',
           path,
-          sentence: wording.pairPortNumber(`'${high.name}' of ${s?.name}`),
+          sentence: say.pairPortNumber(`'${high.name}' of ${s?.name}`),
         });
     });
     if (domains.has(pair.domain))
-      faults.push({ code: 'domain-taken', path: ['pairs', i, 'domain'], sentence: wording.domainTaken(pair.domain) });
+      faults.push({ code: 'domain-taken', path: ['pairs', i, 'domain'], sentence: say.domainTaken(pair.domain) });
     domains.add(pair.domain);
   });
   const numbers = new Set<string>();
   design.bundles.forEach((b, i) => {
     if (b.shared === undefined) return;
     const path = ['bundles', i, 'shared'];
-    if (!taken.has(b.switch)) faults.push({ code: 'shared-alone', path, sentence: wording.sharedAlone(b.name) });
+    if (!taken.has(b.switch)) faults.push({ code: 'shared-alone', path, sentence: say.sharedAlone(b.name) });
     const key = `${b.switch}\n${b.shared}`;
-    if (numbers.has(key)) faults.push({ code: 'shared-twice', path, sentence: wording.sharedTwice(b.name, b.shared) });
+    if (numbers.has(key)) faults.push({ code: 'shared-twice', path, sentence: say.sharedTwice(b.name, b.shared) });
     numbers.add(key);
   });
   return faults;

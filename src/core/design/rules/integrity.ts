@@ -8,7 +8,7 @@ import { rehearsalRules } from './script';
 import type { Rule, RuleEntry, Touch } from './rule';
 import type { Design, ListName, Port } from '../schema';
 import type { Bundle } from '../bundle-schema';
-import { wording } from '../wording';
+import { documentMessages as say } from '../../messages';
 
 function twice<T>(
   list: readonly T[],
@@ -32,14 +32,14 @@ const uniqueIds =
     twice(
       design[list] as readonly { id: string }[],
       (e) => e.id,
-      (e, i) => ({ code: 'duplicate-id', path: [list, i, 'id'], sentence: wording.duplicateId(e.id) }),
+      (e, i) => ({ code: 'duplicate-id', path: [list, i, 'id'], sentence: say.duplicateId(e.id) }),
     );
 
 const vlanNumbers: Rule = ({ vlans }) =>
   twice(
     vlans,
     (v) => v.number,
-    (v, i) => ({ code: 'duplicate-vlan', path: ['vlans', i, 'number'], sentence: wording.duplicateVlan(v.number) }),
+    (v, i) => ({ code: 'duplicate-vlan', path: ['vlans', i, 'number'], sentence: say.duplicateVlan(v.number) }),
   );
 
 const switchNames: Rule = ({ switches }) =>
@@ -49,7 +49,7 @@ const switchNames: Rule = ({ switches }) =>
     (s, i) => ({
       code: 'duplicate-name',
       path: ['switches', i, 'name'],
-      sentence: wording.duplicateName('switches', s.name),
+      sentence: say.duplicateName('switches', s.name),
     }),
   );
 
@@ -60,7 +60,7 @@ const switchMacs: Rule = ({ switches }) =>
     (s, i, first) => ({
       code: 'duplicate-mac',
       path: ['switches', i, 'mac'],
-      sentence: wording.duplicateMac(s.mac, first.name, s.name),
+      sentence: say.duplicateMac(s.mac, first.name, s.name),
     }),
   );
 
@@ -71,7 +71,7 @@ const hostNames: Rule = ({ hosts }) =>
     (h, i) => ({
       code: 'duplicate-name',
       path: ['hosts', i, 'name'],
-      sentence: wording.duplicateName('hosts', h.name),
+      sentence: say.duplicateName('hosts', h.name),
     }),
   );
 
@@ -81,22 +81,22 @@ function portLike(design: Design, list: 'ports' | 'bundles'): Fault[] {
   (design[list] as readonly (Port | Bundle)[]).forEach((port, i) => {
     const owner = switchById(design, port.switch);
     if (!owner) {
-      faults.push({ code: 'no-switch', path: [list, i, 'switch'], sentence: wording.noSuch('switch', port.switch) });
+      faults.push({ code: 'no-switch', path: [list, i, 'switch'], sentence: say.noSuch('switch', port.switch) });
       return;
     }
     const scale = owner.costScale ?? design.costScale;
     if (port.cost !== undefined && port.cost > COST_RANGE[scale].max)
-      faults.push({ code: 'cost-range', path: [list, i, 'cost'], sentence: wording.cost(port.cost, scale) });
+      faults.push({ code: 'cost-range', path: [list, i, 'cost'], sentence: say.cost(port.cost, scale) });
     if (port.internalCost !== undefined && port.internalCost > COST_RANGE[scale].max)
       faults.push({
         code: 'cost-range',
         path: [list, i, 'internalCost'],
-        sentence: wording.cost(port.internalCost, scale),
+        sentence: say.cost(port.internalCost, scale),
       });
     for (const table of ['vlanCost', 'instanceCost'] as const)
       for (const [key, cost] of Object.entries(port[table] ?? {}))
         if (cost > COST_RANGE[scale].max)
-          faults.push({ code: 'cost-range', path: [list, i, table, key], sentence: wording.cost(cost, scale) });
+          faults.push({ code: 'cost-range', path: [list, i, table, key], sentence: say.cost(cost, scale) });
   });
   return faults;
 }
@@ -114,7 +114,7 @@ const portNumbers: Rule = (design) => {
       ({ port, path }) => ({
         code: 'duplicate-port-number',
         path: [...path, 'number'],
-        sentence: wording.duplicatePortNumber(label(port), port.number),
+        sentence: say.duplicatePortNumber(label(port), port.number),
       }),
     ),
     ...twice(
@@ -123,7 +123,7 @@ const portNumbers: Rule = (design) => {
       ({ port, path }) => ({
         code: 'duplicate-port-name',
         path: [...path, 'name'],
-        sentence: wording.duplicatePortName(label(port), port.name),
+        sentence: say.duplicatePortName(label(port), port.name),
       }),
     ),
   ];
@@ -134,10 +134,10 @@ const cables: Rule = (design) => {
   const taken = new Map<string, string>();
   const take = (portId: string, by: string, path: (string | number)[]) => {
     if (!portById(design, portId))
-      return void faults.push({ code: 'no-port', path, sentence: wording.noSuch('port', portId) });
+      return void faults.push({ code: 'no-port', path, sentence: say.noSuch('port', portId) });
     const before = taken.get(portId);
     if (before !== undefined)
-      faults.push({ code: 'port-taken', path, sentence: wording.portTaken(portLabel(design, portId), before, by) });
+      faults.push({ code: 'port-taken', path, sentence: say.portTaken(portLabel(design, portId), before, by) });
     else taken.set(portId, by);
   };
   design.links.forEach((link, i) => {
@@ -145,15 +145,15 @@ const cables: Rule = (design) => {
       return void faults.push({
         code: 'same-end',
         path: ['links', i],
-        sentence: wording.sameEnd(portLabel(design, link.a.port)),
+        sentence: say.sameEnd(portLabel(design, link.a.port)),
       });
     if ('host' in link.a && 'host' in link.b)
-      return void faults.push({ code: 'host-to-host', path: ['links', i], sentence: wording.hostToHost() });
+      return void faults.push({ code: 'host-to-host', path: ['links', i], sentence: say.hostToHost() });
     for (const side of ['a', 'b'] as const) {
       const end = link[side];
       if ('port' in end) take(end.port, `link '${link.id}'`, ['links', i, side, 'port']);
       else if (!hostById(design, end.host))
-        faults.push({ code: 'no-host', path: ['links', i, side, 'host'], sentence: wording.noSuch('host', end.host) });
+        faults.push({ code: 'no-host', path: ['links', i, side, 'host'], sentence: say.noSuch('host', end.host) });
     }
   });
   design.segments.forEach((segment, i) =>
@@ -169,19 +169,19 @@ const members: Rule = (design) => {
     bundle.members.forEach((id, j) => {
       const path = ['bundles', i, 'members', j];
       const port = portById(design, id);
-      if (!port) return void faults.push({ code: 'no-port', path, sentence: wording.noSuch('port', id) });
+      if (!port) return void faults.push({ code: 'no-port', path, sentence: say.noSuch('port', id) });
       if (port.switch !== bundle.switch)
         faults.push({
           code: 'foreign-member',
           path,
-          sentence: wording.foreignMember(bundle.name, portLabel(design, id)),
+          sentence: say.foreignMember(bundle.name, portLabel(design, id)),
         });
       const before = taken.get(id);
       if (before !== undefined)
         faults.push({
           code: 'port-taken',
           path,
-          sentence: wording.portTaken(portLabel(design, id), `bundle '${before}'`, `bundle '${bundle.name}'`),
+          sentence: say.portTaken(portLabel(design, id), `bundle '${before}'`, `bundle '${bundle.name}'`),
         });
       else taken.set(id, bundle.name);
     }),

@@ -4,7 +4,7 @@ import type { Fault } from '../fault';
 import type { Rule, RuleEntry } from './rule';
 import { switchById } from '../look-ups';
 import type { Region } from '../schema';
-import { wording } from '../wording';
+import { documentMessages as say } from '../../messages';
 
 /** The first VLAN that stands in two instances of a region. */
 function doubleVlan({ map }: Region): { vlan: number; first: string; second: string } | null {
@@ -29,14 +29,14 @@ const maps: Rule = ({ regions }) =>
       faults.push({
         code: 'vlan-in-two-instances',
         path: ['regions', i, 'map', twice.second],
-        sentence: wording.vlanTwice(region.name, twice.vlan, twice.first, twice.second),
+        sentence: say.vlanTwice(region.name, twice.vlan, twice.first, twice.second),
       });
     const count = Object.keys(region.map).length;
     if (count > MOST_INSTANCES)
       faults.push({
         code: 'too-many-instances',
         path: ['regions', i, 'map'],
-        sentence: wording.tooManyInstances(`Region '${region.name}'`, count),
+        sentence: say.tooManyInstances(`Region '${region.name}'`, count),
       });
     return faults;
   });
@@ -46,7 +46,7 @@ const membership: Rule = ({ switches, regions }) => {
   return switches.flatMap((s, i) => {
     const region = s.region === undefined ? regions[0] : known.get(s.region);
     if (s.region !== undefined && !region)
-      return [{ code: 'no-region', path: ['switches', i, 'region'], sentence: wording.noSuch('region', s.region) }];
+      return [{ code: 'no-region', path: ['switches', i, 'region'], sentence: say.noSuch('region', s.region) }];
     if (!s.vlanInstance) return [];
     const instances = new Set([
       ...Object.keys(region?.map ?? {}).map(Number),
@@ -57,7 +57,7 @@ const membership: Rule = ({ switches, regions }) => {
           {
             code: 'too-many-instances',
             path: ['switches', i, 'vlanInstance'],
-            sentence: wording.tooManyInstances(`Switch '${s.name}'`, instances.size),
+            sentence: say.tooManyInstances(`Switch '${s.name}'`, instances.size),
           },
         ]
       : [];
@@ -72,7 +72,7 @@ const ranks: Rule = (design) =>
           {
             code: 'two-ranks',
             path: ['goals', i, 'next'],
-            sentence: wording.sameSwitchTwice(switchById(design, goal.switch)?.name ?? goal.switch),
+            sentence: say.sameSwitchTwice(switchById(design, goal.switch)?.name ?? goal.switch),
           },
         ]
       : [],

@@ -3,7 +3,7 @@ import { TIMERS } from '../../standard';
 import type { Fault } from '../fault';
 import type { Rule, RuleEntry } from './rule';
 import type { Switch } from '../schema';
-import { wording } from '../wording';
+import { documentMessages as say } from '../../messages';
 
 export interface TimersInForce {
   readonly helloTime: number;
@@ -25,7 +25,7 @@ export const timersFit = ({ helloTime, maxAge, forwardDelay }: TimersInForce): b
 const timers: Rule = ({ switches }) =>
   switches.flatMap((s, i): Fault[] => {
     const t = timersOf(s);
-    const sentence = wording.timersTogether(s.name, t.helloTime, t.maxAge, t.forwardDelay);
+    const sentence = say.timersTogether(s.name, t.helloTime, t.maxAge, t.forwardDelay);
     return timersFit(t) ? [] : [{ code: 'timers', path: ['switches', i, 'maxAge'], sentence }];
   });
 
@@ -38,7 +38,7 @@ const events: Rule = ({ scripts }) =>
             {
               code: 'event-beyond',
               path: ['scripts', i, 'events', j, 'at'],
-              sentence: wording.eventBeyond(script.name, event.at, script.until),
+              sentence: say.eventBeyond(script.name, event.at, script.until),
             },
           ],
     ),

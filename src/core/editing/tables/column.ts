@@ -1,7 +1,7 @@
 /** What a table of the design's elements is made of: columns that read a cell and turn typed text into edits. */
 import type { Design, Edit } from '../../design';
 import type { Wiring } from '..';
-import { clipped } from '../../design';
+import { clipped } from '../../messages';
 
 /** Why a cell cannot take a text. */
 export interface CellFault {

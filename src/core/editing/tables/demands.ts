@@ -1,5 +1,6 @@
 /** The table of traffic: Mb/s offered in a VLAN from one place to another. */
-import { clipped, hostById, setField, switchById } from '../../design';
+import { hostById, setField, switchById } from '../../design';
+import { clipped } from '../../messages';
 import type { Demand, Design, PlaceRef } from '../../design';
 import { numberCell, unlessFault } from './column';
 import type { Column, Refusal, Table } from './column';

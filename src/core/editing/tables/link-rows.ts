@@ -1,5 +1,6 @@
 /** New links from cells: which ends they name, which ports come into being, and what the cells set on them. */
-import { addElement, clipped, endOwner, hostById, linkAt, portById, segmentAt, setField } from '../../design';
+import { addElement, endOwner, hostById, linkAt, portById, segmentAt, setField } from '../../design';
+import { clipped } from '../../messages';
 import type { Design, Edit, Link, LinkEnd } from '../../design';
 import { portSettings } from '..';
 import type { Wiring } from '..';

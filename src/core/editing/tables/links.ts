@@ -1,5 +1,6 @@
 /** The table of links: both ends in one row. */
-import { bundleAt, linkById, linkSpeed, portLabel, setField, setPortCost, vlansAt, wording } from '../../design';
+import { bundleAt, linkById, linkSpeed, portLabel, setField, setPortCost, vlansAt } from '../../design';
+import { documentMessages as say } from '../../messages';
 import type { Design, Edit, Link } from '../../design';
 import { disagreement, disagreementSentence, setVlans } from '..';
 import type { Wiring } from '..';
@@ -14,7 +15,7 @@ function replug(wiring: Wiring, link: Link, side: Side, name: string, port: stri
   const old = portOf(wiring.design, link, side);
   const other = portOf(wiring.design, link, side === 'a' ? 'b' : 'a');
   if (other?.name === port && ownerText(wiring.design, link, side === 'a' ? 'b' : 'a') === name)
-    return { fault: wording.sameEnd(portLabel(wiring.design, other.id)) };
+    return { fault: say.sameEnd(portLabel(wiring.design, other.id)) };
   const before = wiring.edits.length;
   const end = endAt(wiring, name, port, old?.speed ?? 1000, old?.id);
   if ('fault' in end) return end;

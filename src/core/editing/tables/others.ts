@@ -1,7 +1,6 @@
 /** The tables of VLANs, hosts and shared segments. */
 import {
   addElement,
-  clipped,
   groupBy,
   hostById,
   linksOfHost,
@@ -11,6 +10,7 @@ import {
   switchById,
   vlansAt,
 } from '../../design';
+import { clipped } from '../../messages';
 import type { Design, Host, Segment, Vlan } from '../../design';
 import { Names, freeVlan, renumberVlan } from '..';
 import { vlanMembership } from '../../standard';

@@ -2,7 +2,6 @@
 import {
   LINK_TYPES,
   bundleAt,
-  clipped,
   endOwner,
   farEnd,
   linkAt,
@@ -15,6 +14,7 @@ import {
   switchById,
   vlansAt,
 } from '../../design';
+import { clipped } from '../../messages';
 import type { Design, Edit, Port } from '../../design';
 import { setNative, setVlans } from '..';
 import type { Wiring } from '..';

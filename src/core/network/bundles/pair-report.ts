@@ -2,7 +2,7 @@
 import { linkById, modeOf, pairOf, portById, switchById } from '../../design';
 import type { Bundle, Design, Switch, SwitchPair } from '../../design';
 import { LACP_PRIORITY, vlanMembership } from '../../standard';
-import { BUNDLE_KIND_WORDS, MODE_WORDS, SCALE_WORDS } from '../../messages';
+import { BUNDLE_KIND_WORDS, MODE_WORDS, SCALE_WORDS, pairMessages as say } from '../../messages';
 import { portIsUp } from '../link-state';
 import { pairState, sharedWith } from './pairs';
 import type { PairState } from './pairs';
@@ -26,16 +26,6 @@ export interface PairReport {
   readonly checks: readonly PairCheck[];
 }
 
-const SENTENCE: Record<PairState, (first: string, second: string) => string> = {
-  one: (a, b) => `${a} and ${b} are one bridge and one LACP system, with the identity of ${a}, the primary.`,
-  alone: (a, b) => `One of ${a} and ${b} is off; the other carries all traffic.`,
-  'primary-only': (a, b) =>
-    `The peer link is down, and the keepalive shows that both are up: ${b} has shut down its shared bundles, and ${a} carries alone.`,
-  split: (a, b) =>
-    `Peer link and keepalive are down: ${a} and ${b} each act as the only one left. Frames loop or are lost, and no protocol detects it.`,
-  off: () => 'Both are off.',
-};
-
 /** `32768; 4096 for VLAN 110, 120` */
 function tableWords(all: string, what: string, table: Record<string, number> | undefined): string {
   const byValue = new Map<number, string[]>();
@@ -54,12 +44,12 @@ const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => stri
   {
     what: 'spanning tree',
     of: (s, design) => MODE_WORDS[modeOf(design, s)],
-    why: 'When the primary fails, the other one runs another protocol.',
+    why: say['unlike-mode'](),
   },
   {
     what: 'bridge priority',
     of: (s) => settingWords(String(s.priority ?? 32768), s.vlanPriority, s.instancePriority),
-    why: 'When the primary fails, the roots move.',
+    why: say['unlike-priority'](),
   },
   {
     what: 'MST region',
@@ -68,17 +58,17 @@ const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => stri
       const { name, revision, digest } = mstConfigOf(design, s);
       return `${name}, revision ${revision}, digest ${digest.slice(0, 8)}…`;
     },
-    why: 'When the primary fails, the region breaks.',
+    why: say['unlike-region'](),
   },
   {
     what: 'cost scale',
     of: (s, design) => SCALE_WORDS[s.costScale ?? design.costScale],
-    why: 'When the primary fails, the same port has another cost.',
+    why: say['unlike-scale'](),
   },
   {
     what: 'LACP system priority',
     of: (s) => String(s.lacpPriority ?? LACP_PRIORITY.default),
-    why: 'When the primary fails, partners see another system and renegotiate their bundles.',
+    why: say['unlike-system'](),
   },
 ];
 
@@ -144,7 +134,7 @@ function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
           first: here ? b.name : 'none',
           second: here ? 'none' : b.name,
           ok: false,
-          sentence: 'Only one switch has it: the bundle goes down with that switch.',
+          sentence: say['on-one-only'](),
         },
       ];
     }
@@ -154,7 +144,7 @@ function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
       first: s.of(b),
       second: s.of(other),
       ok: false,
-      sentence: 'Both switches must have the same value: to the partner they are one end.',
+      sentence: say['unlike-bundle'](),
     }));
     const active = [b, other].map((end) => verdicts.get(end.id)!.members.filter((m) => m.state === 'active').length);
     const carrying: PairCheck = {
@@ -162,9 +152,7 @@ function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
       first: String(active[0]),
       second: String(active[1]),
       ok: active.every((n) => n > 0),
-      sentence: active.every((n) => n > 0)
-        ? ''
-        : 'It is cabled to one of the two switches only: it goes down with that switch.',
+      sentence: active.every((n) => n > 0) ? '' : say['cabled-to-one'](),
     };
     return [...unlike, carrying];
   });
@@ -185,25 +173,21 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
       first: `${up} of ${pair.peer.length} up`,
       second: '',
       ok: up > 1,
-      sentence: up > 1 ? '' : up === 1 ? 'A single cable joins the two: add a second one.' : 'No cable joins the two.',
+      sentence: up > 1 ? '' : up === 1 ? say['one-peer-cable']() : say['no-peer-cable'](),
     },
     {
       what: 'keepalive',
       first: keepalive < 0 ? 'none' : keepalive === 1 ? 'up' : 'down',
       second: '',
       ok: keepalive === 1 && !inside,
-      sentence: inside
-        ? 'It runs over the peer link and fails with it: use a separate cable.'
-        : keepalive === 1
-          ? ''
-          : 'If the peer link fails, each switch acts as the only one left.',
+      sentence: inside ? say['keepalive-inside']() : keepalive === 1 ? '' : say['no-keepalive'](),
     },
     {
       what: 'VLANs over the peer link',
       first: missing.length === 0 ? 'all VLANs of the shared bundles' : `without ${missing.join(', ')}`,
       second: '',
       ok: missing.length === 0,
-      sentence: missing.length === 0 ? '' : 'Frames of a missing VLAN that cross the pair are lost.',
+      sentence: missing.length === 0 ? '' : say['peer-vlans'](),
     },
     ...SETTINGS.map(({ what, of, why }): PairCheck => {
       const [x, y] = [of(a, design), of(b, design)];
@@ -211,5 +195,5 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
     }),
     ...sharedChecks(design, pair),
   ];
-  return { pair, state, sentence: SENTENCE[state](a.name, b.name), checks };
+  return { pair, state, sentence: say[state]({ first: a.name, second: b.name }), checks };
 }

@@ -64,7 +64,7 @@ const NEEDS: Readonly<Record<string, string>> = {
   bundleCost: 'a rule for the cost of bundles: active or configured',
 };
 
-const SENTENCES = {
+const sentences = {
   bridgePriority: (value: unknown) =>
     typeof value === 'number' && Number.isFinite(value)
       ? `Bridge priority ${value} is not legal: it goes in steps of ${BRIDGE_PRIORITY.step} from 0 to ${BRIDGE_PRIORITY.max}; the nearest is ${nearestLegal(value, BRIDGE_PRIORITY)}.`
@@ -158,8 +158,9 @@ const SENTENCES = {
     `Revision ${shown(value)} is not legal: a whole number from ${REVISION.min} to ${REVISION.max}.`,
   maxHops: (value: unknown) =>
     `Maximum hops ${shown(value)} is not legal: a whole number from ${MAX_HOPS.min} to ${MAX_HOPS.max}.`,
-  hops: (value: unknown) => `${shown(value)} is not a number of hops: a whole number from 0 to 64.`,
-  percent: (value: unknown) => `${shown(value)} is not a share of a link: a whole number of percent from 1 to 1000.`,
+  hops: (value: unknown) => `Number of hops ${shown(value)} is not legal: a whole number from 0 to 64.`,
+  percent: (value: unknown) =>
+    `Share of a link ${shown(value)} is not legal: a whole number of percent from 1 to 1000.`,
   load: (value: unknown) => `Load ${shown(value)} is not legal: Mb/s from 0 to 1000000.`,
   lacpPriority: (what: string, value: unknown) =>
     `${what} priority ${shown(value)} is not legal: LACP priorities are whole numbers from ${LACP_PRIORITY.min} to ${LACP_PRIORITY.max}.`,
@@ -182,13 +183,12 @@ const SENTENCES = {
     `Port ${port} of a pair has a number above ${PAIR_PORT_OFFSET - 1}: the ports of the second switch of a pair are counted on from ${PAIR_PORT_OFFSET}, so that both stay below.`,
   seconds: (value: unknown) =>
     `Time ${shown(value)} is not legal: seconds from 0 to 36000, with up to six digits behind the point.`,
-  micros: (value: unknown) =>
-    `${shown(value)} is not a delay that can be rehearsed: whole microseconds are asked for, 0 to 1000000.`,
-  seed: (value: unknown) => `${shown(value)} is not a seed: a whole number is asked for, 0 to 1000000.`,
+  micros: (value: unknown) => `Delay ${shown(value)} is not legal: a whole number of microseconds from 0 to 1000000.`,
+  seed: (value: unknown) => `Seed ${shown(value)} is not legal: a whole number from 0 to 1000000.`,
   helloSpread: (value: unknown) =>
-    `${shown(value)} is not a spread of hellos: whole milliseconds are asked for, 0 (all at once) to 1000.`,
-  times: (value: unknown) => `${shown(value)} is not legal here: a link flaps a whole number of times, 1 to 1000.`,
-  flapSeconds: (value: unknown) => `${shown(value)} is not legal here: a link flaps every 0.001 to 3600 seconds.`,
+    `Spread of hellos ${shown(value)} is not legal: a whole number of milliseconds from 0 (all at once) to 1000.`,
+  times: (value: unknown) => `Number of flaps ${shown(value)} is not legal: a whole number from 1 to 1000.`,
+  flapSeconds: (value: unknown) => `Time between flaps ${shown(value)} is not legal: 0.001 to 3600 seconds.`,
   timer: (which: 'helloTime' | 'maxAge' | 'forwardDelay' | 'holdCount', value: unknown) => {
     const words = {
       helloTime: 'Hello time',
@@ -231,10 +231,10 @@ const readable = (value: unknown): unknown =>
 const COUNTING: readonly string[] = ['name', 'regionName'];
 
 /** Every sentence; what a caller gave is repeated in part only. */
-export const wording = Object.fromEntries(
-  Object.entries(SENTENCES).map(([name, sentence]) => [
+export const documentMessages = Object.fromEntries(
+  Object.entries(sentences).map(([name, sentence]) => [
     name,
     (...parameters: unknown[]) =>
       (sentence as (...p: unknown[]) => string)(...(COUNTING.includes(name) ? parameters : parameters.map(readable))),
   ]),
-) as unknown as typeof SENTENCES;
+) as unknown as typeof sentences;

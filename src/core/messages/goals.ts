@@ -1,0 +1,45 @@
+/** What breaks a goal, what it speaks of that is gone, and which goals contradict each other, by code. */
+import { count } from '../standard';
+
+/** Reasons stand inside a sentence, before the trees in which they hold: no capital, no full stop. */
+export const breachMessages = {
+  'switch-off': ({ name }: { name: string }) => `${name} is off`,
+  'switch-outside': ({ name }: { name: string }) => `${name} is not in this tree`,
+  'other-root': ({ name }: { name: string }) => `${name} is root`,
+  'no-next': () => 'no switch comes next',
+  'other-next': ({ name }: { name: string }) => `${name} comes next`,
+  'port-outside': () => 'the port is not in the tree',
+  'port-down': () => 'the port is down',
+  'port-role': ({ role }: { role: string }) => `the port is ${role}`,
+  'link-carries-too': () => 'the link carries it too',
+  'port-lacks-vlan': () => 'the port does not carry it',
+  'link-down': () => 'the link is down',
+  'no-far-switch': () => 'the far end has no switch',
+  'link-blocked': ({ name }: { name: string }) => `the link is blocked at ${name}`,
+  'no-path': () => 'there is no path',
+  'path-crosses': ({ name }: { name: string }) => `the path crosses ${name}`,
+  'path-too-long': ({ hops }: { hops: number }) => `the path has ${count(hops, 'hop')}`,
+  'comes-before': ({ name, other }: { name: string; other: string }) => `${name} would come before ${other}`,
+} as const;
+
+export const goalMessages = {
+  'void-gone': ({ what }: { what: string }) => `Void: ${what} of this goal is not in the design.`,
+  'void-no-tree': ({ vlans }: { vlans: string }) => `Void: no tree of the design carries VLAN ${vlans}.`,
+  'void-no-tier': ({ tier }: { tier: string }) => `Void: no switch of the design is in the ${tier} tier.`,
+  'void-bundle-down': () => 'Void: the bundle of this goal is down.',
+  'void-host': () => 'Void: a host is at the other end, so the port forwards in every tree.',
+  'void-not-cabled': () => 'Void: one of its ends is not cabled.',
+  'void-no-traffic': () => 'Void: no traffic is entered yet, so no link has a load.',
+  overload: ({ port, percent, more }: { port: string; percent: number; more: number }) =>
+    `${port} sends ${percent} % of its rate${more > 0 ? `, and ${count(more, 'more link is', 'more links are')} over` : ''}.`,
+
+  contradict: ({ goals, trees }: { goals: string; trees: string }) => `${goals} contradict each other in ${trees}.`,
+  impossible: ({ goals, trees, reason }: { goals: string; trees: string; reason: string }) =>
+    `${goals} cannot be met in ${trees}: ${reason}.`,
+  'not-found-alone': ({ goals, trees }: { goals: string; trees: string }) =>
+    `No setting was found that meets ${goals} in ${trees}, even by itself.`,
+  'not-found-together': ({ goals, trees }: { goals: string; trees: string }) =>
+    `Each of ${goals} can be met, but no setting was found that meets them together in ${trees}.`,
+  'no-path-for-load': ({ goals }: { goals: string }) =>
+    `${goals} cannot be met together with the other goals: no other path for the load was found.`,
+} as const;
