@@ -170,9 +170,9 @@ describe('typed conversations', () => {
       const typed = typedConversations(text);
       return typed.ok ? '' : typed.sentence;
     };
-    expect(sentence('a b 1\na b')).toMatch(/^Line 2: 'a b' is incomplete\./);
-    expect(sentence('a b x')).toMatch(/'x' is not a load/);
-    expect(sentence('a b 1 4095')).toMatch(/'4095' is not a VLAN/);
-    expect(sentence('a b 1 1 70000')).toMatch(/'70000' is not a TCP or UDP port/);
+    expect(sentence('a b 1\na b')).toMatch(/^Line 2: The line 'a b' is incomplete\./);
+    expect(sentence('a b x')).toMatch(/The load 'x' is not a number/);
+    expect(sentence('a b 1 4095')).toMatch(/The VLAN '4095' is not a number/);
+    expect(sentence('a b 1 1 70000')).toMatch(/The port '70000' is not a TCP or UDP port/);
   });
 });

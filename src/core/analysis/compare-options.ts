@@ -1,4 +1,5 @@
 /** Options for two parallel links: one blocked by spanning tree, the VLANs split between them, or a bundle. */
+import { analysisMessages as say } from '../messages';
 import {
   applyEdits,
   bundleAt,
@@ -94,14 +95,12 @@ function unbundled(design: Design, links: readonly [PortLink, PortLink]): Edit[]
   return splitBundles([...ids]);
 }
 
-const ONLY_PARALLEL = 'The two links join different switches: only parallel links can be compared.';
-
 /** The two links as a pair that can be compared, or the sentence that says why not. */
 function parallelPair(design: Design, linkIds: readonly string[]): readonly [PortLink, PortLink] | string {
   const links = linkIds.flatMap((id) => linkById(design, id) ?? []);
   const [x, y] = links;
   if (links.length !== 2 || !x || !y || ![x, y].every((l) => 'port' in l.a && 'port' in l.b))
-    return 'Select two links between the same two switches to compare the options.';
+    return say['select-two-links']();
   const pair = [x, y] as unknown as [PortLink, PortLink];
   const sides = pair.map((l) =>
     [l.a.port, l.b.port]
@@ -109,9 +108,9 @@ function parallelPair(design: Design, linkIds: readonly string[]): readonly [Por
       .sort()
       .join('\n'),
   );
-  if (sides[0] !== sides[1]) return ONLY_PARALLEL;
+  if (sides[0] !== sides[1]) return say['not-parallel']();
   if (pair.some((l) => [l.a.port, l.b.port].some((p) => (bundleAt(design, p)?.members.length ?? 0) > 2)))
-    return 'The links are in a bundle with other links: only two links alone can be compared.';
+    return say['in-larger-bundle']();
   return pair;
 }
 
@@ -170,7 +169,9 @@ function bundledOption(ground: Ground, free: readonly Edit[], newId: NewIdentifi
     pair.map((l) => l.id),
     newId,
   );
-  return made.ok ? describe(ground, 'bundled', 'bundled', [...free, ...made.edits]) : `Bundling: ${made.sentence}`;
+  return made.ok
+    ? describe(ground, 'bundled', 'bundled', [...free, ...made.edits])
+    : say['no-bundling']({ reason: made.sentence });
 }
 
 type NewIdentifier = (prefix: string) => string;
@@ -197,10 +198,9 @@ export function compareOptions(design: Design, linkIds: readonly string[], newId
   const notes: string[] = [];
   const split = splitEdits(plain, pair);
   const idle = pair.every((l) => carriedBy(plain, l) === 0);
-  if (idle) notes.push('Neither link carries a tree: both switches have better paths to the roots.');
+  if (idle) notes.push(say['carry-nothing']());
   if (split) options.push(describe(ground, 'split', 'VLANs split between them', [...free, ...split]));
-  else if (!idle)
-    notes.push('Splitting by VLAN needs two or more trees over these links: one tree decides here for all VLANs.');
+  else if (!idle) notes.push(say['one-tree-decides']());
   const bundled = bundledOption(ground, free, newId);
   if (typeof bundled === 'string') notes.push(bundled);
   else options.push(bundled);

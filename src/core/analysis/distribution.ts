@@ -4,7 +4,7 @@
  * FNV-1a over their text, its bits are mixed, and the remainder by the number of active members chooses.
  */
 import type { HASH_FIELDS } from '../design';
-import { clipped } from '../messages';
+import { clipped, analysisMessages as say } from '../messages';
 
 export type HashField = (typeof HASH_FIELDS)[number];
 
@@ -68,9 +68,6 @@ export type Typed =
   | { readonly ok: true; readonly conversations: readonly Conversation[] }
   | { readonly ok: false; readonly sentence: string };
 
-/** What every conversation of a typed list may say, in this order. */
-const TYPED = 'from, to, Mb/s, then if wanted VLAN, source port, destination port';
-
 /**
  * Conversations from lines as people type them or copy them from a table: from, to and load, then if wanted VLAN and
  * ports, separated by blanks, tabs, commas or semicolons. From and to stand for frame and packet addresses alike.
@@ -81,13 +78,13 @@ export function typedConversations(text: string): Typed {
     const cells = line.trim().split(/[\s,;]+/);
     if (cells[0] === '') continue;
     const [from, to, load, vlan = '1', source = '49152', target = '443'] = cells;
-    const wrong = (why: string): Typed => ({ ok: false, sentence: `Line ${i + 1}: ${why} A line has ${TYPED}.` });
-    if (to === undefined || load === undefined) return wrong(`'${line.trim()}' is incomplete.`);
-    if (!(Number(load) >= 0)) return wrong(`'${clipped(load)}' is not a load.`);
-    if (!(Number(vlan) >= 1 && Number(vlan) <= 4094)) return wrong(`'${clipped(vlan)}' is not a VLAN.`);
+    const wrong = (why: string): Typed => ({ ok: false, sentence: say['typed-line']({ line: i + 1, reason: why }) });
+    if (to === undefined || load === undefined) return wrong(say['typed-incomplete']({ text: clipped(line.trim()) }));
+    if (!(Number(load) >= 0)) return wrong(say['typed-load']({ text: clipped(load) }));
+    if (!(Number(vlan) >= 1 && Number(vlan) <= 4094)) return wrong(say['typed-vlan']({ text: clipped(vlan) }));
     for (const port of [source, target])
       if (!(Number.isInteger(Number(port)) && Number(port) >= 0 && Number(port) <= 65535))
-        return wrong(`'${clipped(port)}' is not a TCP or UDP port.`);
+        return wrong(say['typed-port']({ text: clipped(port) }));
     conversations.push({
       'src-mac': from!,
       'dst-mac': to,

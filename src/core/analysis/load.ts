@@ -1,4 +1,5 @@
 /** Where offered traffic goes: what every link carries each way, tree by tree. */
+import { analysisMessages } from '../messages';
 import { vlanTreeId } from '../standard';
 import { hostById, switchById } from '../design';
 import type { Demand, PlaceRef } from '../design';
@@ -39,7 +40,7 @@ export function loadsOf(solved: SolvedDesign, demands: readonly Demand[] = solve
   for (const demand of demands) {
     const of = treeOfVlan(solved, demand.vlan);
     if (!of || !exists(solved, demand.from) || !exists(solved, demand.to)) {
-      lost.push({ demand, sentence: 'One of its ends is not in the design.' });
+      lost.push({ demand, sentence: analysisMessages['end-missing']() });
       continue;
     }
     const answer = findPath(solved, of, demand.from, demand.to, demand.vlan);

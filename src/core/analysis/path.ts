@@ -1,4 +1,5 @@
 /** The way frames take between two places in one tree: along forwarding ports only, so there is at most one. */
+import { analysisMessages as say } from '../messages';
 import { hostById, switchById } from '../design';
 import { vlanMembership } from '../standard';
 import { forwardsRole, ROLE, stepCost, treeOnSwitch } from '../trees';
@@ -137,16 +138,20 @@ export function pathFaultSentence(solved: SolvedDesign, fault: PathFault): strin
   const name = (bridge: number) => design.switches[bridge]!.name;
   switch (fault.kind) {
     case 'same-place':
-      return 'Both ends are the same: choose two different places.';
+      return say['same-place']();
     case 'host-unplugged':
-      return `${hostById(design, fault.host)?.name ?? fault.host} has no working port in this tree.`;
+      return say['host-without-port']({ name: hostById(design, fault.host)?.name ?? fault.host });
     case 'not-in-tree':
-      return `${name(fault.bridge)} is not in this tree: it is off, or none of its ports carries the VLAN.`;
+      return say['switch-not-in-tree']({ name: name(fault.bridge) });
     case 'apart':
-      return `No path: ${name(fault.from)} and ${name(fault.to)} are in different partitions of the tree.`;
+      return say['no-path']({ from: name(fault.from), to: name(fault.to) });
     case 'vlan-missing': {
       const { element } = solved.topology.ports[fault.port]!;
-      return `Frames of VLAN ${fault.vlan} are lost at port ${element.name} of ${switchById(design, element.switch)?.name}: the tree forwards there, but the port does not carry the VLAN.`;
+      return say['vlan-missing']({
+        vlan: fault.vlan,
+        port: element.name,
+        name: switchById(design, element.switch)?.name ?? element.switch,
+      });
     }
   }
 }

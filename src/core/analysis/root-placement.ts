@@ -1,4 +1,5 @@
 /** Roots placed by rank: who is first, second, third in which trees, and the priorities that make it so. */
+import { analysisMessages as say } from '../messages';
 import { priorityInForce, scopeAt, setBridgePriority } from '../design';
 import type { Edit, Switch } from '../design';
 import { BRIDGE_PRIORITY, compareBridgeId, macToNumber } from '../standard';
@@ -81,16 +82,15 @@ function wantOrder(
 ): string | null {
   const name = (id: string) => solved.topology.design.switches.find((s) => s.id === id)?.name ?? id;
   const twice = order.find((id, i) => order.indexOf(id) !== i);
-  if (twice !== undefined) return `${name(twice)} has two ranks in one tree: give it one.`;
+  if (twice !== undefined) return say['two-ranks']({ name: name(twice) });
   for (const of of trees) {
     const members = inTree(solved, of);
     const missing = order.find((id) => !members.some((s) => s.id === id));
     if (missing !== undefined)
-      return `${name(missing)} is not in tree ${of.tree.vlan ?? of.tree.name}: none of its ports is in the tree, so it cannot be root there.`;
+      return say['not-in-tree']({ name: name(missing), tree: String(of.tree.vlan ?? of.tree.name) });
     const ranked = order.map((id) => [members.find((s) => s.id === id)!]);
     const others = members.filter((s) => !order.includes(s.id));
-    if (!placeGroups(solved, of, [...ranked, others], wanted))
-      return 'There are 16 legal priorities: at most 15 switches can be ranked in one tree.';
+    if (!placeGroups(solved, of, [...ranked, others], wanted)) return say['too-many-ranks']();
   }
   return null;
 }
@@ -113,7 +113,7 @@ export function tierLastEdits(
 ): RankResult {
   const { design } = solved.topology;
   const tiered = design.switches.filter((s) => s.tier === tier);
-  if (tiered.length === 0) return { ok: false, sentence: `No switch of the design is in the ${tier} tier.` };
+  if (tiered.length === 0) return { ok: false, sentence: say['no-tier']({ tier }) };
   const wanted: Wanted = new Map();
   const { max, step } = BRIDGE_PRIORITY;
   for (const of of trees)
@@ -167,7 +167,7 @@ export function balanceEdits(
   pair: readonly [string, string],
   weight: (of: SolvedTree) => number = () => 1,
 ): RankResult & { readonly shares?: readonly [SolvedTree[], SolvedTree[]] } {
-  if (pair[0] === pair[1]) return { ok: false, sentence: 'Balance needs two different switches.' };
+  if (pair[0] === pair[1]) return { ok: false, sentence: say['balance-needs-two']() };
   const shares = shareTrees(solved, trees, pair, weight);
   const wanted: Wanted = new Map();
   const sentence =

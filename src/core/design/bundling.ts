@@ -1,4 +1,5 @@
 /** Edits that make bundles of cables, add and take out members, and split them again: always at both ends. */
+import { bundlingMessages as say } from '../messages';
 import {
   bundleAt,
   bundlesOf,
@@ -42,16 +43,14 @@ function freeName(design: Design, switchId: string, wish: string): string {
 }
 
 /** What members must have alike: they could not join otherwise, or would carry different VLANs. */
-function unlike(design: Design, ports: readonly Port[]): string | null {
-  const [first] = ports;
-  for (const p of ports.slice(1)) {
-    const at = `${portLabel(design, p.id)} and ${portLabel(design, first!.id)}`;
-    if (p.speed !== first!.speed)
-      return `Ports ${at} have different speeds, ${p.speed} and ${first!.speed} Mb/s: members of a bundle need one speed.`;
-    if ((p.duplex ?? 'full') !== (first!.duplex ?? 'full'))
-      return `Ports ${at} have different duplex modes: members of a bundle run in full duplex.`;
+function unlike(design: Design, members: readonly Port[]): string | null {
+  const [first] = members;
+  for (const p of members.slice(1)) {
+    const ports = `${portLabel(design, p.id)} and ${portLabel(design, first!.id)}`;
+    if (p.speed !== first!.speed) return say['unlike-speed']({ ports, speeds: `${p.speed} and ${first!.speed}` });
+    if ((p.duplex ?? 'full') !== (first!.duplex ?? 'full')) return say['unlike-duplex']({ ports });
     if ((p.vlans ?? 'all') !== (first!.vlans ?? 'all') || p.native !== first!.native)
-      return `Ports ${at} carry different VLANs: give them the same VLANs first, since a bundle has one list.`;
+      return say['unlike-vlans']({ ports });
   }
   return null;
 }
@@ -94,26 +93,23 @@ export function bundleLinks(
   newId: (prefix: string) => string,
 ): BundleEdits {
   const links = linkIds.flatMap((id) => linkById(design, id) ?? []);
-  if (links.length === 0) return refuse('Select the cables of the new bundle first.');
+  if (links.length === 0) return refuse(say['no-cables']());
   const cables = links.flatMap((l) => {
     const ports = portsOfLink(design, l);
     return ports ? [ports] : [];
   });
-  if (cables.length < links.length)
-    return refuse('A bundle here joins two switches: one of the selected cables leads to a host.');
+  if (cables.length < links.length) return refuse(say['cable-to-host']());
   const found = sidesOf(design, cables);
   if (!found) {
     const switches = new Set(cables.flatMap((ports) => ports.map((p) => p.switch)));
     const names = [...switches].map((id) => switchById(design, id)?.name).join(', ');
-    return refuse(
-      `The cables join ${names}: all members of a bundle join the same two switches, or one switch and a multi-chassis pair.`,
-    );
+    return refuse(say['several-ends']({ names }));
   }
   const { sides, pair } = found;
   const taken = sides.flat().find((p) => bundleAt(design, p.id));
   if (taken)
     return refuse(
-      `Port ${portLabel(design, taken.id)} is in bundle '${bundleAt(design, taken.id)!.name}' already: a port is in one bundle.`,
+      say['port-in-bundle']({ port: portLabel(design, taken.id), bundle: bundleAt(design, taken.id)!.name }),
     );
   const [near, ...far] = sides as [Port[], ...Port[][]];
   const fault = unlike(design, near) ?? unlike(design, far.flat());
@@ -158,10 +154,7 @@ export function makePair(
     const switches = portsOfLink(design, l)?.map((p) => p.switch) ?? [];
     return switches.includes(first) && switches.includes(second) && first !== second;
   });
-  if (between.length === 0)
-    return refuse(
-      'No cable joins the two switches: a pair needs a peer link. Cable them first, with two cables if possible.',
-    );
+  if (between.length === 0) return refuse(say['pair-without-cable']());
   const speed = (id: string) => linkSpeed(design, linkById(design, id)!);
   const ids = between.map((l) => l.id).sort((a, b) => speed(b) - speed(a));
   const keepalive = ids.length > 2 || (ids.length === 2 && speed(ids[0]!) > speed(ids[1]!)) ? ids.pop() : undefined;
@@ -214,7 +207,7 @@ export function joinable(design: Design, near: Bundle, far: Bundle): readonly st
 /** Adds a cable to both ends of a bundle; the reason when it would differ from the members. */
 export function addMember(design: Design, near: Bundle, far: Bundle, linkId: string): BundleEdits {
   const pair = portsOfLink(design, linkById(design, linkId)!);
-  if (!pair) return refuse('A cable to a host cannot join a bundle between two switches.');
+  if (!pair) return refuse(say['host-cannot-join']());
   const edits: Edit[] = [];
   for (const bundle of [near, far]) {
     const port = pair.find((p) => p.switch === bundle.switch)!;

@@ -1,4 +1,5 @@
 /** What switches say of their neighbours, against the drawing. */
+import { tableMessages as say } from '../messages';
 import { endOwner, farEnd, linkAt, linkById, portById, portsOf, segmentAt, setField, addElement } from '../design';
 import type { Design, Edit, Link, Port, Switch } from '../design';
 import { canonicalMac } from '../standard';
@@ -99,9 +100,9 @@ function onOneSegment(design: Design, p: Port | undefined, q: Port | undefined):
 /** Who told of a cable that is as drawn, and who should have but did not. */
 function drawnSentence({ a, b, sides }: Cable, telling: ReadonlySet<string>): string {
   const silent = [a, b].find((e) => telling.has(e.name) && !sides.has(e.name));
-  if (silent) return `Received at one end only: ${silent.name} receives no LLDP from ${text(silent === a ? b : a)}.`;
-  if (sides.has(a.name) && sides.has(b.name)) return 'Both ends report the drawn cable.';
-  return `${[...sides][0]} reports the drawn cable; the other end has no list.`;
+  if (silent) return say['received-at-one-end']({ silent: silent.name, from: text(silent === a ? b : a) });
+  if (sides.has(a.name) && sides.has(b.name)) return say['both-report']();
+  return say['one-reports']({ name: sides.has(a.name) ? a.name : b.name });
 }
 
 /** Compares cable by cable. Hosts are left out: few of them tell. */
@@ -123,7 +124,7 @@ export function checkNeighbours(design: Design, receptions: readonly Reception[]
       explained.add(link.id);
       finding('as drawn', a, b, link, drawnSentence(cable, telling));
     } else if (onOneSegment(design, p, q)) {
-      finding('as drawn', a, b, null, `Both ports are on the shared segment ${segmentAt(design, p!.id)!.name}.`);
+      finding('as drawn', a, b, null, say['on-segment']({ segment: segmentAt(design, p!.id)!.name }));
     } else open.push(cable);
   }
   for (const { a, b } of open) {
@@ -131,21 +132,15 @@ export function checkNeighbours(design: Design, receptions: readonly Reception[]
     if (drawn) {
       explained.add(drawn.link.id);
       const [x, y] = drawn.ends;
-      finding('other port', a, b, drawn.link, `Drawn from ${text(x)} to ${text(y)}.`);
-    } else finding('unexpected', a, b, null, 'The drawing has no such cable.');
+      finding('other port', a, b, drawn.link, say['drawn-otherwise']({ a: text(x), b: text(y) }));
+    } else finding('unexpected', a, b, null, say['not-drawn']());
   }
   for (const link of design.links) {
     const ends = drawnEnds(design, link);
     if (!ends || explained.has(link.id)) continue;
     const silent = ends.filter((e) => telling.has(e.name));
     if (silent.length > 0)
-      finding(
-        'missing',
-        ends[0],
-        ends[1],
-        link,
-        `Drawn, but ${silent.map((e) => `${e.name} receives no LLDP there`).join(' and ')}.`,
-      );
+      finding('missing', ends[0], ends[1], link, say['not-received']({ names: silent.map((e) => e.name) }));
   }
   const order: Verdict[] = ['missing', 'other port', 'unexpected', 'as drawn'];
   return findings.sort(

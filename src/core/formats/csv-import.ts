@@ -1,6 +1,6 @@
 /** A design from tables of switches, links and VLANs. All rows come in, or none and every refused one is named. */
 import { MODES, emptyDesign, readDesign } from '../design';
-import { clipped } from '../messages';
+import { clipped, fileMessages as say } from '../messages';
 import type { Design, Fault, Mode, Port } from '../design';
 import { canonicalMac, formatVlanRanges, parseVlanRanges } from '../standard';
 import type { CostScale } from '../standard';
@@ -53,7 +53,7 @@ class Intake {
     if (text === '') return undefined;
     const value = Number(text);
     if (Number.isFinite(value)) return value;
-    this.refuse(file, row, column, `'${clipped(text)}' is not a number.`);
+    this.refuse(file, row, column, say['not-a-number']({ text: clipped(text) }));
     return undefined;
   }
 
@@ -83,8 +83,7 @@ class Intake {
     const text = row.cell('protocol').toLowerCase();
     if (text === '') return null;
     if ((MODES as readonly string[]).includes(text)) return text as Mode;
-    const legal = MODES.join(', ');
-    this.refuse(file, row, 'protocol', `Protocol '${clipped(text)}' is not known: it is one of ${legal}.`);
+    this.refuse(file, row, 'protocol', say['unknown-mode']({ text: clipped(text), legal: MODES }));
     return null;
   }
 
@@ -92,13 +91,7 @@ class Intake {
     const text = row.cell('cost_scale').toLowerCase();
     if (text === '') return null;
     const scale = SCALES[text];
-    if (!scale)
-      this.refuse(
-        file,
-        row,
-        'cost_scale',
-        `Cost scale '${clipped(text)}' is not known: it is long (32-bit) or short (16-bit).`,
-      );
+    if (!scale) this.refuse(file, row, 'cost_scale', say['unknown-scale']({ text: clipped(text) }));
     return scale ?? null;
   }
 
@@ -128,16 +121,11 @@ class Intake {
     const at = this.switchIds.get(name);
     if (name === '' || portName === '') {
       const column = name === '' ? `${side}_switch` : `${side}_port`;
-      this.refuse(
-        file,
-        row,
-        column,
-        `The cell is empty: a link needs a switch and a port at both ends, or a segment and the a side.`,
-      );
+      this.refuse(file, row, column, say['link-cell-empty']());
       return null;
     }
     if (!at) {
-      this.refuse(file, row, `${side}_switch`, `There is no switch '${clipped(name)}' in the table of switches.`);
+      this.refuse(file, row, `${side}_switch`, say['no-switch-in-table']({ text: clipped(name) }));
       return null;
     }
     const key = `${at}\n${portName}`;
@@ -147,7 +135,7 @@ class Intake {
         file,
         row,
         `${side}_port`,
-        `Port '${clipped(portName)}' of ${clipped(name)} is already used in row ${before.row}: a port takes one cable.`,
+        say['port-used']({ port: clipped(portName), name: clipped(name), row: before.row }),
       );
       return null;
     }
@@ -184,8 +172,7 @@ class Intake {
     for (const row of rows) {
       const speed = this.number(file, row, 'speed_mbps');
       if (speed === undefined) {
-        if (row.cell('speed_mbps') === '')
-          this.refuse(file, row, 'speed_mbps', 'The cell is empty: give the speed in Mb/s, such as 1000.');
+        if (row.cell('speed_mbps') === '') this.refuse(file, row, 'speed_mbps', say['speed-cell-empty']());
         continue;
       }
       const vlans = this.vlanCell(file, row);
@@ -194,7 +181,7 @@ class Intake {
       const a = this.end(file, row, 'a', speed, vlans);
       if (segment !== '') {
         if (row.cell('b_switch') !== '' || row.cell('b_port') !== '')
-          this.refuse(file, row, 'segment', 'A row with a segment attaches one port to it: leave the b side empty.');
+          this.refuse(file, row, 'segment', say['segment-with-b-side']());
         else if (a !== null) this.attach(segment, a);
         continue;
       }
@@ -211,12 +198,7 @@ class Intake {
     if (text === '' || text.toLowerCase() === 'all') return undefined;
     const parsed = parseVlanRanges(text);
     if (parsed.ok) return formatVlanRanges(parsed.vlans);
-    this.refuse(
-      file,
-      row,
-      'vlans',
-      `'${clipped(text)}' cannot be read at '${clipped(parsed.part)}': write numbers from 1 to 4094 and ranges such as 110-140,199, or all.`,
-    );
+    this.refuse(file, row, 'vlans', say['vlan-list']({ text: clipped(text), part: clipped(parsed.part) }));
     return null;
   }
 
@@ -234,8 +216,7 @@ class Intake {
     for (const row of rows) {
       const number = this.number(file, row, 'vlan');
       if (number === undefined) {
-        if (row.cell('vlan') === '')
-          this.refuse(file, row, 'vlan', 'The cell is empty: give a VLAN number from 1 to 4094.');
+        if (row.cell('vlan') === '') this.refuse(file, row, 'vlan', say['vlan-cell-empty']());
         continue;
       }
       const name = row.cell('name');

@@ -1,5 +1,5 @@
 /** Every way in which a network goes out as a file, in one table. */
-import { clipped } from '../messages';
+import { clipped, fileMessages as say } from '../messages';
 import type { Design } from '../design';
 import { exportCsv } from './csv-export';
 import { exportGraphml } from './graphml-export';
@@ -29,6 +29,6 @@ export const EXPORT_FORMATS: readonly ExportFormat[] = [
 export function exportFormat(id: string): ExportFormat | string {
   return (
     EXPORT_FORMATS.find((f) => f.id === id) ??
-    `Format '${clipped(id)}' is not known: it is one of ${EXPORT_FORMATS.map((f) => f.id).join(', ')}.`
+    say['unknown-format']({ format: clipped(id), legal: EXPORT_FORMATS.map((f) => f.id) })
   );
 }

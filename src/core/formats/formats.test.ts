@@ -85,7 +85,7 @@ describe('import of tables', () => {
     ['an empty file', [''], /is empty: it needs a header row/],
     ['binary', ['PK\u0000\u0003'], /not CSV: it holds binary characters/],
     ['a priority of 2478', [S.replace('4096', '2478')], /s\.csv, row 2, priority: .*the nearest is 4096/],
-    ['a priority that is no number', [S.replace('4096', 'best')], /row 2, priority: 'best' is not a number/],
+    ['a priority that is no number', [S.replace('4096', 'best')], /row 2, priority: The cell 'best' is not a number/],
     [
       'a MAC address twice',
       [S.replace('53-02', '53-01')],
@@ -107,7 +107,7 @@ describe('import of tables', () => {
     [
       'VLAN 4095',
       [S, L.replace('speed_mbps', 'speed_mbps,vlans').replace('1000', '1000,4095')],
-      /row 2, vlans: '4095' cannot be read/,
+      /row 2, vlans: The list '4095' cannot be read/,
     ],
     ['a VLAN 4095 in the table', [S, L, 'vlan\n4095\n'], /v\.csv, row 2, vlan: VLAN 4095 is not legal/],
     [

@@ -1,11 +1,12 @@
 /** Reading GraphML: our own, field by field, and nodes and edges of graphs that other programs wrote. */
+import { fileMessages as say } from '../messages';
 import { XMLParser } from 'fast-xml-parser';
 import { Macs, Names, Wiring } from '../editing';
 import { COLLECTIONS, DESIGN_FORMAT, DESIGN_VERSION, emptyDesign, readDesign } from '../design';
 import type { Design, Kind, Port } from '../design';
 import { OF_GRAPH } from './graphml-export';
 import type { TableFault } from './table';
-import { elementsOf, ended, recordOf, xmlFault } from './xml';
+import { elementsOf, shortened, recordOf, xmlFault } from './xml';
 import type { XmlElement } from './xml';
 
 export type ReadGraphml =
@@ -62,8 +63,7 @@ export function readGraphml(file: string, text: string): ReadGraphml {
     faults: [{ file, row, column: null, sentence }],
   });
   const clean = text.replace(/^\uFEFF/, '');
-  if (/<!(DOCTYPE|ENTITY)/i.test(clean))
-    return fault('The file declares a document type or entities, which are not read.');
+  if (/<!(DOCTYPE|ENTITY)/i.test(clean)) return fault(say['xml-entities']());
   const broken = xmlFault(clean);
   if (broken) return fault(broken.sentence, broken.row);
   const parser = new XMLParser({
@@ -77,11 +77,11 @@ export function readGraphml(file: string, text: string): ReadGraphml {
   try {
     parsed = parser.parse(clean);
   } catch (error) {
-    return fault(`The file is not complete XML: ${ended(error instanceof Error ? error.message : String(error))}`);
+    return fault(say.xml({ reason: shortened(error instanceof Error ? error.message : String(error)) }));
   }
   const root = recordOf(recordOf(parsed)?.graphml);
   const graph: (XmlElement & { node?: unknown; edge?: unknown }) | undefined = elementsOf(root?.graph)[0];
-  if (!root || !graph) return fault('The file holds no graph: GraphML starts with <graphml> and a <graph> in it.');
+  if (!root || !graph) return fault(say['no-graph']());
   const keys = new Map(
     elementsOf(root.key).map((k) => [
       k['@_id'] ?? '',
@@ -89,7 +89,7 @@ export function readGraphml(file: string, text: string): ReadGraphml {
     ]),
   );
   const nameless = elementsOf(graph.node).findIndex((n) => (n['@_id'] ?? '') === '');
-  if (nameless >= 0) return fault(`Node ${nameless + 1} has no id: every node of a graph needs one.`);
+  if (nameless >= 0) return fault(say['node-without-id']({ number: nameless + 1 }));
   const document = documentOf(file, graph, keys);
   const read = readDesign(document);
   return read.ok

@@ -1,4 +1,5 @@
 /** Files of any kind that can be read, recognised by what is in them: what comes in, which rows do not and why. */
+import { fileMessages as say } from '../messages';
 import { applyEdits, emptyDesign } from '../design';
 import type { Design, Edit } from '../design';
 import { applyWhatFits, partOf, pastePart } from '../editing';
@@ -229,7 +230,7 @@ export function intakeAsDesign(name: string, sources: readonly SourceFile[]): In
   const reads = sources.map(readOne);
   const whole = reads.find((r) => r.kind === 'design' || r.kind === 'graphml');
   if (whole && 'design' in whole) {
-    const beside = `${whole.file} is a whole network: import this file once that design is open.`;
+    const beside = say['whole-network']({ file: whole.file });
     return {
       files: reads.map((r) => (r === whole || r.kind === 'unknown' ? otherTaken(r) : refusedWhole(r, beside))),
       design: whole.design,
@@ -244,7 +245,7 @@ export function intakeAsDesign(name: string, sources: readonly SourceFile[]): In
   const files = reads.map((r) => {
     if (!isTable(r)) return otherTaken(r);
     if (tables.includes(r)) return tableTaken(r, [...(skipped.get(r.file)?.values() ?? [])]);
-    return refusedWhole(r, 'Another file is a table of this kind already: put both into one.');
+    return refusedWhole(r, say['second-of-kind']());
   });
   return { files, design, edits: [], receptions: hearingsOf(reads) };
 }

@@ -1,4 +1,5 @@
 /** Reading what switches say of their neighbours: JSON as `lldpcli -f json0` or `-f json` prints it, one file a switch; or a plain CSV. */
+import { clipped, fileMessages as say } from '../messages';
 import type { Reception } from '../editing';
 import { readTable } from './table';
 import type { TableFault } from './table';
@@ -77,7 +78,7 @@ export function readNeighbourJson(file: string, value: unknown): ReadNeighbours 
     ok: false,
     faults: [{ file, row: null, column: null, sentence }],
   });
-  if (!isNeighbourJson(value)) return fault('The file holds no list of LLDP neighbours: it starts with {"lldp": …}.');
+  if (!isNeighbourJson(value)) return fault(say['no-neighbours']());
   const interfaces = list((value as Plain).lldp).flatMap((l) => (isPlain(l) ? named(l.interface, 'name') : []));
   const receptions: Reception[] = [];
   const refused: TableFault[] = [];
@@ -89,7 +90,7 @@ export function readNeighbourJson(file: string, value: unknown): ReadNeighbours 
         file,
         row: i + 1,
         column: null,
-        sentence: `The neighbour on '${typeof at.name === 'string' ? at.name : '?'}' has no name or no port, and is left out.`,
+        sentence: say['neighbour-unnamed']({ port: typeof at.name === 'string' ? clipped(at.name) : '?' }),
       });
   });
   return { ok: true, receptions, refused };
@@ -118,7 +119,7 @@ export function readNeighbourCsv(file: string, text: string): ReadNeighbours {
         file,
         row: row.row,
         column: empty,
-        sentence: 'The cell is empty: a neighbour needs both switches and both ports.',
+        sentence: say['neighbour-cell-empty'](),
       });
     else receptions.push({ from, fromPort, to, toPort, ...(mac === '' ? {} : { toMac: mac }) });
   }

@@ -1,6 +1,6 @@
 /** What a file is, by what is in it and not by its name. */
 import { jsonTextFault, readDesign } from '../design';
-import { documentMessages as say } from '../messages';
+import { documentMessages as say, fileMessages } from '../messages';
 import type { Design } from '../design';
 import type { Reception } from '../editing';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
@@ -66,7 +66,7 @@ export function readOne({ file, text }: SourceFile): Read {
     faults: [{ file, row: null, column: null, sentence, ...more }],
   });
   const start = text.replace(/^\uFEFF/, '').trimStart();
-  if (start === '') return unknown('The file is empty.');
+  if (start === '') return unknown(fileMessages.empty());
   if (text.includes('\uFFFD')) return unknown(say.notUtf8());
   if (start.startsWith('<')) {
     const read = readGraphml(file, text);
@@ -75,10 +75,7 @@ export function readOne({ file, text }: SourceFile): Read {
   if (/^[{[]/.test(start)) return readJson(file, start, unknown);
   const header = headerOf(text);
   const found = TABLE_KINDS.find(({ telling }) => header.includes(telling));
-  if (!found)
-    return unknown(
-      'The file is none that can be read: a design (JSON), GraphML, LLDP neighbours (JSON), or a CSV of switches (switch,mac), links (a_switch,a_port,b_switch,b_port,speed_mbps), VLANs (vlan) or neighbours (switch,port,neighbour,neighbour_port).',
-    );
+  if (!found) return unknown(fileMessages['unknown-kind']());
   if (found.kind === 'neighbours') {
     const read = readNeighbourCsv(file, text);
     return read.ok

@@ -1,6 +1,6 @@
 /** Reading a table from CSV (RFC 4180, also with semicolons or tabs, also with a byte-order mark): header, rows, cells. */
 import Papa from 'papaparse';
-import { clipped } from '../messages';
+import { clipped, fileMessages as say } from '../messages';
 
 /** A refused place in a table: file, line of the file (1 is the header), column, and the sentence. */
 export interface TableFault {
@@ -44,10 +44,9 @@ export const unguarded = (text: string): string => (GUARDED.test(text) ? text.sl
 /** What is wrong with a text as a table before it is taken apart; null when nothing is. */
 function textFault(text: string, expected: string): { sentence: string; row: number | null } | null {
   const at = (sign: string) => text.slice(0, text.indexOf(sign)).split('\n').length;
-  if (text.trim() === '') return { sentence: `The file is empty: it needs a header row with ${expected}.`, row: null };
-  if (text.includes('\u0000')) return { sentence: 'The file is not CSV: it holds binary characters.', row: null };
-  if (text.includes(BROKEN_TEXT))
-    return { sentence: 'The file is not in UTF-8: save it as CSV in UTF-8.', row: at(BROKEN_TEXT) };
+  if (text.trim() === '') return { sentence: say['empty-table']({ expected }), row: null };
+  if (text.includes('\u0000')) return { sentence: say.binary(), row: null };
+  if (text.includes(BROKEN_TEXT)) return { sentence: say['not-utf8-csv'](), row: at(BROKEN_TEXT) };
   return null;
 }
 
@@ -90,11 +89,7 @@ export function readTable(file: string, text: string, columns: ColumnRule): { ro
   const expected = `${columns.required.join(',')}${columns.optional.length ? `, and if wanted ${columns.optional.join(',')}` : ''}`;
   const bare = text.replace(BOM, '');
   const lone = loneReturn(bare);
-  if (lone !== null)
-    return refuse(
-      'The line ends with a carriage return alone, others do not: save the file with one kind of line end.',
-      lone,
-    );
+  if (lone !== null) return refuse(say['line-ends'](), lone);
   // Some programs end all lines with a carriage return alone.
   const clean = bare.replace(/\r\n?/g, '\n');
   const wrong = textFault(clean, expected);
@@ -102,7 +97,7 @@ export function readTable(file: string, text: string, columns: ColumnRule): { ro
   const firstLine = clean.trimStart().split('\n')[0]!;
   const delimiter = [',', ';', '\t'].sort((a, b) => firstLine.split(b).length - firstLine.split(a).length)[0]!;
   const { lines, broken } = linesOf(clean, delimiter);
-  if (broken !== null) return refuse('A quoted cell is not closed properly: quotes inside a cell are doubled.', broken);
+  if (broken !== null) return refuse(say.quotes(), broken);
   const [head, ...body] = lines;
   const header = (head?.cells ?? []).map((h) => h.trim().toLowerCase());
   const fault = headerFault(header, columns, expected);
@@ -122,10 +117,10 @@ function headerFault(header: readonly string[], columns: ColumnRule, expected: s
       .map((n) => `'${clipped(n)}'`)
       .join(', ');
   const missing = columns.required.filter((c) => !header.includes(c));
-  if (missing.length > 0) return `The header lacks ${quoted(missing)}: it reads ${expected}.`;
+  if (missing.length > 0) return say['header-lacks']({ names: quoted(missing), expected });
   const known = [...columns.required, ...columns.optional];
   const unknown = header.filter((h) => h !== '' && !known.includes(h));
-  if (unknown.length > 0) return `The header has ${quoted(unknown)}, which is not known: it reads ${expected}.`;
+  if (unknown.length > 0) return say['header-unknown']({ names: quoted(unknown), expected });
   const twice = header.filter((h, i) => h !== '' && header.indexOf(h) < i);
-  return twice.length > 0 ? `The header has ${quoted(twice)} twice: each column stands once.` : null;
+  return twice.length > 0 ? say['header-twice']({ names: quoted(twice) }) : null;
 }

@@ -1,6 +1,6 @@
 /** The part of XML that GraphML needs: what is wrong with a text, and its elements, whatever a parser made of them. */
 import { XMLValidator } from 'fast-xml-parser';
-import { clipped } from '../messages';
+import { clipped, fileMessages as say } from '../messages';
 
 export interface XmlElement {
   data?: unknown;
@@ -17,10 +17,10 @@ export const elementsOf = (value: unknown): XmlElement[] =>
     return (recordOf(v) as XmlElement | null) ?? [];
   });
 
-/** A sentence with its full stop, and not longer than can be read. What it repeats of the file stays between its quotes. */
-export const ended = (text: string): string => {
+/** A reason not longer than can be read, without a full stop. What it repeats of the file stays between its quotes. */
+export const shortened = (text: string): string => {
   const short = text.replace(/'([^]*)'/, (_, repeated: string) => `'${clipped(repeated, 120)}'`);
-  return `${clipped(short, 200).replace(/[.]$/, '')}.`;
+  return clipped(short, 200).replace(/[.]$/, '');
 };
 
 /** Levels of elements that are read: a graph has six. */
@@ -29,24 +29,21 @@ const DEEPEST = 60;
 /** What is wrong with a text as XML, before a parser sees it that takes time or memory for it; null when nothing is. */
 export function xmlFault(text: string): { sentence: string; row: number | null } | null {
   if (/<\?[^?]*$/.test(text.slice(-2000)) || /<\?(?![\s\S]*\?>)/.test(text.slice(-2000)))
-    return { sentence: 'The file is not complete XML: it ends within <? … ?>.', row: null };
+    return { sentence: say['xml-ends-within']({ within: '<? … ?>' }), row: null };
   const open = text.lastIndexOf('<![CDATA[');
   if (open >= 0 && text.indexOf(']]>', open) < 0)
-    return { sentence: 'The file is not complete XML: it ends within <![CDATA[ … ]]>.', row: null };
-  if (/<\/?\s*(__proto__|constructor|prototype)\b/.test(text))
-    return { sentence: 'The file holds an element with a name that no graph has.', row: null };
+    return { sentence: say['xml-ends-within']({ within: '<![CDATA[ … ]]>' }), row: null };
+  if (/<\/?\s*(__proto__|constructor|prototype)\b/.test(text)) return { sentence: say['xml-name'](), row: null };
   let depth = 0;
   for (const [tag] of text.matchAll(/<(?:\/[^>]*|[^!?/][^>]*)>/g)) {
     if (tag.startsWith('</')) depth--;
     else if (!tag.endsWith('/>')) depth++;
-    if (depth > DEEPEST) return { sentence: `The elements are nested more than ${DEEPEST} deep.`, row: null };
+    if (depth > DEEPEST) return { sentence: say['xml-depth']({ levels: DEEPEST }), row: null };
   }
   try {
     const valid = XMLValidator.validate(text);
-    return valid === true
-      ? null
-      : { sentence: `The file is not complete XML: ${ended(valid.err.msg)}`, row: valid.err.line };
+    return valid === true ? null : { sentence: say.xml({ reason: shortened(valid.err.msg) }), row: valid.err.line };
   } catch {
-    return { sentence: 'The file is not complete XML.', row: null };
+    return { sentence: say['xml-broken'](), row: null };
   }
 }

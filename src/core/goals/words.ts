@@ -1,7 +1,8 @@
 /** Goals in words. */
+import { goalMessages as say } from '../messages';
 import { bundleById, hostById, linkAt, farEnd, portById, portLabel, switchById } from '../design';
 import type { Design, Goal, PlaceRef } from '../design';
-import { COMMON_TREE, count, formatVlanRanges } from '../standard';
+import { COMMON_TREE, formatVlanRanges } from '../standard';
 import type { SolvedDesign } from '../trees';
 import type { Tree } from '../network';
 
@@ -56,21 +57,26 @@ export function goalSentence(design: Design, goal: Goal): string {
   const of = vlanWords(goal.vlans);
   switch (goal.type) {
     case 'root':
-      return `${name(design, goal.switch)} is root of ${of}${goal.next === undefined ? '' : `, ${name(design, goal.next)} comes next`}.`;
+      return say.root({
+        name: name(design, goal.switch),
+        next: goal.next === undefined ? null : name(design, goal.next),
+        of,
+      });
     case 'cut':
-      return `The blocked port of ${of} is ${end(design, goal.port)}${far(design, goal.port)}.`;
+      return say.blocked({ port: end(design, goal.port) + far(design, goal.port), of });
     case 'carries':
-      return `The link at ${end(design, goal.port)}${far(design, goal.port)} carries ${of}${goal.only ? ', and other VLANs only as backup' : ''}.`;
-    case 'path': {
-      const limits = [
-        goal.atMost !== undefined && `over at most ${count(goal.atMost, 'hop')}`,
-        goal.avoid !== undefined && `not through ${name(design, goal.avoid)}`,
-      ].filter(Boolean);
-      return `${place(design, goal.from)} and ${place(design, goal.to)} communicate in ${of}${limits.length > 0 ? ` ${limits.join(', ')}` : ''}.`;
-    }
+      return say.carries({ port: end(design, goal.port) + far(design, goal.port), of, only: goal.only === true });
+    case 'path':
+      return say.path({
+        from: place(design, goal.from),
+        to: place(design, goal.to),
+        of,
+        atMost: goal.atMost ?? null,
+        avoid: goal.avoid === undefined ? null : name(design, goal.avoid),
+      });
     case 'never-root':
-      return `No ${goal.tier} switch ever becomes root of ${of}.`;
+      return say['never-root']({ tier: goal.tier, of });
     case 'load':
-      return `No link carries more than ${goal.percent} % of its rate.`;
+      return say.load({ percent: goal.percent });
   }
 }

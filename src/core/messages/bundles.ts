@@ -36,3 +36,35 @@ export const bundleMessages = {
   'too-few': ({ active, total, needed }: { active: number; total: number; needed: number }) =>
     `${active} of ${count(total, 'member')} ${active === 1 ? 'is' : 'are'} ready, and the minimum is ${needed}: the bundle is down.`,
 } as const;
+
+/** What each member of a bundle does. */
+export const memberMessages = {
+  active: () => 'Active: it carries frames of the bundle.',
+  standby: () =>
+    'Standby: the maximum of active links is reached, or fewer than the minimum are ready. The deciding end sets the order.',
+  individual: () => 'Individual: it runs as a single port, and spanning tree decides on it.',
+  suspended: () => 'Suspended: it cannot join, and may not run as individual.',
+  down: () => 'Down: its cable has no working far end.',
+  unplugged: () => 'Down: nothing is plugged in.',
+  miscabled: ({ where }: { where: string }) =>
+    `Miscabled: it leads to ${where}, not to the far end of the other members.`,
+} as const;
+
+/** Why cables cannot become a bundle, or switches a pair. */
+export const bundlingMessages = {
+  'unlike-speed': ({ ports, speeds }: { ports: string; speeds: string }) =>
+    `Ports ${ports} have different speeds, ${speeds} Mb/s: members of a bundle need one speed.`,
+  'unlike-duplex': ({ ports }: { ports: string }) =>
+    `Ports ${ports} have different duplex modes: members of a bundle run in full duplex.`,
+  'unlike-vlans': ({ ports }: { ports: string }) =>
+    `Ports ${ports} carry different VLANs: give them the same VLANs first, since a bundle has one list.`,
+  'no-cables': () => 'Select the cables of the new bundle first.',
+  'cable-to-host': () => 'A bundle here joins two switches: one of the selected cables leads to a host.',
+  'several-ends': ({ names }: { names: string }) =>
+    `The cables join ${names}: all members of a bundle join the same two switches, or one switch and a multi-chassis pair.`,
+  'port-in-bundle': ({ port, bundle }: { port: string; bundle: string }) =>
+    `Port ${port} is in bundle '${bundle}' already: a port is in one bundle.`,
+  'pair-without-cable': () =>
+    'No cable joins the two switches: a pair needs a peer link. Cable them first, with two cables if possible.',
+  'host-cannot-join': () => 'A cable to a host cannot join a bundle between two switches.',
+} as const;

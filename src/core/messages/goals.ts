@@ -22,7 +22,33 @@ export const breachMessages = {
   'comes-before': ({ name, other }: { name: string; other: string }) => `${name} would come before ${other}`,
 } as const;
 
+interface Asked {
+  /** `VLANs 110, 120` */
+  readonly of: string;
+}
+
 export const goalMessages = {
+  root: ({ name, next, of }: Asked & { name: string; next: string | null }) =>
+    `${name} is root of ${of}${next === null ? '' : `, ${next} comes next`}.`,
+  blocked: ({ port, of }: Asked & { port: string }) => `The blocked port of ${of} is ${port}.`,
+  carries: ({ port, of, only }: Asked & { port: string; only: boolean }) =>
+    `The link at ${port} carries ${of}${only ? ', and other VLANs only as backup' : ''}.`,
+  path: ({
+    from,
+    to,
+    of,
+    atMost,
+    avoid,
+  }: Asked & { from: string; to: string; atMost: number | null; avoid: string | null }) => {
+    const limits = [
+      ...(atMost === null ? [] : [`over at most ${count(atMost, 'hop')}`]),
+      ...(avoid === null ? [] : [`not through ${avoid}`]),
+    ];
+    return `${from} and ${to} communicate in ${of}${limits.length > 0 ? ` ${limits.join(', ')}` : ''}.`;
+  },
+  'never-root': ({ tier, of }: Asked & { tier: string }) => `No ${tier} switch ever becomes root of ${of}.`,
+  load: ({ percent }: { percent: number }) => `No link carries more than ${percent} % of its rate.`,
+
   'void-gone': ({ what }: { what: string }) => `Void: ${what} of this goal is not in the design.`,
   'void-no-tree': ({ vlans }: { vlans: string }) => `Void: no tree of the design carries VLAN ${vlans}.`,
   'void-no-tier': ({ tier }: { tier: string }) => `Void: no switch of the design is in the ${tier} tier.`,

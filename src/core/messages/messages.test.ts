@@ -1,23 +1,34 @@
 /** Every sentence, in every form: a capital first, a full stop last, right plurals, and no word that this trade stumbles over. */
 import {
+  analysisMessages,
   breachMessages,
   bundleMessages,
+  bundlingMessages,
   documentMessages,
+  eventFaultMessages,
+  eventMessages,
+  fileMessages,
   frameMessages,
   goalMessages,
   ledgerMessages,
+  memberMessages,
   pairMessages,
   stepMessages,
   storyMessages,
+  tableMessages,
 } from '.';
-import { bundleSamples } from './samples/bundles';
+import { analysisSamples } from './samples/analysis';
+import { bundleSamples, bundlingSamples, memberSamples } from './samples/bundles';
 import { documentSamples } from './samples/document';
+import { eventFaultSamples, eventSamples } from './samples/events';
+import { fileSamples } from './samples/files';
 import { frameSamples } from './samples/frames';
 import { breachSamples, goalSamples } from './samples/goals';
 import { ledgerSamples } from './samples/ledger';
 import { pairSamples } from './samples/pairs';
 import { stepSamples } from './samples/steps';
 import { storySamples } from './samples/story';
+import { tableSamples } from './samples/tables';
 import { forbiddenWords, sentenceFaults } from './forbidden';
 import { GLOSSARY } from './glossary';
 
@@ -33,14 +44,20 @@ const walk = (sentences: Sentences, samples: AllSamples) =>
 const GIVEN = ["'undefined'", "'null'"];
 
 test.each<[string, Sentences, AllSamples]>([
+  ['analysis', analysisMessages, analysisSamples],
   ['bundles', bundleMessages, bundleSamples],
+  ['bundling', bundlingMessages, bundlingSamples],
   ['document', documentMessages, documentSamples],
+  ['event faults', eventFaultMessages, eventFaultSamples],
+  ['files', fileMessages, fileSamples],
   ['frames', frameMessages, frameSamples],
   ['goals', goalMessages, goalSamples],
   ['ledger', ledgerMessages, ledgerSamples],
+  ['members', memberMessages, memberSamples],
   ['pairs', pairMessages, pairSamples],
   ['steps', stepMessages, stepSamples],
   ['story', storyMessages, storySamples],
+  ['tables', tableMessages, tableSamples],
 ])('%s: each code has samples, and each sample is a sentence', (table, sentences, samples) => {
   expect(Object.keys(samples).sort()).toEqual(Object.keys(sentences).sort());
   const given = table === 'document' ? GIVEN : [];
@@ -50,9 +67,12 @@ test.each<[string, Sentences, AllSamples]>([
   }
 });
 
-test('reasons stand inside a sentence: they begin small and have no full stop', () => {
-  expect(Object.keys(breachSamples).sort()).toEqual(Object.keys(breachMessages).sort());
-  for (const [code, text] of walk(breachMessages, breachSamples))
+test.each<[string, Sentences, AllSamples]>([
+  ['breaches', breachMessages, breachSamples],
+  ['events', eventMessages, eventSamples],
+])('%s stand inside a sentence: they begin small and have no full stop', (_, sentences, samples) => {
+  expect(Object.keys(samples).sort()).toEqual(Object.keys(sentences).sort());
+  for (const [code, text] of walk(sentences, samples))
     expect([code, sentenceFaults(`Since ${text}.`), /[.]$/.test(text)]).toEqual([code, [], false]);
 });
 

@@ -1,4 +1,5 @@
 /** Simulates a script over a design: the same design, script and seed give the same trace, octet for octet. */
+import { analysisMessages as say } from '../messages';
 import { designsOver, groupBy, modeOf, timersOf } from '../design';
 import type { Design, Probe, Script } from '../design';
 import { tickBridge } from '../protocols/mst';
@@ -11,7 +12,7 @@ import { becomeConsistent } from './inconsistent-ports';
 import { drain, isInconsistent, noteAll } from './switch';
 import { planOf } from './plan';
 import type { Trace } from '../trace';
-import { portWords } from '../trace';
+import { portList } from '../trace';
 import { ScriptFault, carryOut, eventWords, flapWords, intruderSpeaks, missingIn, recover, rootOf } from './script';
 import { vlanClasses } from '../network';
 import type { Due, World } from './network-state';
@@ -202,14 +203,11 @@ export function traceOf({ world: w }: Rehearsal, until: number, ended: Trace['en
   const seconds = (until / SECOND).toFixed(1);
   const sentence =
     ended === 'limit'
-      ? `Stopped at ${seconds} s, at the limit of ${w.handled} frames and timers. The run until then is kept.`
+      ? say['run-limit']({ seconds, handled: w.handled })
       : ended === 'cancelled'
-        ? `Cancelled at ${seconds} s. The run until then is kept.`
+        ? say['run-cancelled']({ seconds })
         : moving.length > 0
-          ? `Not converged: ${moving
-              .slice(0, 4)
-              .map((id) => portWords(w.plan.design, id))
-              .join(', ')}${moving.length > 4 ? ` and ${moving.length - 4} more` : ''} keep changing.`
+          ? say['run-restless']({ ports: portList(w.plan.design, moving) })
           : '';
   return { ...trace, sentence };
 }

@@ -1,4 +1,5 @@
 /** The events of a script, each as what it does to the running network, with a sentence for it. */
+import { eventFaultMessages, eventMessages as say } from '../messages';
 import { applyEdits, cableEdit, editSchema, linkById, portById, portLabel, setField, switchById } from '../design';
 import type { Design, Edit, Link, ScriptEvent } from '../design';
 import { createBridge, setPortsEnabled } from '../protocols/mst';
@@ -23,7 +24,7 @@ const plainLabel = (design: Design, id: string) => {
 
 /** What an event is about that is not there; null when everything is. */
 export function missingIn(design: Design, event: ScriptEvent): string | null {
-  const gone = (what: string, id: string) => `There is no ${what} '${id}' in the design: the event has no effect.`;
+  const gone = (what: string, id: string) => eventFaultMessages.gone({ what, id });
   if ('link' in event && !linkById(design, event.link)) return gone('link', event.link);
   if ('switch' in event && !switchById(design, event.switch)) return gone('switch', event.switch);
   if ('port' in event && !portById(design, event.port)) return gone('port', event.port);
@@ -33,47 +34,50 @@ export function missingIn(design: Design, event: ScriptEvent): string | null {
 
 /** An event in words; `root` is the switch that an event that takes the root finds. */
 export function eventWords(design: Design, event: ScriptEvent, root: string | null = null): string {
-  const link = 'link' in event ? linkById(design, event.link) : undefined;
-  const cable = link ? linkWords(design, link) : 'a link that is gone';
-  const at = 'port' in event ? plainLabel(design, event.port) : '';
-  const s = 'switch' in event ? (switchById(design, event.switch)?.name ?? event.switch) : '';
+  const cable = 'link' in event ? linkById(design, event.link) : undefined;
+  const link = cable ? linkWords(design, cable) : 'that is gone';
+  const port = 'port' in event ? plainLabel(design, event.port) : '';
+  const name = 'switch' in event ? (switchById(design, event.switch)?.name ?? event.switch) : '';
   switch (event.kind) {
     case 'link-down':
-      return event.end ? `link ${cable} loses carrier at end ${event.end} only` : `link ${cable} lost`;
+      return event.end ? say['carrier-lost']({ link, end: event.end }) : say['link-lost']({ link });
     case 'link-up':
-      return `link ${cable} restored`;
+      return say['link-restored']({ link });
     case 'flap':
-      return `link ${cable} flaps ${event.times} times, every ${event.every} s`;
+      return say.flaps({ link, times: event.times, every: event.every });
     case 'switch-off':
-      return `switch ${s} off`;
+      return say['switch-off']({ name });
     case 'switch-on':
-      return `switch ${s} on`;
+      return say['switch-on']({ name });
     case 'root-off':
-      return `the root of VLAN ${event.vlan}${root === null ? '' : `, ${switchById(design, root)?.name ?? root},`} off`;
+      return say['root-off']({
+        vlan: event.vlan,
+        name: root === null ? null : (switchById(design, root)?.name ?? root),
+      });
     case 'set':
       return event.label;
     case 'cable':
-      return `cable plugged in between ${plainLabel(design, event.a)} and ${plainLabel(design, event.b)}`;
+      return say['cable-plugged']({ a: plainLabel(design, event.a), b: plainLabel(design, event.b) });
     case 'hub-loop':
-      return `a looped hub plugged into ${at}`;
+      return say['hub-plugged']({ port });
     case 'intruder':
-      return `a rogue switch with priority ${event.priority} plugged into ${at}`;
+      return say['rogue-plugged']({ port, priority: event.priority });
     case 'unplug':
-      return `unplugged at ${at}`;
+      return say.unplugged({ port });
     case 'bpdu-loss':
-      return `BPDUs of end ${event.from} of link ${cable} are lost`;
+      return say['bpdus-lost']({ link, end: event.from });
     case 'bpdu-heal':
-      return `BPDUs of link ${cable} pass again`;
+      return say['bpdus-pass']({ link });
     case 'tree-off':
-      return `spanning tree switched off at ${s}`;
+      return say['tree-off']({ name });
   }
 }
 
 /** A turn of a flapping link in words; `step` counts losses and returns from 0 on. */
 export function flapWords(design: Design, event: Extract<ScriptEvent, { kind: 'flap' }>, step: number): string {
-  const link = linkById(design, event.link);
-  const cable = link ? linkWords(design, link) : event.link;
-  return `link ${cable} flaps: ${step % 2 === 0 ? 'lost' : 'back'}, ${(step >> 1) + 1} of ${event.times}`;
+  const cable = linkById(design, event.link);
+  const link = cable ? linkWords(design, cable) : event.link;
+  return say['flap-step']({ link, lost: step % 2 === 0, turn: (step >> 1) + 1, of: event.times });
 }
 
 const edited = (w: World, edits: readonly Edit[]): Design => {

@@ -24,4 +24,4 @@ export type {
 export { standingOut } from './status';
 export { gapsOf, spanAt, storyOf } from './story';
 export type { Line } from './story-line';
-export { carriesVlan, portWords, switchList, treesWords, vlansOfTree, vlansWords } from './words';
+export { carriesVlan, portList, portWords, switchList, treesWords, vlansOfTree, vlansWords } from './words';

@@ -1,7 +1,7 @@
 /** What a table of the design's elements is made of: columns that read a cell and turn typed text into edits. */
 import type { Design, Edit } from '../../design';
 import type { Wiring } from '..';
-import { clipped } from '../../messages';
+import { clipped, tableMessages as say } from '../../messages';
 
 /** Why a cell cannot take a text. */
 export interface CellFault {
@@ -77,7 +77,7 @@ export function yesCell(text: string): true | null | CellFault {
   const word = text.trim().toLowerCase();
   if (TRUE.has(word)) return true;
   if (FALSE.has(word)) return null;
-  return { fault: `'${clipped(text.trim())}' is not yes or no: write yes, or leave the cell empty.` };
+  return { fault: say['not-yes-or-no']({ text: clipped(text.trim()) }) };
 }
 
 /** Mb/s from `1000`, `1G`, `100M`, `2.5 Gb/s`; the text itself when it is none. */
@@ -93,9 +93,7 @@ export function choiceCell<T extends string>(what: string, text: string, legal: 
   const word = text.trim().toLowerCase();
   if (word === '') return null;
   const found = legal.find((l) => l === word) ?? (word.length > 1 ? legal.find((l) => l.startsWith(word)) : undefined);
-  return (
-    found ?? { fault: `${what} '${clipped(text.trim())}' is not known: it is one of ${legal.join(', ')}, or empty.` }
-  );
+  return found ?? { fault: say['not-one-of']({ what, text: clipped(text.trim()), legal }) };
 }
 
 /** The fault of a cell that could not be read, or the edits that its value makes. */

@@ -1,6 +1,6 @@
 /** The table of traffic: Mb/s offered in a VLAN from one place to another. */
 import { hostById, setField, switchById } from '../../design';
-import { clipped } from '../../messages';
+import { clipped, tableMessages as say } from '../../messages';
 import type { Demand, Design, PlaceRef } from '../../design';
 import { numberCell, unlessFault } from './column';
 import type { Column, Refusal, Table } from './column';
@@ -16,7 +16,7 @@ function placeCell(design: Design, text: string): PlaceRef | { fault: string } {
   const host = design.hosts.find((h) => h.name === name);
   if (host) return { host: host.id };
   const s = design.switches.find((one) => one.name === name);
-  return s ? { switch: s.id } : { fault: `There is no host or switch '${clipped(name)}' in this design.` };
+  return s ? { switch: s.id } : { fault: say['no-switch-or-host']({ text: clipped(name) }) };
 }
 
 const place = (id: 'from' | 'to', title: string): Column<Demand> => ({
@@ -68,7 +68,7 @@ export const DEMANDS: Table<Demand> = {
     const ends: PlaceRef[] = [];
     for (const id of ['from', 'to'] as const) {
       const text = cells.get(id)?.trim();
-      if (!text) return refuse(id, 'Traffic needs both ends: name a host or a switch.');
+      if (!text) return refuse(id, say['traffic-ends']());
       const found = placeCell(design, text);
       if ('fault' in found) return refuse(id, found.fault);
       ends.push(found);
@@ -77,7 +77,7 @@ export const DEMANDS: Table<Demand> = {
     const given = cells.get('vlan')?.trim();
     const host = 'host' in from ? hostById(design, from.host) : undefined;
     const vlan = given ? Number(given) : (host?.vlan ?? design.vlans[0]?.number);
-    if (vlan === undefined) return refuse('vlan', 'Traffic needs a VLAN: write its number.');
+    if (vlan === undefined) return refuse('vlan', say['traffic-vlan']());
     const load = numberCell(cells.get('load') ?? '') ?? 0;
     const taken = new Set(design.demands.map((d) => d.id));
     let n = design.demands.length + 1;

@@ -1,6 +1,6 @@
 /** New links from cells: which ends they name, which ports come into being, and what the cells set on them. */
 import { addElement, endOwner, hostById, linkAt, portById, segmentAt, setField } from '../../design';
-import { clipped } from '../../messages';
+import { clipped, tableMessages as say } from '../../messages';
 import type { Design, Edit, Link, LinkEnd } from '../../design';
 import { portSettings } from '..';
 import type { Wiring } from '..';
@@ -34,7 +34,7 @@ export function endAt(
   if (!at) {
     const host = design.hosts.find((h) => h.name === name);
     if (host) return { host: host.id, ...(port ? { card: port } : {}) };
-    return { fault: `There is no switch or host '${clipped(name)}' in this design.` };
+    return { fault: say['no-switch-or-host']({ text: clipped(name) }) };
   }
   const known = port === '' ? undefined : wiring.named(at.id, port);
   if (known === undefined) {
@@ -42,15 +42,14 @@ export function endAt(
     const settings = like ? portSettings(like) : {};
     return { port: wiring.newPort(at.id, { speed: like?.speed ?? speed, ...(port ? { name: port } : {}), settings }) };
   }
-  if (!portById(design, known))
-    return { fault: `'${clipped(port)}' of ${clipped(name)} is used already: a port takes one cable.` };
+  if (!portById(design, known)) return { fault: say['port-used']({ port: clipped(port), name: clipped(name) }) };
   if (wiring.isCabled(known) && known !== old) {
     const other = linkAt(design, known);
     const by = other
       ? SIDES.map((s) => `${ownerText(design, other, s)} ${portText(design, other, s)}`).join(' – ')
       : (segmentAt(design, known)?.name ?? 'another row');
     return {
-      fault: `Port '${clipped(port)}' of ${clipped(name)} has a cable already (${by}): a port takes one cable.`,
+      fault: say['port-cabled']({ port: clipped(port), name: clipped(name), by }),
     };
   }
   return { port: known };
@@ -82,8 +81,7 @@ export function createLink(wiring: Wiring, cells: ReadonlyMap<string, string>): 
   const ends: LinkEnd[] = [];
   for (const side of SIDES) {
     const name = cell(`${side}_switch`);
-    if (name === '')
-      return { column: `${side}_switch`, fault: 'The cell is empty: a link needs a switch or a host at both ends.' };
+    if (name === '') return { column: `${side}_switch`, fault: say['link-cell-empty']() };
     const end = endAt(wiring, name, cell(`${side}_port`), typed as number);
     if ('fault' in end)
       return { column: /port/i.test(end.fault) ? `${side}_port` : `${side}_switch`, fault: end.fault };
@@ -99,7 +97,7 @@ export function createLink(wiring: Wiring, cells: ReadonlyMap<string, string>): 
   if ('port' in a && 'port' in b && a.port === b.port)
     return {
       column: 'b_port',
-      fault: `Both ends of the link are port '${clipped(cell('a_port'))}' of ${clipped(cell('a_switch'))}: a link needs two different ends.`,
+      fault: say['same-end']({ port: clipped(cell('a_port')), name: clipped(cell('a_switch')) }),
     };
   for (const [end, far] of [
     [a, b],
@@ -126,12 +124,11 @@ export function createLink(wiring: Wiring, cells: ReadonlyMap<string, string>): 
 /** A row that attaches one port to a shared segment, which comes into being with its first row. */
 export function attachRow(wiring: Wiring, cells: ReadonlyMap<string, string>, name: string): Created {
   const cell = (id: string) => cells.get(id)?.trim() ?? '';
-  if (cell('b_switch') || cell('b_port'))
-    return { column: 'segment', fault: 'A row with a segment attaches one port to it: leave the b side empty.' };
+  if (cell('b_switch') || cell('b_port')) return { column: 'segment', fault: say['segment-with-b-side']() };
   const before = wiring.edits.length;
   const end = endAt(wiring, cell('a_switch'), cell('a_port'), speedCell(cell('speed') || '1000') as number);
   if ('fault' in end) return { column: 'a_port', fault: end.fault };
-  if ('host' in end) return { column: 'a_switch', fault: 'A segment joins switch ports: name a switch.' };
+  if ('host' in end) return { column: 'a_switch', fault: say['segment-with-host']() };
   const settings = settingsOf(cells, 'a', end.port);
   if (isFault(settings)) return { column: 'a_vlans', fault: settings.fault };
   const planned = wiring.edits.flatMap((e) => (e.type === 'add' && e.kind === 'segment' ? [e.value] : []));

@@ -1,6 +1,6 @@
 /** The table of links: both ends in one row. */
 import { bundleAt, linkById, linkSpeed, portLabel, setField, setPortCost, vlansAt } from '../../design';
-import { documentMessages as say } from '../../messages';
+import { documentMessages as say, tableMessages } from '../../messages';
 import type { Design, Edit, Link } from '../../design';
 import { disagreement, disagreementSentence, setVlans } from '..';
 import type { Wiring } from '..';
@@ -59,7 +59,7 @@ const endColumns = (side: Side): Column<Link>[] => {
 
 const vlanColumns = (side: Side): Column<Link>[] => {
   const S = side.toUpperCase();
-  const none = { fault: 'This end is a host: its VLAN is that of the port at the other end.' };
+  const none = { fault: tableMessages['host-has-no-vlan']() };
   return [
     {
       id: `${side}_vlans`,
@@ -103,7 +103,7 @@ const costColumn = (side: Side): Column<Link> => ({
   set: ({ design }, link, text) => {
     const port = portOf(design, link, side);
     if (port) return setPortCost('port', port, 'all', numberCell(text) as number | null);
-    return text.trim() === '' ? [] : { fault: 'This end is a host: it has no port path cost.' };
+    return text.trim() === '' ? [] : { fault: tableMessages['host-has-no-cost']() };
   },
 });
 

@@ -10,7 +10,7 @@ import {
   switchById,
   vlansAt,
 } from '../../design';
-import { clipped } from '../../messages';
+import { clipped, tableMessages as say } from '../../messages';
 import type { Design, Host, Segment, Vlan } from '../../design';
 import { Names, freeVlan, renumberVlan } from '..';
 import { vlanMembership } from '../../standard';
@@ -76,7 +76,7 @@ const vlanColumns: Column<Vlan>[] = [
       const word = text.trim().toLowerCase();
       const index = HUES.findIndex((h) => h === word);
       if (word !== '' && index < 0)
-        return { fault: `Hue '${clipped(text.trim())}' is not known: it is one of ${HUES.join(', ')}, or empty.` };
+        return { fault: say['not-one-of']({ what: 'Hue', text: clipped(text.trim()), legal: HUES }) };
       return [setField('vlan', v.id, 'hue', word === '' ? null : index)];
     },
   },
@@ -116,7 +116,7 @@ export const VLANS: Table<Vlan> = {
       e.type === 'add' && e.kind === 'vlan' ? [e.value as unknown as Vlan] : [],
     );
     const number = typed ?? freeVlan({ ...wiring.design, vlans: [...wiring.design.vlans, ...planned] });
-    if (number === null) return { column: 'number', fault: 'Every VLAN from 1 to 4094 is in the design already.' };
+    if (number === null) return { column: 'number', fault: say['every-vlan']() };
     const name = cells.get('name')?.trim();
     const element = { id: wiring.newId('v'), number: number as number, ...(name ? { name } : {}) };
     const edits = [addElement('vlan', element)];

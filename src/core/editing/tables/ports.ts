@@ -14,7 +14,7 @@ import {
   switchById,
   vlansAt,
 } from '../../design';
-import { clipped } from '../../messages';
+import { clipped, tableMessages as say } from '../../messages';
 import type { Design, Edit, Port } from '../../design';
 import { setNative, setVlans } from '..';
 import type { Wiring } from '..';
@@ -42,7 +42,7 @@ function nativeEdits(design: Design, portId: string, text: string): CellEdits {
   const value = numberCell(text);
   if (typeof value === 'string')
     return {
-      fault: `'${clipped(text.trim())}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.`,
+      fault: say['not-a-vlan']({ text: clipped(text.trim()) }),
     };
   return setNative(design, portId, value);
 }
@@ -51,12 +51,12 @@ function nativeEdits(design: Design, portId: string, text: string): CellEdits {
 function moveTo(wiring: Wiring, port: Port, text: string): CellEdits {
   const { design } = wiring;
   const to = design.switches.find((s) => s.name === text.trim());
-  if (!to) return { fault: `There is no switch '${clipped(text.trim())}' in this design.` };
+  if (!to) return { fault: say['no-switch']({ text: clipped(text.trim()) }) };
   if (to.id === port.switch) return [];
   const bundle = bundleAt(design, port.id);
   if (bundle)
     return {
-      fault: `Port '${port.name}' is a member of bundle '${bundle.name}': take it out of the bundle before it moves to another switch.`,
+      fault: say['member-moves']({ port: port.name, bundle: bundle.name }),
     };
   const edits: Edit[] = [setField('port', port.id, 'switch', to.id)];
   const clash = wiring.named(to.id, port.name) !== undefined;
@@ -94,7 +94,7 @@ const columns: Column<Port>[] = [
     sort: (_, p) => p.number,
     set: (_, p, text) => {
       const value = numberCell(text);
-      return value === null ? { fault: 'The number is missing: give one from 1 to 4095.' } : set(p, 'number', value);
+      return value === null ? { fault: say['number-missing']() } : set(p, 'number', value);
     },
   },
   { id: 'to', title: 'Cabled to', width: 140, text: farText },
@@ -211,11 +211,11 @@ export const PORTS: Table<Port> = {
     if (!at)
       return {
         column: 'switch',
-        fault: name ? `There is no switch '${clipped(name)}' in this design.` : 'A port needs a switch: name it.',
+        fault: name ? say['no-switch']({ text: clipped(name) }) : say['port-needs-switch'](),
       };
     const called = cells.get('name')?.trim();
     if (called && wiring.named(at.id, called))
-      return { column: 'name', fault: `Switch '${clipped(name)}' has a port '${clipped(called)}' already.` };
+      return { column: 'name', fault: say['port-name-taken']({ name: clipped(name), port: clipped(called) }) };
     const before = wiring.edits.length;
     const typed = speedCell(cells.get('speed')?.trim() || '1000');
     const number = numberCell(cells.get('number') ?? '');
@@ -245,7 +245,7 @@ export function newPortVlan(id: string, field: 'vlans' | 'native', text: string)
   if (field === 'vlans') return /^all$/i.test(text.trim()) ? [] : [setField('port', id, 'vlans', text.trim())];
   const value = numberCell(text);
   return typeof value === 'string'
-    ? { fault: `'${clipped(text.trim())}' is not a VLAN: write one number from 1 to 4094, or leave the cell empty.` }
+    ? { fault: say['not-a-vlan']({ text: clipped(text.trim()) }) }
     : value === null
       ? []
       : [setField('port', id, 'native', value)];

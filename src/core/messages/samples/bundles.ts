@@ -1,4 +1,4 @@
-import type { bundleMessages } from '../bundles';
+import type { bundleMessages, bundlingMessages, memberMessages } from '../bundles';
 import type { Samples } from './samples';
 
 export const bundleSamples: Samples<typeof bundleMessages> = {
@@ -13,4 +13,26 @@ export const bundleSamples: Samples<typeof bundleMessages> = {
   active: [[{ active: 1, total: 2 }], [{ active: 2, total: 2 }]],
   'none-ready': [[]],
   'too-few': [[{ active: 1, total: 2, needed: 2 }], [{ active: 2, total: 4, needed: 3 }]],
+};
+
+export const memberSamples: Samples<typeof memberMessages> = {
+  active: [[]],
+  standby: [[]],
+  individual: [[]],
+  suspended: [[]],
+  down: [[]],
+  unplugged: [[]],
+  miscabled: [[{ where: 'bundle to-core of quay-a' }]],
+};
+
+export const bundlingSamples: Samples<typeof bundlingMessages> = {
+  'unlike-speed': [[{ ports: 'gate p1 and gate p2', speeds: '100 and 1000' }]],
+  'unlike-duplex': [[{ ports: 'gate p1 and gate p2' }]],
+  'unlike-vlans': [[{ ports: 'gate p1 and gate p2' }]],
+  'no-cables': [[]],
+  'cable-to-host': [[]],
+  'several-ends': [[{ names: 'gate, quay-a, quay-b' }]],
+  'port-in-bundle': [[{ port: 'gate p1', bundle: 'to-core' }]],
+  'pair-without-cable': [[]],
+  'host-cannot-join': [[]],
 };

@@ -1,7 +1,26 @@
 import type { breachMessages, goalMessages } from '../goals';
 import type { Samples } from './samples';
 
+const path = { from: 'Ticket-desk', to: 'ferry-server', of: 'VLAN 110' };
+
 export const goalSamples: Samples<typeof goalMessages> = {
+  root: [
+    [{ name: 'Core-east', next: null, of: 'VLAN 110' }],
+    [{ name: 'Core-east', next: 'core-west', of: 'all VLANs' }],
+  ],
+  blocked: [[{ port: 'port gate p2 towards quay-b', of: 'VLAN 110' }]],
+  carries: [
+    [{ port: 'port gate p2', of: 'VLAN 110', only: false }],
+    [{ port: 'port gate p2', of: 'VLAN 110', only: true }],
+  ],
+  path: [
+    [{ ...path, atMost: null, avoid: null }],
+    [{ ...path, atMost: 1, avoid: null }],
+    [{ ...path, atMost: 3, avoid: 'quay-a' }],
+  ],
+  'never-root': [[{ tier: 'access', of: 'all VLANs' }]],
+  load: [[{ percent: 80 }]],
+
   'void-gone': [[{ what: 'the port' }]],
   'void-no-tree': [[{ vlans: '110' }]],
   'void-no-tier': [[{ tier: 'access' }]],

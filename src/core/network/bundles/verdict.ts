@@ -1,6 +1,6 @@
 /** What becomes of every bundle of a design: whether it forms, what each member does, and why. */
 import { bundleAt, bundleById, farEnd, hostById, linkAt, switchById } from '../../design';
-import { bundleMessages as say } from '../../messages';
+import { bundleMessages as say, memberMessages } from '../../messages';
 import type { Bundle, Design, Host } from '../../design';
 import { bundleLacpEnd, hostLacpEnd } from '../lacp-ends';
 import { portIsUp } from '../link-state';
@@ -87,15 +87,6 @@ export const planned = (design: Design, bundle: Bundle, members: readonly string
 /** A host's cards as the other end. */
 const plannedHost = (design: Design, host: Host, members: readonly string[]): PlannedEnd =>
   plannedFrom(hostLacpEnd(design, host, members));
-
-const STATE_WORDS: Record<MemberState, string> = {
-  active: 'Active: it carries frames of the bundle.',
-  standby:
-    'Standby: the maximum of active links is reached, or fewer than the minimum are ready. The deciding end sets the order.',
-  individual: 'Individual: it runs as a single port, and spanning tree decides on it.',
-  suspended: 'Suspended: it cannot join, and may not run as individual.',
-  down: 'Down: its cable has no working far end.',
-};
 
 /** Members of a static end: all that are up and of the speed that most have. */
 function staticStates(end: PlannedEnd): MemberState[] {
@@ -204,14 +195,14 @@ export function verdictOn(design: Design, bundle: Bundle): BundleVerdict {
   const members = bundle.members.map((port): MemberVerdict => {
     const at = joined.indexOf(port);
     if (at >= 0)
-      return { port, state: judged.states[at]!, miscabled: false, sentence: STATE_WORDS[judged.states[at]!] };
+      return { port, state: judged.states[at]!, miscabled: false, sentence: memberMessages[judged.states[at]!]() };
     const up = portIsUp(design, port);
     if (!up)
       return {
         port,
         state: 'down',
         miscabled: false,
-        sentence: linkAt(design, port) ? STATE_WORDS.down : 'Down: nothing is plugged in.',
+        sentence: linkAt(design, port) ? memberMessages.down() : memberMessages.unplugged(),
       };
     const found = partnerAt(design, port);
     const where =
@@ -233,7 +224,7 @@ export function verdictOn(design: Design, bundle: Bundle): BundleVerdict {
       port,
       state,
       miscabled: true,
-      sentence: `Miscabled: it leads to ${where}, not to the far end of the other members. ${STATE_WORDS[state]}`,
+      sentence: `${memberMessages.miscabled({ where })} ${memberMessages[state]()}`,
     };
   });
   return {

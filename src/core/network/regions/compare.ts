@@ -1,4 +1,5 @@
 /** What keeps two switches out of one region: name, revision, or single VLANs of their maps. */
+import { analysisMessages as say } from '../../messages';
 import { formatVlanRanges, VLAN_ID } from '../../standard';
 import type { InstanceMap, MstConfig } from './config';
 
@@ -45,19 +46,15 @@ export function compareConfigs(a: MstConfig, b: MstConfig): ConfigDifference {
   };
 }
 
-const instanceWords = (instance: number) => (instance === 0 ? 'the CIST' : `instance ${instance}`);
-
 /** One sentence a difference, with the names of the two switches; one sentence when there is none. */
 export function differenceSentences(nameA: string, a: MstConfig, nameB: string, b: MstConfig): string[] {
   const found = compareConfigs(a, b);
   const sentences: string[] = [];
-  if (found.name) sentences.push(`Region name: '${a.name}' on ${nameA}, '${b.name}' on ${nameB}.`);
-  if (found.revision) sentences.push(`Revision: ${a.revision} on ${nameA}, ${b.revision} on ${nameB}.`);
+  if (found.name) sentences.push(say['region-name']({ a: nameA, b: nameB, nameA: a.name, nameB: b.name }));
+  if (found.revision)
+    sentences.push(say['region-revision']({ a: nameA, b: nameB, revisionA: a.revision, revisionB: b.revision }));
   for (const { vlans, count, a: one, b: other } of found.vlans)
-    sentences.push(
-      `${count === 1 ? 'VLAN' : 'VLANs'} ${vlans}: ${instanceWords(one)} on ${nameA}, ${instanceWords(other)} on ${nameB}.`,
-    );
-  if (sentences.length === 0)
-    return [`${nameA} and ${nameB} have the same name, revision and digest: one region, if links of it join them.`];
+    sentences.push(say['region-map']({ a: nameA, b: nameB, vlans, one: count === 1, mapA: one, mapB: other }));
+  if (sentences.length === 0) return [say['same-region']({ a: nameA, b: nameB })];
   return sentences;
 }

@@ -55,7 +55,15 @@ describe('rings', () => {
     const loop = loops.find((l) => l.to === null)!;
     // Two switches, 505 µs each; a frame of 64 octets takes 672 bits of 1 Gb/s.
     expect([loop.around, loop.turns, loop.rate]).toEqual([1010, 1, 1000]);
-    expect(loopEffect(loop)).toEqual({ full: 1_488_095, copies: 1980, moves: 1980, broadcasts: 752, fullAfter: null });
+    expect(loopEffect(loop)).toEqual({
+      around: 1010,
+      rate: 1000,
+      full: 1_488_095,
+      copies: 1980,
+      moves: 1980,
+      broadcasts: 752,
+      fullAfter: null,
+    });
   });
   test('with a third cable copies double at every turn: one broadcast is enough', () => {
     const three = network([

@@ -1,0 +1,27 @@
+/** Events of a script as they stand in its list and, with a capital, in the story of a run; by code. */
+export const eventMessages = {
+  'carrier-lost': ({ link, end }: { link: string; end: string }) => `link ${link} loses carrier at end ${end} only`,
+  'link-lost': ({ link }: { link: string }) => `link ${link} lost`,
+  'link-restored': ({ link }: { link: string }) => `link ${link} restored`,
+  flaps: ({ link, times, every }: { link: string; times: number; every: number }) =>
+    `link ${link} flaps ${times} times, every ${every} s`,
+  'flap-step': ({ link, lost, turn, of }: { link: string; lost: boolean; turn: number; of: number }) =>
+    `link ${link} flaps: ${lost ? 'lost' : 'back'}, ${turn} of ${of}`,
+  'switch-off': ({ name }: { name: string }) => `switch ${name} off`,
+  'switch-on': ({ name }: { name: string }) => `switch ${name} on`,
+  'root-off': ({ vlan, name }: { vlan: number; name: string | null }) =>
+    `the root of VLAN ${vlan}${name === null ? '' : `, ${name},`} off`,
+  'cable-plugged': ({ a, b }: { a: string; b: string }) => `cable plugged in between ${a} and ${b}`,
+  'hub-plugged': ({ port }: { port: string }) => `a looped hub plugged into ${port}`,
+  'rogue-plugged': ({ port, priority }: { port: string; priority: number }) =>
+    `a rogue switch with priority ${priority} plugged into ${port}`,
+  unplugged: ({ port }: { port: string }) => `unplugged at ${port}`,
+  'bpdus-lost': ({ link, end }: { link: string; end: string }) => `BPDUs of end ${end} of link ${link} are lost`,
+  'bpdus-pass': ({ link }: { link: string }) => `BPDUs of link ${link} pass again`,
+  'tree-off': ({ name }: { name: string }) => `spanning tree switched off at ${name}`,
+} as const;
+
+export const eventFaultMessages = {
+  gone: ({ what, id }: { what: string; id: string }) =>
+    `There is no ${what} '${id}' in the design: the event has no effect.`,
+} as const;
