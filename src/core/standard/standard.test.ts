@@ -8,7 +8,9 @@ import {
   compareBridgeId,
   comparePriorityVector,
   decidingPart,
+  bridgeIdWords,
   formatBridgeId,
+  shortBridgeId,
   formatPortId,
   portIdentifier,
   splitPortId,
@@ -68,6 +70,12 @@ describe('identifiers', () => {
     expect(compareBridgeId(id(4097, '00:00:5e:00:53:ff'), id(8193, '00:00:5e:00:53:01'))).toBeLessThan(0);
     expect(compareBridgeId(id(8193, '00:00:5e:00:53:02'), id(8193, '00:00:5e:00:53:10'))).toBeLessThan(0);
     expect(formatBridgeId(id(32769, '00:00:5e:00:53:01'))).toBe('8001.00:00:5e:00:53:01');
+    expect(bridgeIdWords(id(32769, '00:00:5e:00:53:01'))).toBe('32768 + 1 · 00:00:5e:00:53:01');
+    expect(bridgeIdWords(id(0, '00:00:5e:00:53:01'))).toBe('0 · 00:00:5e:00:53:01');
+    expect([false, true].map((own) => shortBridgeId(id(4206, '00:00:5e:00:53:01'), own))).toEqual([
+      '4096·53:01',
+      '4096+110·53:01',
+    ]);
   });
   test('a port identifier holds four bits of priority and twelve of number', () => {
     expect(formatPortId(portIdentifier(128, 7))).toBe('8007');

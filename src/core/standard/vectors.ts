@@ -39,6 +39,24 @@ export function formatBridgeId(id: BridgeId): string {
   return `${id.priority.toString(16).padStart(4, '0')}.${numberToMac(id.mac)}`;
 }
 
+/** `32768 + 1 · 00:00:5e:00:53:01`: priority, system id extension where there is one, and MAC address. */
+export function bridgeIdWords({ priority, mac }: BridgeId): string {
+  const extension = priority & 0xfff;
+  return `${priority - extension}${extension === 0 ? '' : ` + ${extension}`} · ${numberToMac(mac)}`;
+}
+
+/**
+ * `32768·53:01`: enough to tell bridges apart that have the same system id extension, where there is no room for the
+ * whole; with `extension` it is told as well, `32768+1·53:01`.
+ */
+export function shortBridgeId({ priority, mac }: BridgeId, extension = false): string {
+  const own = extension && (priority & 0xfff) !== 0 ? `+${priority & 0xfff}` : '';
+  return `${priority & 0xf000}${own}·${numberToMac(mac).slice(-5)}`;
+}
+
+/** `32768 · 00:00:5e:00:53:01`: an LACP system by its priority, which has no extension, and its MAC address. */
+export const systemIdWords = (priority: number, mac: number): string => `${priority} · ${numberToMac(mac)}`;
+
 /** Port identifier as its two octets: four bits of priority, twelve of port number (802.1D-2004 clause 9.2.7). */
 export function portIdentifier(priority: number, number: number): number {
   return ((priority >> 4) << 12) | number;

@@ -6,7 +6,7 @@ import type { Bpdu, LacpInfo } from '../protocols/frames';
 import { cistMessage, mstiMessage } from '../protocols/messages';
 import { compareVectors, more } from '../standard';
 import type { Vector } from '../standard';
-import { formatBridgeId, formatPortId, numberToMac } from '../standard';
+import { bridgeIdWords, formatBridgeId, formatPortId, numberToMac, shortBridgeId, systemIdWords } from '../standard';
 import { firstFrom, frameAt, portAt } from './frame-log';
 import type { FrameRecord, Reception } from './frame-log';
 import type { Trace } from './recorder';
@@ -30,8 +30,8 @@ export interface FrameWhy {
 
 const plain = (text: string): WhyCell => ({ text, full: text });
 const bridge = (priority: number, mac: number): WhyCell => {
-  const full = formatBridgeId({ priority, mac });
-  return { text: `${full.slice(0, 4)}·${full.slice(-5)}`, full };
+  const id = { priority, mac };
+  return { text: shortBridgeId(id, true), full: bridgeIdWords(id), hex: formatBridgeId(id) };
 };
 const ROOT: Part = {
   head: 'root',
@@ -129,7 +129,7 @@ function bpduWhy(bpdu: Bpdu, hearing: Reception, regional: boolean): FrameWhy | 
 const partyCells = (i: LacpInfo): WhyCell[] => [
   {
     text: `${i.systemPriority}·${numberToMac(i.system).slice(-5)}`,
-    full: `${i.systemPriority}.${numberToMac(i.system)}`,
+    full: systemIdWords(i.systemPriority, i.system),
   },
   plain(String(i.key)),
   plain(`${i.portPriority}.${i.port}`),

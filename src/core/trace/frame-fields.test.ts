@@ -34,9 +34,9 @@ test('a rapid BPDU, with its identifiers written as they are compared and its ti
     destination: '01:80:c2:00:00:00',
     source: '00:00:5e:00:53:02',
     BPDU: 'rapid',
-    root: '1000.00:00:5e:00:53:01',
+    root: '4096 · 00:00:5e:00:53:01',
     'root path cost': '20000',
-    bridge: '8000.00:00:5e:00:53:02',
+    bridge: '32768 · 00:00:5e:00:53:02',
     'port identifier': '8003',
     'message age': '1 s',
     'maximum age': '20 s',
@@ -74,9 +74,9 @@ test('one with instances: the region, and each instance with its regional root',
     BPDU: 'multiple instances',
     region: 'quay, revision 3',
     digest: 'ab'.repeat(16),
-    bridge: '2000.00:00:5e:00:53:09',
+    bridge: '8192 · 00:00:5e:00:53:09',
     'instance 1': 'designated, agreement',
-    'regional root': '1001.00:00:00:00:00:07',
+    'regional root': '4096 + 1 · 00:00:00:00:00:07',
     'remaining hops': '18',
   });
 });
@@ -95,7 +95,7 @@ test('a LACPDU: actor and partner, their state bits in words', () => {
   );
   expect(fields).toMatchObject({
     destination: '01:80:c2:00:00:02',
-    'actor system': '32768.00:00:5e:00:53:05',
+    'actor system': '32768 · 00:00:5e:00:53:05',
     'actor key': '7',
     'actor port': '1.3',
     'actor state': 'activity, aggregation, synchronization, collecting, distributing',

@@ -11,7 +11,7 @@ import {
   openEnvelope,
 } from '../protocols/frames';
 import type { Bpdu, MstPart, MstiPart } from '../protocols/frames';
-import { OCTET_SECONDS, formatBridgeId, formatPortId, numberToMac } from '../standard';
+import { OCTET_SECONDS, bridgeIdWords, formatPortId, systemIdWords } from '../standard';
 
 export interface FrameField {
   readonly name: string;
@@ -66,9 +66,9 @@ function commonFields(bpdu: Bpdu, base: number): FrameField[] {
       case 'bridgeMac':
         return [];
       case 'rootPriority':
-        return [{ name: 'root', value: formatBridgeId({ priority: value, mac: bpdu.rootMac }), at: here, width: 8 }];
+        return [{ name: 'root', value: bridgeIdWords({ priority: value, mac: bpdu.rootMac }), at: here, width: 8 }];
       case 'bridgePriority': {
-        const id = formatBridgeId({ priority: value, mac: bpdu.bridgeMac });
+        const id = bridgeIdWords({ priority: value, mac: bpdu.bridgeMac });
         return [{ name: bpdu.type === 'mst' ? 'regional root' : 'bridge', value: id, at: here, width: 8 }];
       }
       case 'port':
@@ -94,14 +94,14 @@ function regionFields(mst: MstPart, base: number): FrameField[] {
     ...MST_FIELDS.flatMap(({ name, at, width }): FrameField[] => {
       if (name === 'bridgeMac') return [];
       if (name !== 'bridgePriority') return [{ name: NAMES[name]!, value: String(mst[name]), at: base + at, width }];
-      const id = formatBridgeId({ priority: mst.bridgePriority, mac: mst.bridgeMac });
+      const id = bridgeIdWords({ priority: mst.bridgePriority, mac: mst.bridgeMac });
       return [{ name: 'bridge', value: id, at: base + at, width: 8 }];
     }),
   ];
 }
 
 function instanceFields(m: MstiPart, start: number): FrameField[] {
-  const root = formatBridgeId({ priority: m.regionalPriority, mac: m.regionalMac });
+  const root = bridgeIdWords({ priority: m.regionalPriority, mac: m.regionalMac });
   return [
     { name: `instance ${m.regionalPriority & 0xfff}`, value: flagWords(m.flags, true), at: start, width: 1 },
     { name: 'regional root', value: root, at: start + 1, width: 8 },
@@ -140,7 +140,7 @@ function lacpFields(payload: Uint8Array, base: number): FrameField[] {
     const at = base + 4 + 20 * i;
     const info = pdu[who];
     return [
-      { name: `${who} system`, value: `${info.systemPriority}.${numberToMac(info.system)}`, at, width: 8 },
+      { name: `${who} system`, value: systemIdWords(info.systemPriority, info.system), at, width: 8 },
       { name: `${who} key`, value: String(info.key), at: at + 8, width: 2 },
       { name: `${who} port`, value: `${info.portPriority}.${info.port}`, at: at + 10, width: 4 },
       { name: `${who} state`, value: stateText(info.state), at: at + 14, width: 1 },

@@ -5,6 +5,8 @@ export interface WhyCell {
   readonly text: string;
   /** Where the text is cut short: the whole. */
   readonly full: string;
+  /** As its octets are, where that differs. */
+  readonly hex?: string;
 }
 
 /** A part of a vector as it is shown: its name, the fields that make it, and how they are written. */

@@ -8,7 +8,7 @@ import { stateWords } from '../../core/protocols/frames';
 import type { LacpInfo } from '../../core/protocols/frames';
 import { runToRest, startEnd } from '../../core/protocols/lacp';
 import type { LacpPort } from '../../core/protocols/lacp';
-import { numberToMac } from '../../core/standard';
+import { systemIdWords } from '../../core/standard';
 import { useSession } from '../session/context';
 
 /** Both ends brought to rest by the machines of LACP, over the cables that join them; by port id. */
@@ -44,7 +44,7 @@ const CHURN_WORD = {
 const party = (i: LacpInfo): string =>
   i.key === 0
     ? 'no partner'
-    : `${i.systemPriority}.${numberToMac(i.system)} key ${i.key} port ${i.portPriority}.${i.port}`;
+    : `${systemIdWords(i.systemPriority, i.system)}, key ${i.key}, port ${i.portPriority} · ${i.port}`;
 
 /** What each end says of itself and of its partner once the exchange has come to rest, with the state bits in words. */
 export function Exchange({ near, far, verdict }: { near: Bundle; far: Bundle; verdict: BundleVerdict }) {

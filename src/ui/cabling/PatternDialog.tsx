@@ -69,9 +69,7 @@ export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose:
       : null;
   const speedFault = (text: string) => {
     const value = speedCell(text);
-    return Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000
-      ? null
-      : say.speed(text);
+    return Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000 ? null : say.speed(text);
   };
   const read = parseVlanRanges(vlans === 'all' ? '' : vlans);
   const vlanFault = read.ok ? null : say.vlanSet(vlans, read.part, read.reason);

@@ -13,6 +13,8 @@ export interface LedgerRow {
     readonly text: string;
     /** The whole of what is cut short. */
     readonly full?: string;
+    /** Its octets, where they are worth seeing. */
+    readonly hex?: string;
     readonly mark: 'decided' | 'struck' | null;
   }[];
 }
@@ -58,7 +60,11 @@ export function LedgerTable({ caption, heads, rows, wide }: Props) {
           <tr key={row.key} className={row.wins ? 'wins' : 'loses'} title={row.note}>
             <th scope="row">{row.label}</th>
             {row.cells.map((cell, i) => (
-              <td key={i} className={cell.mark ?? undefined} title={cell.full}>
+              <td
+                key={i}
+                className={cell.mark ?? undefined}
+                title={[cell.full, cell.hex && `hexadecimal ${cell.hex}`].filter(Boolean).join(', ') || undefined}
+              >
                 {cell.text}
                 {cell.mark === 'decided' && <span className="visually-hidden"> (decided here)</span>}
               </td>

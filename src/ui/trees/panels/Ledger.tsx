@@ -1,7 +1,14 @@
 'use client';
 import { useState } from 'react';
-import { formatBridgeId, formatPortId, grouped, numberToMac } from '../../../core/standard';
-import type { VectorPart } from '../../../core/standard';
+import {
+  bridgeIdWords,
+  formatBridgeId,
+  formatPortId,
+  grouped,
+  numberToMac,
+  shortBridgeId,
+} from '../../../core/standard';
+import type { BridgeId, VectorPart } from '../../../core/standard';
 
 import { systemIdExtension } from '../../../core/network';
 import type { Candidate, Contest, Ledger as LedgerValue, LedgerPart, SolvedDesign } from '../../../core/trees';
@@ -19,15 +26,16 @@ interface Cell {
   readonly part: LedgerPart | null;
   readonly text: string;
   readonly full?: string;
+  readonly hex?: string;
 }
 
-/** Priority in hex and the last two octets, enough to tell bridges of one network apart; the whole on hover. */
-function shortBridgeId(id: { priority: number; mac: number }): Pick<Cell, 'text' | 'full'> {
-  const full = formatBridgeId(id);
-  return { text: `${full.slice(0, 4)}·${full.slice(-5)}`, full };
-}
+const bridgeCell = (id: BridgeId, unlike: boolean): Omit<Cell, 'part'> => ({
+  text: shortBridgeId(id, unlike),
+  full: bridgeIdWords(id),
+  hex: formatBridgeId(id),
+});
 
-function cells(contest: Contest, c: Candidate, extension: number, regional: boolean): Cell[] {
+function cells(contest: Contest, c: Candidate, extension: number, regional: boolean, unlike: boolean): Cell[] {
   const { vector } = c;
   if (contest.kind === 'election')
     return [
@@ -37,17 +45,17 @@ function cells(contest: Contest, c: Candidate, extension: number, regional: bool
       },
       { part: 'mac', text: numberToMac(vector.root.mac) },
     ];
-  const part = (name: VectorPart, cell: Pick<Cell, 'text' | 'full'>) => ({ part: name, ...cell });
+  const part = (name: VectorPart, cell: Omit<Cell, 'part'>) => ({ part: name, ...cell });
   return [
-    part('root', shortBridgeId(vector.root)),
+    part('root', bridgeCell(vector.root, unlike)),
     part('rootPathCost', { text: grouped(vector.rootPathCost) }),
     ...(regional
       ? [
-          part('regionalRoot', vector.regionalRoot ? shortBridgeId(vector.regionalRoot) : { text: '–' }),
+          part('regionalRoot', vector.regionalRoot ? bridgeCell(vector.regionalRoot, unlike) : { text: '–' }),
           part('internalCost', { text: grouped(vector.internalCost ?? 0) }),
         ]
       : []),
-    part('designatedBridge', shortBridgeId(vector.designatedBridge)),
+    part('designatedBridge', bridgeCell(vector.designatedBridge, unlike)),
     part('designatedPort', { text: c.own ? '–' : formatPortId(vector.designatedPort) }),
   ];
 }
@@ -75,6 +83,10 @@ function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Cont
   const heads = HEADS[contest.kind].flatMap((h) =>
     h === '' ? [] : h === 'cost' && regional ? ['outside', 'regional', 'inside'] : [h],
   );
+  // Between switches with a tree per VLAN and others, extensions differ, and may decide.
+  const unlike = contest.candidates.some(({ vector }) =>
+    [vector.root, vector.designatedBridge].some((id) => (id.priority & 0xfff) !== extension),
+  );
   const rows = all ? contest.candidates : contest.candidates.slice(0, MOST_SHOWN);
   const hidden = contest.candidates.length - rows.length;
   return (
@@ -93,7 +105,7 @@ function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Cont
           ),
           wins: c.wins,
           note: rowNote(c),
-          cells: cells(contest, c, extension, regional).map((cell) => ({
+          cells: cells(contest, c, extension, regional, unlike).map((cell) => ({
             ...cell,
             mark:
               c.wins && cell.part === contest.decidedBy

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { pairOf, priorityInForce, setField, switchById } from '../../../core/design';
-import { BRIDGE_PRIORITIES, formatBridgeId, grouped } from '../../../core/standard';
+import { BRIDGE_PRIORITIES, bridgeIdWords, formatBridgeId, grouped } from '../../../core/standard';
 import { TreeReader, explainSwitch, remainingHops, roleAt, settledState, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { failAction, makeRootAction, priorityAction } from '../../session/actions';
@@ -48,7 +48,9 @@ export function SwitchPanel({ id }: { id: string }) {
           <dt>
             <Term id="bridgeId">bridge identifier</Term>
           </dt>
-          <dd className="mono">{formatBridgeId(reader.bridgeId(bridge))}</dd>
+          <dd className="mono" title={`hexadecimal ${formatBridgeId(reader.bridgeId(bridge))}`}>
+            {bridgeIdWords(reader.bridgeId(bridge))}
+          </dd>
         </div>
         <Way solved={solved} of={of} bridge={bridge} />
         <RegionFacts solved={solved} of={of} bridge={bridge} />
