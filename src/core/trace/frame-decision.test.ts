@@ -45,8 +45,8 @@ describe('a rapid receiver', () => {
     expect(table(why)).toEqual({
       heads: ['root', 'cost', 'bridge', 'port'],
       rows: [
-        ['message', '4096+110·53:21', '2000', '16384+110 · 53:1a', '8003'],
-        ['own vector', '4096+110·53:21', '22000', '61440+110 · 53:31', '8001'],
+        ['message', '4096+110·53:21', '2000', '16384+110·53:1a', '8003'],
+        ['own vector', '4096+110·53:21', '22000', '61440+110·53:31', '8001'],
       ],
       wins: [true, false],
       decided: 'cost',
