@@ -4,7 +4,7 @@ export { bundleSteps } from './bundle-steps';
 export type { ChangeStep } from './bundle-steps';
 export { pathCapacity, treeCapacity } from './capacity';
 export { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from './distribution';
-export type { HashField } from './distribution';
+export type { Conversation, HashField } from './distribution';
 export { advices, advise } from './grouping';
 export type { Advice } from './grouping';
 export { CELL, CELL_WORDS, linkUseOf } from './link-use';

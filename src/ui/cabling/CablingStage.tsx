@@ -2,14 +2,11 @@
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import type { Chosen } from '../../core/editing';
-import { partText, readPart } from '../../core/editing';
 import type { Intake, SourceFile } from '../../core/formats';
 import { readFiles, useFileDrop } from '../controls/files';
 import { useBench } from '../session/context';
 import { useInBrowser } from '../session/useInBrowser';
-import { chosenPart, moveAction, pasteAction, removeAction } from './actions';
-import { arrange } from './arrange-job';
-import type { ArrangeJob, Way } from './arrange-job';
+import type { Way } from './arrange-job';
 import { CableDialog } from './CableDialog';
 import { CablingChart } from './CablingChart';
 import { Dock } from './Dock';
@@ -18,47 +15,26 @@ import { IntakeDialog } from './IntakeDialog';
 import { PatternDialog } from './PatternDialog';
 import { Splitter, useDockHeight } from '../controls/Splitter';
 import { Tools } from './Tools';
-import { newId } from '../session/new-id';
+import { useArranging } from './useArranging';
 import { useCabling } from './useCabling';
+import { useCablingClipboard } from './useCablingClipboard';
 import { useCablingCommands } from './useCablingCommands';
 import { marksOf, useNeighbours } from './useNeighbours';
 import { VlanStrip } from './VlanStrip';
 
 type Asking =
   { kind: 'pattern' } | { kind: 'files'; files: readonly SourceFile[] } | { kind: 'cable'; from: Chosen } | null;
-
-const inField = (target: EventTarget | null) =>
-  target instanceof Element &&
-  target.matches('input, textarea, select, [role="grid"], [role="grid"] *, [role="dialog"] *');
-
 /** Laying the network out: the drawing, the tables beside it, VLANs on the cables, what the switches hear. */
 export function CablingStage() {
   const { say, setStageCommands, variantId } = useBench();
   const inBrowser = useInBrowser();
   const cabling = useCabling();
-  const { design, run, make, selection, selectMany, placeOf } = cabling;
+  const { design, run } = cabling;
   const [asking, setAsking] = useState<Asking>(null);
   const [tab, setTab] = useState<Tab>('links');
-  const [job, setJob] = useState<ArrangeJob | null>(null);
   const dock = useDockHeight();
   const neighbours = useNeighbours(design, variantId);
-
-  const startArranging = useCallback(
-    async (way: Way) => {
-      if (design.switches.length === 0) return say({ text: 'There is nothing to arrange yet.' });
-      const started = arrange(design, way);
-      setJob(started);
-      try {
-        const found = await started.done;
-        if (found) run(moveAction(design, found, placeOf, 'Arrange automatically'));
-      } catch (error) {
-        say({ text: `The arrangement failed: ${error instanceof Error ? error.message : String(error)}`, alarm: true });
-      } finally {
-        setJob(null);
-      }
-    },
-    [design, placeOf, run, say],
-  );
+  const { job, startArranging } = useArranging(cabling);
   const { setMarks } = cabling;
   const { findings } = neighbours;
   const checking = tab === 'neighbours' && dock.height > 0;
@@ -84,37 +60,7 @@ export function CablingStage() {
     setStageCommands(commands);
     return () => setStageCommands([]);
   }, [commands, setStageCommands]);
-
-  useEffect(() => {
-    const things = selection.filter((r) => r.kind === 'switch' || r.kind === 'host' || r.kind === 'segment');
-    const copy = (event: ClipboardEvent) => {
-      if (inField(event.target) || things.length === 0) return;
-      event.clipboardData?.setData('text/plain', partText(chosenPart(design, selection)));
-      event.preventDefault();
-      if (event.type !== 'cut')
-        return say({ text: `Copied ${things.length === 1 ? '1 thing' : `${things.length} things`}.` });
-      if (run(removeAction(design, selection))) selectMany([]);
-    };
-    const paste = (event: ClipboardEvent) => {
-      if (inField(event.target)) return;
-      const text = event.clipboardData?.getData('text/plain') ?? '';
-      const part = readPart(text);
-      if (part) make(pasteAction(design, part, newId));
-      else if (text.trim() !== '')
-        say({
-          text: 'The clipboard holds no part of a network. To paste cells of a spreadsheet, click the first cell in a table.',
-        });
-    };
-    document.addEventListener('copy', copy);
-    document.addEventListener('cut', copy);
-    document.addEventListener('paste', paste);
-    return () => {
-      document.removeEventListener('copy', copy);
-      document.removeEventListener('cut', copy);
-      document.removeEventListener('paste', paste);
-    };
-  }, [design, selection, make, run, selectMany, say]);
-
+  useCablingClipboard(cabling);
   const onDrop = useCallback(
     async (dropped: File[]) => {
       const read = await readFiles(dropped);
@@ -145,21 +91,7 @@ export function CablingStage() {
           <Tools cabling={cabling} commands={commands} />
           <div className="drawing" data-tool={cabling.tool}>
             {inBrowser && <CablingChart cabling={cabling} />}
-            {empty && (
-              <div className="empty-drawing">
-                <h2>An empty sheet</h2>
-                <p>
-                  Double-click anywhere to put a switch there, then pull cables from the dot at its corner; on empty
-                  paper a cable makes the next switch. Or paste rows from a spreadsheet into the tables below.
-                </p>
-                <p>
-                  <Button variant="contained" onClick={doings.pattern}>
-                    Start from a pattern…
-                  </Button>
-                  <Button onClick={doings.files}>Import files…</Button>
-                </p>
-              </div>
-            )}
+            {empty && <EmptyDrawing onPattern={doings.pattern} onFiles={doings.files} />}
             {job && (
               <div className="job" role="status">
                 <span className="job-bar" aria-hidden="true" />
@@ -183,5 +115,24 @@ export function CablingStage() {
       )}
       {over && <div className="drop-here">Drop the files to preview them</div>}
     </>
+  );
+}
+
+/** What to do first on an empty sheet. */
+function EmptyDrawing({ onPattern, onFiles }: { onPattern: () => void; onFiles: () => void }) {
+  return (
+    <div className="empty-drawing">
+      <h2>An empty sheet</h2>
+      <p>
+        Double-click anywhere to put a switch there, then pull cables from the dot at its corner; on empty paper a cable
+        makes the next switch. Or paste rows from a spreadsheet into the tables below.
+      </p>
+      <p>
+        <Button variant="contained" onClick={onPattern}>
+          Start from a pattern…
+        </Button>
+        <Button onClick={onFiles}>Import files…</Button>
+      </p>
+    </div>
   );
 }

@@ -6,10 +6,9 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
-import { listenToNotices } from '../session/notices';
 import type { DeletedDesign, DesignRow } from '../session/types';
 import { Mark } from '../controls/Mark';
 import { useNotice } from '../controls/Notice';
@@ -18,6 +17,7 @@ import { readFiles, useFileDrop } from '../controls/files';
 import { ImportDialog } from './ImportDialog';
 import { Deleted } from './Deleted';
 import { DesignItem } from './DesignItem';
+import { useDesigns } from './useDesigns';
 import { NameDialog } from '../controls/NameDialog';
 
 type Open =
@@ -27,8 +27,6 @@ type Open =
   | { kind: 'purge'; row: DeletedDesign }
   | null;
 
-const NOTHING_YET = { designs: [], deleted: [] };
-
 interface Props {
   /** Null when the list is fetched by the page. */
   readonly initial: { designs: DesignRow[]; deleted: DeletedDesign[] } | null;
@@ -36,25 +34,11 @@ interface Props {
   /** Whether there is a session that can be ended. */
   readonly session: boolean;
 }
-
 /** The first page: every design, and what can be done with it as a whole. */
 export function DesignList({ initial, version, session }: Props) {
-  const [lists, setLists] = useState(initial);
-  const { designs: rows, deleted } = lists ?? NOTHING_YET;
   const [open, setOpen] = useState<Open>(null);
   const { say, shown } = useNotice();
-  const router = useRouter();
-  const reload = useCallback(async () => setLists(await api.listDesigns()), []);
-  const enter = (id: string, stage = 'trees') => router.push(`/d/${encodeURIComponent(id)}/${stage}`);
-
-  useEffect(() => {
-    if (initial === null) void reload().catch((error: Error) => say({ text: error.message, alarm: true }));
-  }, [initial, reload, say]);
-  // What other windows make or delete shows here too.
-  useEffect(
-    () => listenToNotices((notice) => void (notice.kind === 'designs' && reload().catch(() => undefined))),
-    [reload],
-  );
+  const { loading, designs, deleted, attempt, remove, rename, recover, duplicate } = useDesigns(initial, say);
 
   const onDrop = useCallback(
     async (dropped: File[]) => {
@@ -65,59 +49,9 @@ export function DesignList({ initial, version, session }: Props) {
     [say],
   );
   const over = useFileDrop((dropped) => void onDrop(dropped));
-
-  const attempt = async (run: () => Promise<unknown>) => {
-    try {
-      await run();
-      await reload();
-    } catch (error) {
-      say({ text: error instanceof Error ? error.message : String(error), alarm: true });
-    }
-  };
-  const remove = (row: DesignRow) =>
-    attempt(async () => {
-      await api.deleteDesign(row.id);
-      say({
-        text: `Deleted ${row.name}.`,
-        action: { label: 'Undo', run: () => void attempt(() => api.restoreDesign(row.id)) },
-      });
-    });
-  const rename = async (row: DesignRow, name: string) => {
-    await api.renameDesign(row.id, name);
-    await reload();
-    say({
-      text: `Renamed ${row.name} to ${name}.`,
-      action: { label: 'Undo', run: () => void attempt(() => api.renameDesign(row.id, row.name)) },
-    });
-  };
-  const recover = (row: DesignRow) =>
-    attempt(async () => {
-      const made = await api.recoverDesign(row.id);
-      say({ text: `Made ${made.name} from the last readable state.` });
-    });
-  const duplicate = (row: DesignRow) =>
-    attempt(async () => {
-      const copy = await api.duplicateDesign(row.id);
-      say({
-        text: `Made ${copy.name}.`,
-        action: { label: 'Undo', run: () => void attempt(() => api.deleteDesign(copy.id)) },
-      });
-    });
-
   return (
     <>
-      <header className="head">
-        <Link className="brand" href="/">
-          <Mark /> Knot Path
-        </Link>
-        <span className="grow" />
-        {session && (
-          <button className="tool" onClick={() => void api.signOut().then(() => window.location.assign('/sign-in'))}>
-            Sign out
-          </button>
-        )}
-        <ThemeChoice />
-      </header>
+      <Head session={session} />
       <main className="designs">
         <header>
           <h1>Designs</h1>
@@ -126,28 +60,15 @@ export function DesignList({ initial, version, session }: Props) {
             New design
           </Button>
         </header>
-        {lists === null && (
+        {loading && (
           <p className="quiet pad" role="status">
             Loading the designs…
           </p>
         )}
-        {lists !== null && rows.length === 0 && (
-          <div className="nothing">
-            <h2>No design yet</h2>
-            <p>
-              Sketch a network, or import one: tables of switches and links, a graph, a design that a colleague sent
-              you. Files can be dropped anywhere on this page. Knot Path then shows the root, the paths and the blocked
-              ports of each VLAN.
-            </p>
-            <div>
-              <Button variant="contained" onClick={() => setOpen({ kind: 'import', files: [] })}>
-                Import…
-              </Button>
-              <Button onClick={() => setOpen({ kind: 'new' })}>Start empty</Button>
-            </div>
-          </div>
+        {!loading && designs.length === 0 && (
+          <Nothing onImport={() => setOpen({ kind: 'import', files: [] })} onNew={() => setOpen({ kind: 'new' })} />
         )}
-        {rows.map((row) => (
+        {designs.map((row) => (
           <DesignItem
             key={row.id}
             row={row}
@@ -162,61 +83,129 @@ export function DesignList({ initial, version, session }: Props) {
           onRestore={(row) => void attempt(() => api.restoreDesign(row.id))}
           onPurge={(row) => setOpen({ kind: 'purge', row })}
         />
-        <footer className="quiet">
-          <span>Knot Path {version}</span>
-          <span className="grow" />
-          <a href="/api/archive" download>
-            All designs as one archive
-          </a>
-          <a href="/api/backup" download>
-            Backup of the database
-          </a>
-        </footer>
+        <Foot version={version} />
       </main>
-      {open?.kind === 'new' && (
+      <Asked open={open} onClose={() => setOpen(null)} rename={rename} attempt={attempt} />
+      {over && <div className="drop-here">Drop the files to import them</div>}
+      {shown}
+    </>
+  );
+}
+
+function Head({ session }: Pick<Props, 'session'>) {
+  return (
+    <header className="head">
+      <Link className="brand" href="/">
+        <Mark /> Knot Path
+      </Link>
+      <span className="grow" />
+      {session && (
+        <button className="tool" onClick={() => void api.signOut().then(() => window.location.assign('/sign-in'))}>
+          Sign out
+        </button>
+      )}
+      <ThemeChoice />
+    </header>
+  );
+}
+
+/** What to do first where there is nothing yet. */
+function Nothing({ onImport, onNew }: { onImport: () => void; onNew: () => void }) {
+  return (
+    <div className="nothing">
+      <h2>No design yet</h2>
+      <p>
+        Sketch a network, or import one: tables of switches and links, a graph, a design that a colleague sent you.
+        Files can be dropped anywhere on this page. Knot Path then shows the root, the paths and the blocked ports of
+        each VLAN.
+      </p>
+      <div>
+        <Button variant="contained" onClick={onImport}>
+          Import…
+        </Button>
+        <Button onClick={onNew}>Start empty</Button>
+      </div>
+    </div>
+  );
+}
+
+function Foot({ version }: Pick<Props, 'version'>) {
+  return (
+    <footer className="quiet">
+      <span>Knot Path {version}</span>
+      <span className="grow" />
+      <a href="/api/archive" download>
+        All designs as one archive
+      </a>
+      <a href="/api/backup" download>
+        Backup of the database
+      </a>
+    </footer>
+  );
+}
+
+interface AskedProps {
+  readonly open: Open;
+  readonly onClose: () => void;
+  readonly rename: (row: DesignRow, name: string) => Promise<void>;
+  readonly attempt: (run: () => Promise<unknown>) => Promise<void>;
+}
+
+/** The dialog that is open. */
+function Asked({ open, onClose, rename, attempt }: AskedProps) {
+  const router = useRouter();
+  const enter = (id: string, stage = 'trees') => router.push(`/d/${encodeURIComponent(id)}/${stage}`);
+  switch (open?.kind) {
+    case 'new':
+      return (
         <NameDialog
           title="New design"
           label="Name of the design"
           initial="New design"
           action="Create"
           onSubmit={async (name) => enter((await api.createDesign(name)).id, 'cabling')}
-          onClose={() => setOpen(null)}
+          onClose={onClose}
         />
-      )}
-      {open?.kind === 'rename' && (
+      );
+    case 'rename':
+      return (
         <NameDialog
           title="Rename design"
           label="Name of the design"
           initial={open.row.name}
           action="Rename"
           onSubmit={(name) => rename(open.row, name)}
-          onClose={() => setOpen(null)}
+          onClose={onClose}
         />
-      )}
-      {open?.kind === 'purge' && (
-        <Dialog open onClose={() => setOpen(null)}>
-          <DialogTitle>Delete {open.row.name} permanently?</DialogTitle>
-          <DialogContent>This cannot be undone. A backup made before still has it.</DialogContent>
-          <DialogActions>
-            <Button onClick={() => setOpen(null)}>Cancel</Button>
-            <Button
-              variant="contained"
-              onClick={() => {
-                const { id } = open.row;
-                setOpen(null);
-                void attempt(() => api.purgeDesign(id));
-              }}
-            >
-              Delete permanently
-            </Button>
-          </DialogActions>
-        </Dialog>
-      )}
-      {open?.kind === 'import' && (
-        <ImportDialog initial={open.files} onDone={(head) => enter(head.id)} onClose={() => setOpen(null)} />
-      )}
-      {over && <div className="drop-here">Drop the files to import them</div>}
-      {shown}
-    </>
+      );
+    case 'purge':
+      return (
+        <Purge row={open.row} onClose={onClose} onPurge={() => void attempt(() => api.purgeDesign(open.row.id))} />
+      );
+    case 'import':
+      return <ImportDialog initial={open.files} onDone={(head) => enter(head.id)} onClose={onClose} />;
+    default:
+      return null;
+  }
+}
+
+function Purge({ row, onClose, onPurge }: { row: DeletedDesign; onClose: () => void; onPurge: () => void }) {
+  return (
+    <Dialog open onClose={onClose}>
+      <DialogTitle>Delete {row.name} permanently?</DialogTitle>
+      <DialogContent>This cannot be undone. A backup made before still has it.</DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button
+          variant="contained"
+          onClick={() => {
+            onClose();
+            onPurge();
+          }}
+        >
+          Delete permanently
+        </Button>
+      </DialogActions>
+    </Dialog>
   );
 }

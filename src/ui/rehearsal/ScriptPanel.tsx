@@ -24,17 +24,8 @@ interface Props {
 
 /** The script: its events as rows, and what can be done to the thing that is selected on the chart. */
 export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, onPick, onAt }: Props) {
-  const { edit, view, draft } = useBench();
+  const { edit } = useBench();
   const design = useSession((s) => s.design);
-  const solved = useSession((s) => s.solved);
-  const add = () => {
-    const id = nanoid(8);
-    const taken = new Set(design.scripts.map((s) => s.name));
-    let n = design.scripts.length + 1;
-    while (taken.has(`script ${n}`)) n++;
-    const value: Script = { id, name: `script ${n}`, until: 30, events: [] };
-    if (edit(`New script ${value.name}`, [{ type: 'add', kind: 'script', value: value }])) onPick(id);
-  };
   const set = (field: keyof Script & string, value: unknown, words: string): boolean =>
     script !== null && edit(`Script ${script.name}: ${words}`, [setField('script', script.id, field, value)]);
   const change = (events: readonly ScriptEvent[], words: string) =>
@@ -43,20 +34,10 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
       [...events].sort((a, b) => a.at - b.at),
       words,
     );
-  const tree = treeInView({ solved }, view)?.tree ?? null;
-  const offers = suggestions(design, view.selection, tree, draft);
   return (
     <section className="script" aria-label="Script">
       <div className="script-head">
-        <select aria-label="Script" value={script?.id ?? ''} onChange={(e) => onPick(e.target.value)}>
-          {design.scripts.length === 0 && <option value="">no script yet</option>}
-          {design.scripts.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.name}
-            </option>
-          ))}
-        </select>
-        <Button onClick={add}>New</Button>
+        <ScriptChoice script={script} onPick={onPick} />
         {script && (
           <Button
             onClick={() => edit(`Delete script ${script.name}`, [{ type: 'remove', kind: 'script', id: script.id }])}
@@ -83,102 +64,8 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
               onSet={(t) => set('until', Number.isFinite(Number(t)) ? Number(t) : t, `${t} s long`)}
             />
           </div>
-          <table className="rows script-rows">
-            <thead>
-              <tr>
-                <th scope="col">at, s</th>
-                <th scope="col">what</th>
-                <td />
-              </tr>
-            </thead>
-            <tbody>
-              {script.events.map((event) => {
-                const missing = missingIn(design, event);
-                return (
-                  <tr key={event.id}>
-                    <td className="bare-label">
-                      <Field
-                        key={`${event.id} ${event.at}`}
-                        label={`Time of ${eventWords(design, event)}`}
-                        width={66}
-                        value={String(event.at)}
-                        onSet={(t) =>
-                          change(
-                            script.events.map((e) =>
-                              e.id === event.id
-                                ? {
-                                    ...e,
-                                    at: (Number.isFinite(Number(t)) && t.trim() !== '' ? Number(t) : t) as number,
-                                  }
-                                : e,
-                            ),
-                            `event at ${t} s`,
-                          )
-                        }
-                      />
-                    </td>
-                    <td>
-                      <button className="plain" onClick={() => onAt(event.at * SECOND)}>
-                        {eventWords(design, event)}
-                      </button>
-                      <EventFigures
-                        design={design}
-                        event={event}
-                        onChange={(next) =>
-                          change(
-                            script.events.map((e) => (e.id === event.id ? next : e)),
-                            eventWords(design, next),
-                          )
-                        }
-                      />
-                      {missing && <div className="alarm small">{missing}</div>}
-                    </td>
-                    <td>
-                      <button
-                        className="plain quiet remove"
-                        aria-label={`Remove: ${eventWords(design, event)}`}
-                        onClick={() =>
-                          change(
-                            script.events.filter((e) => e.id !== event.id),
-                            'event removed',
-                          )
-                        }
-                      >
-                        ×
-                      </button>
-                    </td>
-                  </tr>
-                );
-              })}
-              {script.events.length === 0 && (
-                <tr>
-                  <td colSpan={3} className="quiet">
-                    No event yet. Select a link, a port or a switch on the chart.
-                  </td>
-                </tr>
-              )}
-            </tbody>
-          </table>
-          {offers.length > 0 && (
-            <div className="offers" aria-label="Events for the selection">
-              {offers.map(({ name, event }) => (
-                <Button
-                  key={name}
-                  onClick={() =>
-                    change(
-                      [
-                        ...script.events,
-                        { ...event, at: Math.round(moment() / 1000) / 1000, id: nanoid(8) } as ScriptEvent,
-                      ],
-                      name,
-                    )
-                  }
-                >
-                  {name}
-                </Button>
-              ))}
-            </div>
-          )}
+          <EventRows script={script} change={change} onAt={onAt} />
+          <Offers script={script} change={change} moment={moment} />
           <RunSettings design={design} script={script} probed={probed} set={set} />
         </>
       ) : (
@@ -190,3 +77,144 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
     </section>
   );
 });
+
+type Change = (events: readonly ScriptEvent[], words: string) => boolean;
+
+/** Which script is in view, and a new one. */
+function ScriptChoice({ script, onPick }: Pick<Props, 'script' | 'onPick'>) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const add = () => {
+    const id = nanoid(8);
+    const taken = new Set(design.scripts.map((s) => s.name));
+    let n = design.scripts.length + 1;
+    while (taken.has(`script ${n}`)) n++;
+    const value: Script = { id, name: `script ${n}`, until: 30, events: [] };
+    if (edit(`New script ${value.name}`, [{ type: 'add', kind: 'script', value: value }])) onPick(id);
+  };
+  return (
+    <>
+      <select aria-label="Script" value={script?.id ?? ''} onChange={(e) => onPick(e.target.value)}>
+        {design.scripts.length === 0 && <option value="">no script yet</option>}
+        {design.scripts.map((s) => (
+          <option key={s.id} value={s.id}>
+            {s.name}
+          </option>
+        ))}
+      </select>
+      <Button onClick={add}>New</Button>
+    </>
+  );
+}
+
+interface RowsProps {
+  readonly script: Script;
+  readonly change: Change;
+  readonly onAt: (at: number) => void;
+}
+
+function EventRows({ script, change, onAt }: RowsProps) {
+  return (
+    <table className="rows script-rows">
+      <thead>
+        <tr>
+          <th scope="col">at, s</th>
+          <th scope="col">what</th>
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        {script.events.map((event) => (
+          <EventRow key={event.id} event={event} script={script} change={change} onAt={onAt} />
+        ))}
+        {script.events.length === 0 && (
+          <tr>
+            <td colSpan={3} className="quiet">
+              No event yet. Select a link, a port or a switch on the chart.
+            </td>
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+interface RowProps extends RowsProps {
+  readonly event: ScriptEvent;
+}
+
+/** An event: when, what, its figures, and what of it is not there. */
+function EventRow({ event, script, change, onAt }: RowProps) {
+  const design = useSession((s) => s.design);
+  const replace = (next: ScriptEvent, words: string) =>
+    change(
+      script.events.map((e) => (e.id === event.id ? next : e)),
+      words,
+    );
+  const missing = missingIn(design, event);
+  return (
+    <tr>
+      <td className="bare-label">
+        <Field
+          key={`${event.id} ${event.at}`}
+          label={`Time of ${eventWords(design, event)}`}
+          width={66}
+          value={String(event.at)}
+          onSet={(t) => {
+            // What is no number goes to the schema, which says so.
+            const at = (Number.isFinite(Number(t)) && t.trim() !== '' ? Number(t) : t) as number;
+            return replace({ ...event, at }, `event at ${t} s`);
+          }}
+        />
+      </td>
+      <td>
+        <button className="plain" onClick={() => onAt(event.at * SECOND)}>
+          {eventWords(design, event)}
+        </button>
+        <EventFigures design={design} event={event} onChange={(next) => replace(next, eventWords(design, next))} />
+        {missing && <div className="alarm small">{missing}</div>}
+      </td>
+      <td>
+        <button
+          className="plain quiet remove"
+          aria-label={`Remove: ${eventWords(design, event)}`}
+          onClick={() =>
+            change(
+              script.events.filter((e) => e.id !== event.id),
+              'event removed',
+            )
+          }
+        >
+          ×
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+/** What can be done to the thing that is selected on the chart, at the moment in view. */
+function Offers({ script, change, moment }: Omit<RowsProps, 'onAt'> & Pick<Props, 'moment'>) {
+  const { view, draft } = useBench();
+  const design = useSession((s) => s.design);
+  const solved = useSession((s) => s.solved);
+  const tree = treeInView({ solved }, view)?.tree ?? null;
+  const offers = suggestions(design, view.selection, tree, draft);
+  if (offers.length === 0) return null;
+  return (
+    <div className="offers" aria-label="Events for the selection">
+      {offers.map(({ name, event }) => (
+        <Button
+          key={name}
+          onClick={() =>
+            change(
+              [...script.events, { ...event, at: Math.round(moment() / 1000) / 1000, id: nanoid(8) } as ScriptEvent],
+              name,
+            )
+          }
+        >
+          {name}
+        </Button>
+      ))}
+    </div>
+  );
+}

@@ -3,14 +3,14 @@ import { useMemo, useRef, useState } from 'react';
 import type { DragEvent, KeyboardEvent } from 'react';
 import { groupBy } from '../../../core/design';
 import type { Switch } from '../../../core/design';
-import { formatVlanRanges, more } from '../../../core/standard';
+import { more } from '../../../core/standard';
 import { balanceEdits, loadsOf, rankEdits, ranking, tierLastEdits } from '../../../core/analysis';
 import type { RankResult, Ranked } from '../../../core/analysis';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { useBench, useSession, useShown } from '../../session/context';
 import { hueOf } from '../../chart/hue';
 import { BoardCommands } from './BoardCommands';
-import { treeMark, treeTitle } from '../../controls/tree-names';
+import { treesTitle, treeTitle } from '../../controls/tree-names';
 
 const RANKS = 3;
 const MOST_COLUMNS = 14;
@@ -43,20 +43,11 @@ function columnsOf(solved: SolvedDesign, rows: readonly Row[], all: boolean): Sw
     .filter((s, i) => ranked.has(s.id) || (s.tier !== 'access' && s.tier !== undefined && i < 40))
     .slice(0, 60);
 }
-
-/** Trees against switches: ranks are placed by key or by dragging, priorities follow. */
-export function RootBoard() {
+/** Trees that are picked, and what to do with a rank on one of their rows. */
+function useRanks(rows: readonly Row[]) {
   const { tryOut, say, view, setView } = useBench();
-  const shown = useShown();
   const solved = useSession((s) => s.solved);
-  const [all, setAll] = useState(false);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
-  const [focus, setFocus] = useState({ row: 0, column: 0 });
-  const table = useRef<HTMLTableElement>(null);
-  const rows = useMemo(() => rowsOf(shown), [shown]);
-  const columns = useMemo(() => columnsOf(shown, rows, all), [shown, rows, all]);
-  const { design } = shown.topology;
-
   const show = (label: string, result: RankResult) => {
     if (!result.ok) say({ text: result.sentence, alarm: true });
     else tryOut(label, result.edits);
@@ -75,6 +66,33 @@ export function RootBoard() {
     const words = trees.length === 1 ? treeTitle(trees[0]!.tree) : `${trees.length} trees`;
     show(`${s.name} on rank ${rank} of ${words}`, rankEdits(solved, trees, [...above, s.id]));
   };
+  const pick = (row: Row) =>
+    setPicked((was) => {
+      const ids = row.trees.map((t) => t.tree.id);
+      const next = new Set(was);
+      const add = !ids.every((id) => was.has(id));
+      for (const id of ids)
+        if (add) next.add(id);
+        else next.delete(id);
+      return next;
+    });
+  return { picked, pick, place, show };
+}
+
+interface Cell {
+  readonly row: number;
+  readonly column: number;
+}
+/** Trees against switches: ranks are placed by key or by dragging, priorities follow. */
+export function RootBoard() {
+  const shown = useShown();
+  const [all, setAll] = useState(false);
+  const [focus, setFocus] = useState({ row: 0, column: 0 });
+  const table = useRef<HTMLTableElement>(null);
+  const rows = useMemo(() => rowsOf(shown), [shown]);
+  const columns = useMemo(() => columnsOf(shown, rows, all), [shown, rows, all]);
+  const { design } = shown.topology;
+  const { picked, pick, place, show } = useRanks(rows);
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key];
     const row = rows[focus.row];
@@ -92,24 +110,10 @@ export function RootBoard() {
     event.preventDefault();
     event.stopPropagation();
   };
-  const pick = (row: Row) =>
-    setPicked((was) => {
-      const ids = row.trees.map((t) => t.tree.id);
-      const next = new Set(was);
-      const add = !ids.every((id) => was.has(id));
-      for (const id of ids)
-        if (add) next.add(id);
-        else next.delete(id);
-      return next;
-    });
   const onDrop = (row: Row, s: Switch) => (event: DragEvent) => {
     event.preventDefault();
     const rank = Number(event.dataTransfer.getData('text/x-rank'));
     if (rank >= 1 && rank <= RANKS) place(row, s, rank);
-  };
-  const chosenTrees = () => {
-    const trees = picked.size > 0 ? [...picked].flatMap((id) => solved.byId.get(id) ?? []) : solved.trees;
-    return [...trees];
   };
   return (
     <div className="board" aria-label="Root board">
@@ -131,46 +135,19 @@ export function RootBoard() {
             </tr>
           </thead>
           <tbody>
-            {rows.map((row, r) => {
-              const first = row.trees[0]!;
-              const byMac = row.order[1]?.byMac === true;
-              const vlans = row.trees.flatMap((t) => t.tree.vlan ?? []);
-              return (
-                <tr
-                  key={first.tree.id}
-                  aria-selected={row.trees.every((t) => picked.has(t.tree.id))}
-                  className={row.trees.some((t) => t.tree.id === view.tree) ? 'in-view' : undefined}
-                >
-                  <th scope="row" style={{ borderLeftColor: `var(--hue-${hueOf(design, first.tree)})` }}>
-                    <input
-                      type="checkbox"
-                      aria-label={`Pick ${treeTitle(first.tree)}${row.trees.length > 1 ? ' and the trees like it' : ''}`}
-                      checked={row.trees.every((t) => picked.has(t.tree.id))}
-                      onChange={() => pick(row)}
-                    />
-                    <button className="plain" onClick={() => setView({ tree: first.tree.id })}>
-                      {row.trees.length === 1
-                        ? treeTitle(first.tree)
-                        : vlans.length === row.trees.length
-                          ? `VLANs ${formatVlanRanges(vlans).replaceAll(',', ', ')}`
-                          : row.trees.map((t) => treeMark(t.tree)).join(', ')}
-                    </button>
-                    {byMac && <small className="alarm"> by MAC address only</small>}
-                  </th>
-                  {columns.map((s, c) => (
-                    <RankCell
-                      key={s.id}
-                      row={row}
-                      of={s}
-                      at={`${r} ${c}`}
-                      focused={focus.row === r && focus.column === c}
-                      onFocus={() => setFocus({ row: r, column: c })}
-                      onDrop={onDrop(row, s)}
-                    />
-                  ))}
-                </tr>
-              );
-            })}
+            {rows.map((row, r) => (
+              <RootRow
+                key={row.trees[0]!.tree.id}
+                row={row}
+                columns={columns}
+                focused={focus.row === r ? focus.column : null}
+                at={r}
+                picked={row.trees.every((t) => picked.has(t.tree.id))}
+                onPick={() => pick(row)}
+                onFocus={(column) => setFocus({ row: r, column })}
+                onDrop={(s) => onDrop(row, s)}
+              />
+            ))}
           </tbody>
         </table>
         {!all && columns.length < design.switches.length && (
@@ -179,21 +156,74 @@ export function RootBoard() {
           </button>
         )}
       </div>
-      <BoardCommands
-        design={design}
-        onTier={(tier) => show(`Never root: the ${tier} tier`, tierLastEdits(solved, chosenTrees(), tier))}
-        onBalance={(pair, by) => {
-          const loads = by === 'load' ? loadsOf(solved) : null;
-          const weight = (of: SolvedTree) => loads?.offered.get(of.tree.id) ?? (loads ? 0 : 1);
-          const names = pair.map((id) => design.switches.find((s) => s.id === id)?.name);
-          show(
-            `Balance ${chosenTrees().length} trees over ${names.join(' and ')}`,
-            balanceEdits(solved, chosenTrees(), pair, weight),
-          );
-        }}
-        picked={picked.size}
-      />
+      <Placing picked={picked} show={show} />
     </div>
+  );
+}
+
+/** What is done to all trees, or to those that are picked. */
+function Placing({ picked, show }: { picked: ReadonlySet<string>; show: (label: string, result: RankResult) => void }) {
+  const solved = useSession((s) => s.solved);
+  const { design } = solved.topology;
+  const trees = picked.size > 0 ? [...picked].flatMap((id) => solved.byId.get(id) ?? []) : [...solved.trees];
+  return (
+    <BoardCommands
+      design={design}
+      onTier={(tier) => show(`Never root: the ${tier} tier`, tierLastEdits(solved, trees, tier))}
+      onBalance={(pair, by) => {
+        const loads = by === 'load' ? loadsOf(solved) : null;
+        const weight = (of: SolvedTree) => loads?.offered.get(of.tree.id) ?? (loads ? 0 : 1);
+        const names = pair.map((id) => design.switches.find((s) => s.id === id)?.name);
+        show(`Balance ${trees.length} trees over ${names.join(' and ')}`, balanceEdits(solved, trees, pair, weight));
+      }}
+      picked={picked.size}
+    />
+  );
+}
+
+interface RowProps {
+  readonly row: Row;
+  readonly columns: readonly Switch[];
+  /** Column that has the focus, if it is in this row. */
+  readonly focused: number | null;
+  readonly at: number;
+  readonly picked: boolean;
+  readonly onPick: () => void;
+  readonly onFocus: (column: number) => void;
+  readonly onDrop: (s: Switch) => (event: DragEvent) => void;
+}
+
+function RootRow({ row, columns, focused, at, picked, onPick, onFocus, onDrop }: RowProps) {
+  const { view, setView } = useBench();
+  const design = useSession((s) => s.design);
+  const first = row.trees[0]!;
+  const byMac = row.order[1]?.byMac === true;
+  return (
+    <tr aria-selected={picked} className={row.trees.some((t) => t.tree.id === view.tree) ? 'in-view' : undefined}>
+      <th scope="row" style={{ borderLeftColor: `var(--hue-${hueOf(design, first.tree)})` }}>
+        <input
+          type="checkbox"
+          aria-label={`Pick ${treeTitle(first.tree)}${row.trees.length > 1 ? ' and the trees like it' : ''}`}
+          checked={picked}
+          onChange={onPick}
+        />
+        <button className="plain" onClick={() => setView({ tree: first.tree.id })}>
+          {treesTitle(row.trees.map((t) => t.tree))}
+        </button>
+        {byMac && <small className="alarm"> by MAC address only</small>}
+      </th>
+      {columns.map((s, c) => (
+        <RankCell
+          key={s.id}
+          row={row}
+          of={s}
+          at={`${at} ${c}`}
+          focused={focused === c}
+          onFocus={() => onFocus(c)}
+          onDrop={onDrop(s)}
+        />
+      ))}
+    </tr>
   );
 }
 

@@ -19,20 +19,13 @@ import { portsOfBridge } from '../../../core/network';
 
 /** A switch in the tree in view: identity, way to the root, priority, ports, why. */
 export function SwitchPanel({ id }: { id: string }) {
-  const { edit, select, tryOut } = useBench();
   const solved = useSession((s) => s.solved);
   const of = useTree()!;
-  const scope = useScope();
   const { design, bridgeIndex } = solved.topology;
   const s = switchById(design, id)!;
   const bridge = bridgeIndex.get(id)!;
   const reader = new TreeReader(solved, of);
   const ledger = useMemo(() => explainSwitch(solved, of, bridge), [solved, of, bridge]);
-  const takesPart = of.outcome.root[bridge]! >= 0;
-  const makeRoot = makeRootAction(solved, of, id);
-  const inForce = priorityInForce(design, s, of.tree);
-  const apply = ({ label, edits }: { label: string; edits: Parameters<typeof edit>[1] }) => edit(label, edits);
-  const fail = failAction(design, [{ kind: 'switch', id }]);
 
   return (
     <>
@@ -56,131 +49,165 @@ export function SwitchPanel({ id }: { id: string }) {
         <RegionFacts solved={solved} of={of} bridge={bridge} />
       </dl>
       <Ledger ledger={ledger} />
-      <section className="settings" aria-label="Settings">
-        <ScopePicker />
-        <div className="setting">
-          <span>
-            Bridge priority <small className="quiet">{sourceWord(inForce)}</small>
-          </span>
-          <StepPicker
-            label="Bridge priority"
-            inForce={inForce}
-            steps={BRIDGE_PRIORITIES}
-            disabled={!scope.ok}
-            onTry={(value) => {
-              if (!scope.ok) return;
-              const { label, edits } = priorityAction([s], scope.scope, value);
-              tryOut(label, edits);
-            }}
-            onPick={(value) => scope.ok && apply(priorityAction([s], scope.scope, value))}
-          />
-        </div>
-        <Choice
-          label="Cost scale"
-          value={s.costScale ?? 'design'}
-          options={{ design: 'as the design', long: '32-bit', short: '16-bit' }}
-          onPick={(value, words) =>
-            edit(`Cost scale of ${s.name}: ${words}`, [
-              setField('switch', id, 'costScale', value === 'design' ? null : value),
-            ])
-          }
-        />
-        <Choice
-          label="Bundle cost by the rate"
-          value={s.bundleCost ?? 'design'}
-          options={{ design: 'as the design', ...BUNDLE_COST_WORDS }}
-          onPick={(value, words) =>
-            edit(`Bundle cost of ${s.name}: ${words}`, [
-              setField('switch', id, 'bundleCost', value === 'design' ? null : value),
-            ])
-          }
-        />
-        <Choice
-          label="Guard recovery"
-          value={String(s.guardRecovery ?? '')}
-          options={{
-            '': 'by hand',
-            '30': 'after 30 s',
-            '300': 'after 300 s',
-            '3600': 'after 1 h',
-            ...(s.guardRecovery && ![30, 300, 3600].includes(s.guardRecovery)
-              ? { [s.guardRecovery]: `after ${s.guardRecovery} s` }
-              : {}),
-          }}
-          onPick={(value, words) =>
-            edit(`Guard recovery of ${s.name}: ${words}`, [
-              setField('switch', id, 'guardRecovery', value === '' ? null : Number(value)),
-            ])
-          }
-        />
-        <Choice
-          label="Spanning tree"
-          value={s.protocol ?? 'design'}
-          options={{ design: 'as the design', ...MODE_WORDS }}
-          onPick={(value, words) =>
-            edit(`Spanning tree of ${s.name}: ${words}`, [
-              setField('switch', id, 'protocol', value === 'design' ? null : value),
-            ])
-          }
-        />
-        {of.tree.vlan !== null && s.vlanPriority && (
-          <p className="quiet small">
-            Set for single VLANs:{' '}
-            <span className="mono">
-              {Object.entries(s.vlanPriority)
-                .map(([vlan, p]) => `${vlan}: ${p}`)
-                .slice(0, 12)
-                .join(', ')}
-              {Object.keys(s.vlanPriority).length > 12 && ' …'}
-            </span>
-          </p>
-        )}
-        <div className="buttons">
-          <Button disabled={makeRoot.edits.length === 0 || !takesPart} onClick={() => apply(makeRoot)}>
-            Make root
-          </Button>
-          <Button onClick={() => apply(fail)}>{fail.restores ? 'Switch on' : 'Switch off'}</Button>
-        </div>
-      </section>
-      <table className="rows">
-        <caption>Ports</caption>
-        <thead>
-          <tr>
-            <th scope="col">port</th>
-            <th scope="col">to</th>
-            <th scope="col">role</th>
-            <th scope="col">state</th>
-            <th scope="col" className="number">
-              cost
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {[...portsOfBridge(solved.topology, bridge)].map((port) => {
-            const { element, kind } = solved.topology.ports[port]!;
-            const role = roleAt(of, port);
-            return (
-              <tr key={element.id} className={role === 'none' ? 'quiet' : undefined}>
-                <th scope="row">
-                  <button
-                    className="plain"
-                    onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}
-                  >
-                    {element.name}
-                  </button>
-                </th>
-                <td>{farLabel(solved, port)}</td>
-                <td className="role-cell">
-                  <RoleMark role={role} /> {role === 'none' ? 'not in tree' : role}
-                </td>
-                <td>{role === 'none' ? '' : settledState(role)}</td>
-                <td className="number mono">{role === 'none' ? '' : grouped(stepCost(of, port))}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <Settings of={of} id={id} />
+      <PortRows of={of} bridge={bridge} />
     </>
+  );
+}
+/** Priority in the scope that is chosen, and what holds for the switch in every tree. */
+function Settings({ of, id }: { of: SolvedTree; id: string }) {
+  const { edit, tryOut } = useBench();
+  const solved = useSession((s) => s.solved);
+  const scope = useScope();
+  const { design, bridgeIndex } = solved.topology;
+  const s = switchById(design, id)!;
+  const takesPart = of.outcome.root[bridgeIndex.get(id)!]! >= 0;
+  const makeRoot = makeRootAction(solved, of, id);
+  const inForce = priorityInForce(design, s, of.tree);
+  const apply = ({ label, edits }: { label: string; edits: Parameters<typeof edit>[1] }) => edit(label, edits);
+  const fail = failAction(design, [{ kind: 'switch', id }]);
+  return (
+    <section className="settings" aria-label="Settings">
+      <ScopePicker />
+      <div className="setting">
+        <span>
+          Bridge priority <small className="quiet">{sourceWord(inForce)}</small>
+        </span>
+        <StepPicker
+          label="Bridge priority"
+          inForce={inForce}
+          steps={BRIDGE_PRIORITIES}
+          disabled={!scope.ok}
+          onTry={(value) => {
+            if (!scope.ok) return;
+            const { label, edits } = priorityAction([s], scope.scope, value);
+            tryOut(label, edits);
+          }}
+          onPick={(value) => scope.ok && apply(priorityAction([s], scope.scope, value))}
+        />
+      </div>
+      <SwitchChoices id={id} />
+      {of.tree.vlan !== null && s.vlanPriority && (
+        <p className="quiet small">
+          Set for single VLANs:{' '}
+          <span className="mono">
+            {Object.entries(s.vlanPriority)
+              .map(([vlan, p]) => `${vlan}: ${p}`)
+              .slice(0, 12)
+              .join(', ')}
+            {Object.keys(s.vlanPriority).length > 12 && ' …'}
+          </span>
+        </p>
+      )}
+      <div className="buttons">
+        <Button disabled={makeRoot.edits.length === 0 || !takesPart} onClick={() => apply(makeRoot)}>
+          Make root
+        </Button>
+        <Button onClick={() => apply(fail)}>{fail.restores ? 'Switch on' : 'Switch off'}</Button>
+      </div>
+    </section>
+  );
+}
+
+/** Settings with a few values each. */
+function SwitchChoices({ id }: { id: string }) {
+  const { edit } = useBench();
+  const s = useSession((state) => switchById(state.design, id)!);
+  const recovery = s.guardRecovery;
+  return (
+    <>
+      <Choice
+        label="Cost scale"
+        value={s.costScale ?? 'design'}
+        options={{ design: 'as the design', long: '32-bit', short: '16-bit' }}
+        onPick={(value, words) =>
+          edit(`Cost scale of ${s.name}: ${words}`, [
+            setField('switch', id, 'costScale', value === 'design' ? null : value),
+          ])
+        }
+      />
+      <Choice
+        label="Bundle cost by the rate"
+        value={s.bundleCost ?? 'design'}
+        options={{ design: 'as the design', ...BUNDLE_COST_WORDS }}
+        onPick={(value, words) =>
+          edit(`Bundle cost of ${s.name}: ${words}`, [
+            setField('switch', id, 'bundleCost', value === 'design' ? null : value),
+          ])
+        }
+      />
+      <Choice
+        label="Guard recovery"
+        value={String(recovery ?? '')}
+        options={{
+          '': 'by hand',
+          '30': 'after 30 s',
+          '300': 'after 300 s',
+          '3600': 'after 1 h',
+          ...(recovery && ![30, 300, 3600].includes(recovery) ? { [recovery]: `after ${recovery} s` } : {}),
+        }}
+        onPick={(value, words) =>
+          edit(`Guard recovery of ${s.name}: ${words}`, [
+            setField('switch', id, 'guardRecovery', value === '' ? null : Number(value)),
+          ])
+        }
+      />
+      <Choice
+        label="Spanning tree"
+        value={s.protocol ?? 'design'}
+        options={{ design: 'as the design', ...MODE_WORDS }}
+        onPick={(value, words) =>
+          edit(`Spanning tree of ${s.name}: ${words}`, [
+            setField('switch', id, 'protocol', value === 'design' ? null : value),
+          ])
+        }
+      />
+    </>
+  );
+}
+
+function PortRows({ of, bridge }: { of: SolvedTree; bridge: number }) {
+  const { select } = useBench();
+  const solved = useSession((s) => s.solved);
+  return (
+    <table className="rows">
+      <caption>Ports</caption>
+      <thead>
+        <tr>
+          <th scope="col">port</th>
+          <th scope="col">to</th>
+          <th scope="col">role</th>
+          <th scope="col">state</th>
+          <th scope="col" className="number">
+            cost
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {[...portsOfBridge(solved.topology, bridge)].map((port) => {
+          const { element, kind } = solved.topology.ports[port]!;
+          const role = roleAt(of, port);
+          return (
+            <tr key={element.id} className={role === 'none' ? 'quiet' : undefined}>
+              <th scope="row">
+                <button
+                  className="plain"
+                  onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}
+                >
+                  {element.name}
+                </button>
+              </th>
+              <td>{farLabel(solved, port)}</td>
+              <td className="role-cell">
+                <RoleMark role={role} /> {role === 'none' ? 'not in tree' : role}
+              </td>
+              <td>{role === 'none' ? '' : settledState(role)}</td>
+              <td className="number mono">{role === 'none' ? '' : grouped(stepCost(of, port))}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }
 
