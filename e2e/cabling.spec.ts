@@ -241,14 +241,14 @@ test('what the switches hear is held against the drawing, and a difference is ac
   await page.getByRole('button', { name: 'Import' }).click();
   const sum = page.locator('.neighbours-sum');
   await expect(sum).toContainText(
-    '5 switches report of 9 cables: 7 as drawn, 0 missing, 1 in another port, 1 unexpected',
+    '5 switches report: 7 cables as drawn, 0 missing, 1 in another port, 1 unexpected',
   );
   await expect(page.locator('.wire-ghost')).toContainText('not drawn');
   await expect(page.locator('.wire.has-alarm', { hasText: 'other port' })).toHaveCount(1);
   await page.getByRole('button', { name: 'Move the cable' }).click();
-  await expect(sum).toContainText('8 as drawn');
+  await expect(sum).toContainText('8 cables as drawn');
   await page.getByRole('button', { name: 'Draw it' }).click();
-  await expect(sum).toContainText('9 as drawn, 0 missing, 0 in another port, 0 unexpected');
+  await expect(sum).toContainText('9 cables as drawn, 0 missing, 0 in another port, 0 unexpected');
   await saved(page);
   const now = await stored(page.request, docks);
   expect(now.links.find((l) => l.id === 'l7')!.b).toEqual({ port: 'dock-4:p4' });

@@ -4,6 +4,7 @@ export { bundleRate, formedBundles, heldMembers } from './bundles/formed';
 export { negotiate } from './bundles/negotiation';
 export type { MemberState, PlannedEnd } from './bundles/negotiation';
 export { pairReport } from './bundles/pair-report';
+export type { PairReport } from './bundles/pair-report';
 export { actingDesign, actingThrough, isPeerPort, sharedWith } from './bundles/pairs';
 export type { PairState } from './bundles/pairs';
 export { OUTCOME_WORDS, bundleVerdicts, planned, verdictOf } from './bundles/verdict';

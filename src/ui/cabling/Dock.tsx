@@ -45,24 +45,11 @@ interface Report {
   readonly taken: number;
   readonly refused: readonly CellRefusal[];
 }
-
-interface Props {
-  cabling: Cabling;
-  tab: Tab;
-  onTab: (tab: Tab) => void;
-  neighbours: NeighbourCheck;
-  onFiles: () => void;
-}
-
-/** The tables beside the drawing. */
-export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
+/** What a table has selected and shows, and what is written to it. */
+function useTableEdits(cabling: Cabling, table: Table | null, confined: boolean) {
   const { say } = useBench();
   const { design, selection, selectMany, run, view, setView } = cabling;
-  const [filter, setFilter] = useState('');
-  const [confined, setConfined] = useState(false);
   const [report, setReport] = useState<Report | null>(null);
-  const handle = useRef<TableHandle>(null);
-  const table = tab === 'neighbours' ? null : tableById(tab);
 
   const selected = useMemo(() => {
     if (!table) return new Set<string>();
@@ -110,23 +97,30 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
       edits,
     });
   };
-  const rowCount = (t: Table) => t.rows(design).length;
-  const differing = neighbours.findings?.filter((f) => f.verdict !== 'as drawn').length ?? 0;
-  useEffect(() => setReport((was) => (was && was.table !== tab ? null : was)), [tab]);
+  return { selected, only, onSelect, onWrite, onRemove, report, setReport };
+}
+interface Props {
+  cabling: Cabling;
+  tab: Tab;
+  onTab: (tab: Tab) => void;
+  neighbours: NeighbourCheck;
+  onFiles: () => void;
+}
+
+/** The tables beside the drawing. */
+export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
+  const [filter, setFilter] = useState('');
+  const [confined, setConfined] = useState(false);
+  const handle = useRef<TableHandle>(null);
+  const table = tab === 'neighbours' ? null : tableById(tab);
+  const { design } = cabling;
+  const { report, setReport, onRemove, ...edits } = useTableEdits(cabling, table, confined);
+  useEffect(() => setReport((was) => (was && was.table !== tab ? null : was)), [tab, setReport]);
 
   return (
     <section className="dock" aria-label="Tables">
       <header className="dock-head">
-        <div role="tablist" aria-label="Tables of the design" className="tabs">
-          {TABLES.map((t) => (
-            <button key={t.id} role="tab" aria-selected={tab === t.id} className="tab" onClick={() => onTab(t.id)}>
-              {t.title} <span className="mono quiet">{rowCount(t)}</span>
-            </button>
-          ))}
-          <button role="tab" aria-selected={tab === 'neighbours'} className="tab" onClick={() => onTab('neighbours')}>
-            Neighbour check {differing > 0 && <span className="mono alarm">{differing}</span>}
-          </button>
-        </div>
+        <Tabs cabling={cabling} tab={tab} onTab={onTab} neighbours={neighbours} />
         <span className="grow" />
         {table && (
           <>
@@ -147,38 +141,14 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
           </>
         )}
       </header>
-      {report && report.table === tab && (
-        <div className="report" role="alert">
-          <p>
-            <b>{count(report.refused.length, 'cell or row was', 'cells or rows were')} not taken</b>,{' '}
-            {count(report.taken, 'row was', 'rows were')}. Undo reverts all of it.{' '}
-            <button className="plain" onClick={() => setReport(null)}>
-              <u>Close</u>
-            </button>
-          </p>
-          <ul>
-            {report.refused.slice(0, 200).map((r, i) => (
-              <li key={i}>
-                <b className="mono">
-                  row {r.row + 1}
-                  {r.column ? `, ${table?.columns.find((c) => c.id === r.column)?.title ?? r.column}` : ''}
-                </b>
-                : {r.sentence}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
+      {report && report.table === tab && <Refusals report={report} table={table} onClose={() => setReport(null)} />}
       {table ? (
         <DataTable
           key={table.id}
           table={table}
           design={design}
           filter={filter}
-          only={only}
-          selected={selected}
-          onSelect={onSelect}
-          onWrite={onWrite}
+          {...edits}
           onRemove={onRemove}
           handle={handle}
         />
@@ -186,5 +156,48 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
         <Neighbours cabling={cabling} check={neighbours} onFiles={onFiles} />
       )}
     </section>
+  );
+}
+
+/** The tables with their numbers of rows, and the neighbour check with what differs. */
+function Tabs({ cabling: { design }, tab, onTab, neighbours }: Omit<Props, 'onFiles'>) {
+  const differing = neighbours.findings?.filter((f) => f.verdict !== 'as drawn').length ?? 0;
+  return (
+    <div role="tablist" aria-label="Tables of the design" className="tabs">
+      {TABLES.map((t) => (
+        <button key={t.id} role="tab" aria-selected={tab === t.id} className="tab" onClick={() => onTab(t.id)}>
+          {t.title} <span className="mono quiet">{t.rows(design).length}</span>
+        </button>
+      ))}
+      <button role="tab" aria-selected={tab === 'neighbours'} className="tab" onClick={() => onTab('neighbours')}>
+        Neighbour check {differing > 0 && <span className="mono alarm">{differing}</span>}
+      </button>
+    </div>
+  );
+}
+
+/** Cells and rows that were not taken, each with its reason. */
+function Refusals({ report, table, onClose }: { report: Report; table: Table | null; onClose: () => void }) {
+  return (
+    <div className="report" role="alert">
+      <p>
+        <b>{count(report.refused.length, 'cell or row was', 'cells or rows were')} not taken</b>,{' '}
+        {count(report.taken, 'row was', 'rows were')}. Undo reverts all of it.{' '}
+        <button className="plain" onClick={onClose}>
+          <u>Close</u>
+        </button>
+      </p>
+      <ul>
+        {report.refused.slice(0, 200).map((r, i) => (
+          <li key={i}>
+            <b className="mono">
+              row {r.row + 1}
+              {r.column ? `, ${table?.columns.find((c) => c.id === r.column)?.title ?? r.column}` : ''}
+            </b>
+            : {r.sentence}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

@@ -13,33 +13,16 @@ const ACCEPT: Record<Finding['verdict'], string> = {
   unexpected: 'Draw it',
   missing: 'Remove it',
 };
-
+interface Props {
+  readonly cabling: Cabling;
+  readonly check: NeighbourCheck;
+  readonly onFiles: () => void;
+}
 /** What the switches say of their neighbours, against the drawing, cable by cable. */
-export function Neighbours({
-  cabling,
-  check,
-  onFiles,
-}: {
-  cabling: Cabling;
-  check: NeighbourCheck;
-  onFiles: () => void;
-}) {
+export function Neighbours({ cabling, check, onFiles }: Props) {
   const { design, run, selectMany } = cabling;
   const { findings, receptions } = check;
-  if (!findings || !receptions)
-    return (
-      <div className="dock-empty">
-        <p>
-          Compare the drawing with LLDP: drop the neighbour lists of the switches here, as JSON (one file per switch,
-          named after it) or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
-        </p>
-        <Button variant="contained" onClick={onFiles}>
-          Choose files…
-        </Button>
-      </div>
-    );
-  const open = findings.filter((f) => f.verdict !== 'as drawn');
-  const telling = new Set(receptions.map((h) => h.from)).size;
+  if (!findings || !receptions) return <NoneYet onFiles={onFiles} />;
   const accept = (list: readonly Finding[]) =>
     run({
       label:
@@ -62,67 +45,107 @@ export function Neighbours({
     });
     selectMany(ends);
   };
+  const telling = new Set(receptions.map((h) => h.from)).size;
   return (
     <div className="neighbours">
-      <div className="neighbours-sum">
-        <p role="status">
-          {count(telling, 'switch reports', 'switches report')} of{' '}
-          {findings.filter((f) => f.verdict !== 'missing').length} cables:{' '}
-          {(['as drawn', 'missing', 'other port', 'unexpected'] as const).map((v, i) => {
-            const n = findings.filter((f) => f.verdict === v).length;
-            return (
-              <span key={v} className={v === 'as drawn' || n === 0 ? undefined : 'alarm'}>
-                {i > 0 && ', '}
-                {n} {v === 'other port' ? 'in another port' : v}
-              </span>
-            );
-          })}
-        </p>
-        <span className="grow" />
-        {open.length > 0 && <Button onClick={() => accept(open)}>Accept all {open.length}</Button>}
-        <Button onClick={onFiles}>More files…</Button>
-        <Button onClick={check.forget}>Clear the check</Button>
-      </div>
-      <div className="neighbours-list">
-        <table>
-          <thead>
-            <tr>
-              <th>Verdict</th>
-              <th>Switch, port</th>
-              <th>Switch, port</th>
-              <th>Finding</th>
-              <th>
-                <span className="visually-hidden">Accept</span>
+      <Sum findings={findings} telling={telling} accept={accept} onFiles={onFiles} onForget={check.forget} />
+      <Findings findings={findings} accept={accept} show={show} />
+    </div>
+  );
+}
+
+function NoneYet({ onFiles }: Pick<Props, 'onFiles'>) {
+  return (
+    <div className="dock-empty">
+      <p>
+        Compare the drawing with LLDP: drop the neighbour lists of the switches here, as JSON (one file per switch,
+        named after it) or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
+      </p>
+      <Button variant="contained" onClick={onFiles}>
+        Choose files…
+      </Button>
+    </div>
+  );
+}
+
+interface FindingsProps {
+  readonly findings: readonly Finding[];
+  readonly accept: (list: readonly Finding[]) => void;
+}
+interface SumProps extends FindingsProps, Pick<Props, 'onFiles'> {
+  /** Switches whose lists there are. */
+  readonly telling: number;
+  readonly onForget: () => void;
+}
+
+/** How many cables are as drawn, and how many are not. */
+function Sum({ findings, telling, accept, onFiles, onForget }: SumProps) {
+  const open = findings.filter((f) => f.verdict !== 'as drawn');
+  return (
+    <div className="neighbours-sum">
+      <p role="status">
+        {count(telling, 'switch reports', 'switches report')}:{' '}
+        {(['as drawn', 'missing', 'other port', 'unexpected'] as const).map((v, i) => {
+          const n = findings.filter((f) => f.verdict === v).length;
+          return (
+            <span key={v} className={v === 'as drawn' || n === 0 ? undefined : 'alarm'}>
+              {i > 0 && ', '}
+              {v === 'as drawn'
+                ? `${count(n, 'cable')} as drawn`
+                : `${n} ${v === 'other port' ? 'in another port' : v}`}
+            </span>
+          );
+        })}
+      </p>
+      <span className="grow" />
+      {open.length > 0 && <Button onClick={() => accept(open)}>Accept all {open.length}</Button>}
+      <Button onClick={onFiles}>More files…</Button>
+      <Button onClick={onForget}>Clear the check</Button>
+    </div>
+  );
+}
+
+function Findings({ findings, accept, show }: FindingsProps & { show: (finding: Finding) => void }) {
+  return (
+    <div className="neighbours-list">
+      <table>
+        <thead>
+          <tr>
+            <th>Verdict</th>
+            <th>Switch, port</th>
+            <th>Switch, port</th>
+            <th>Finding</th>
+            <th>
+              <span className="visually-hidden">Accept</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {findings.map((f) => (
+            <tr key={f.key} className={f.verdict === 'as drawn' ? 'quiet' : undefined}>
+              <th scope="row">
+                <button className={`plain ${f.verdict === 'as drawn' ? '' : 'alarm'}`} onClick={() => show(f)}>
+                  {f.verdict === 'other port' ? 'in another port' : f.verdict}
+                </button>
               </th>
-            </tr>
-          </thead>
-          <tbody>
-            {findings.map((f) => (
-              <tr key={f.key} className={f.verdict === 'as drawn' ? 'quiet' : undefined}>
-                <th scope="row">
-                  <button className={`plain ${f.verdict === 'as drawn' ? '' : 'alarm'}`} onClick={() => show(f)}>
-                    {f.verdict === 'other port' ? 'in another port' : f.verdict}
+              <td>
+                {f.a.name} <span className="mono">{f.a.port}</span>
+              </td>
+              <td>
+                {f.b.name} <span className="mono">{f.b.port}</span>
+              </td>
+              <td>{f.sentence}</td>
+              <td className="number">
+                {f.verdict !== 'as drawn' && (
+                  <button className="tool" onClick={() => accept([f])}>
+                    {ACCEPT[f.verdict]}
                   </button>
-                </th>
-                <td>
-                  {f.a.name} <span className="mono">{f.a.port}</span>
-                </td>
-                <td>
-                  {f.b.name} <span className="mono">{f.b.port}</span>
-                </td>
-                <td>{f.sentence}</td>
-                <td className="number">
-                  {f.verdict !== 'as drawn' && (
-                    <button className="tool" onClick={() => accept([f])}>
-                      {ACCEPT[f.verdict]}
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </div>
   );
 }

@@ -49,10 +49,8 @@ function PatternDrawing({
 }
 
 const TIERS = ['core', 'distribution', 'access'] as const;
-
-/** A pattern with its speeds, names and VLANs, asked in one step and seen before it is made. */
-export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose: () => void }) {
-  const { design, run, selectMany } = cabling;
+/** What is asked for, what is wrong with it, and the pattern that comes of it. */
+function usePattern({ design, run, selectMany }: Cabling, onClose: () => void) {
   const [id, setId] = useState<PatternId>('collapsed-core');
   const pattern = PATTERNS.find((p) => p.id === id)!;
   const [counts, setCounts] = useState<Partial<Record<PatternId, string>>>({});
@@ -105,17 +103,52 @@ export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose:
     if (run({ label: `Lay out: ${pattern.name}`, edits })) selectMany(made);
     onClose();
   };
-  const field = (label: string, value: string, set: (text: string) => void, fault: string | null) => (
+  return {
+    id,
+    setId,
+    pattern,
+    /** For the drawing: the usual number where the one that was typed is wrong. */
+    shown: countFault ? (pattern.count?.start ?? 3) : count,
+    shape,
+    ready,
+    submit,
+    count: { typed, set: (text: string) => setCounts({ ...counts, [id]: text }), fault: countFault },
+    vlans: { typed: vlans, set: setVlans, fault: vlanFault },
+    speed: (of: 'core' | 'access') => ({
+      typed: speeds[of],
+      set: (text: string) => setSpeeds({ ...speeds, [of]: text }),
+      fault: speedFault(speeds[of]),
+    }),
+    name: (tier: (typeof TIERS)[number]) => ({
+      typed: names[tier],
+      set: (text: string) => setNames({ ...names, [tier]: text }),
+      fault: nameFault(names[tier]),
+    }),
+  };
+}
+
+interface Asked {
+  readonly typed: string;
+  readonly set: (text: string) => void;
+  readonly fault: string | null;
+}
+
+function AskedField({ label, of: { typed, set, fault } }: { label: string; of: Asked }) {
+  return (
     <TextField
       fullWidth
       label={label}
-      value={value}
+      value={typed}
       onChange={(e) => set(e.target.value)}
       error={fault !== null}
       helperText={fault}
       slotProps={{ htmlInput: { className: 'mono' } }}
     />
   );
+}
+/** A pattern with its speeds, names and VLANs, asked in one step and seen before it is made. */
+export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose: () => void }) {
+  const { id, setId, pattern, shown, shape, ready, submit, ...asked } = usePattern(cabling, onClose);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md">
       <form onSubmit={submit}>
@@ -138,34 +171,16 @@ export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose:
           </div>
           <div className="pattern-form">
             <div className="pattern-fields">
-              {pattern.count &&
-                field(pattern.count.label, typed, (text) => setCounts({ ...counts, [id]: text }), countFault)}
-              {field('VLANs on all links (empty: all)', vlans, setVlans, vlanFault)}
-              {field(
-                'Speed in the core',
-                speeds.core,
-                (core) => setSpeeds({ ...speeds, core }),
-                speedFault(speeds.core),
-              )}
-              {field(
-                'Speed to access switches',
-                speeds.access,
-                (access) => setSpeeds({ ...speeds, access }),
-                speedFault(speeds.access),
-              )}
+              {pattern.count && <AskedField label={pattern.count.label} of={asked.count} />}
+              <AskedField label="VLANs on all links (empty: all)" of={asked.vlans} />
+              <AskedField label="Speed in the core" of={asked.speed('core')} />
+              <AskedField label="Speed to access switches" of={asked.speed('access')} />
               {TIERS.filter((t) => shape.nodes.some((n) => n.tier === t)).map((t) => (
-                <div key={t}>
-                  {field(`Names, ${t}`, names[t], (text) => setNames({ ...names, [t]: text }), nameFault(names[t]))}
-                </div>
+                <AskedField key={t} label={`Names, ${t}`} of={asked.name(t)} />
               ))}
             </div>
             <figure>
-              <PatternDrawing
-                pattern={id}
-                count={countFault ? (pattern.count?.start ?? 3) : count}
-                width={330}
-                height={190}
-              />
+              <PatternDrawing pattern={id} count={shown} width={330} height={190} />
               <figcaption className="quiet">
                 {shape.nodes.length} switches, {shape.edges.length} links
               </figcaption>

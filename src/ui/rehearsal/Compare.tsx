@@ -37,11 +37,8 @@ const withEdits = (design: Design, edits: readonly Edit[]): Design => {
   const applied = applyEdits(design, edits);
   return applied.ok ? applied.design : design;
 };
-
-/** The same script under another protocol, with other timers, or with the change that is tried out: gaps side by side. */
-export function Compare({ script, trace }: { script: Script; trace: Trace }) {
-  const { draft } = useBench();
-  const design = useSession((s) => s.design);
+/** Runs of the same script on changed designs, one at a time. */
+function useOtherRuns(script: Script) {
   const [others, setOthers] = useState<readonly Other[]>([]);
   const [running, setRunning] = useState<{ name: string; seconds: number } | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
@@ -61,12 +58,26 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
       },
     );
   };
+  return { others, running, failed, run, cancel: () => job.current?.drop() };
+}
+
+interface Row {
+  /** The pair. */
+  readonly name: string;
+  /** Seconds unreachable in each run. */
+  readonly lost: readonly number[];
+}
+/** The same script under another protocol, with other timers, or with the change that is tried out: gaps side by side. */
+export function Compare({ script, trace }: { script: Script; trace: Trace }) {
+  const { draft } = useBench();
+  const design = useSession((s) => s.design);
+  const { others, running, failed, run, cancel } = useOtherRuns(script);
   const all: Other[] = [{ name: 'as it is', trace }, ...others];
-  const bars = trace.contacts.map((lane, i) => ({
+  const lost = all.map((o) => lostOf(o.trace));
+  const rows = trace.contacts.map((lane, i): Row => ({
     name: `${hostById(design, lane.from)?.name ?? lane.from} – ${hostById(design, lane.to)?.name ?? lane.to}`,
-    ...Object.fromEntries(all.map((o) => [o.name, Math.max(0, lostOf(o.trace)[i] ?? 0)])),
+    lost: lost.map((run) => Math.max(0, run[i] ?? 0)),
   }));
-  const fills = ['var(--accent)', 'var(--ink-2)', 'var(--hue-2)', 'var(--hue-3)', 'var(--hue-1)'];
   return (
     <section aria-label="Compare runs">
       <h2>Compare runs</h2>
@@ -90,67 +101,81 @@ export function Compare({ script, trace }: { script: Script; trace: Trace }) {
       {running && (
         <p className="quiet">
           {running.name}: {Math.max(0, running.seconds).toFixed(0)} of {script.until} s{' '}
-          <Button onClick={() => job.current?.drop()}>Cancel</Button>
+          <Button onClick={cancel}>Cancel</Button>
         </p>
       )}
       {failed && <p className="alarm">{failed}</p>}
-      <table className="rows">
-        <thead>
-          <tr>
-            <th scope="col">unreachable</th>
-            {all.map((o) => (
-              <th key={o.name} scope="col">
-                {o.name}
-              </th>
+      <GapTable names={all.map((o) => o.name)} rows={rows} />
+      {others.length > 0 && <GapChart names={all.map((o) => o.name)} rows={rows} />}
+    </section>
+  );
+}
+
+interface GapsProps {
+  readonly names: readonly string[];
+  readonly rows: readonly Row[];
+}
+
+function GapTable({ names, rows }: GapsProps) {
+  return (
+    <table className="rows">
+      <thead>
+        <tr>
+          <th scope="col">unreachable</th>
+          {names.map((name) => (
+            <th key={name} scope="col">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.name}>
+            <th scope="row">{row.name}</th>
+            {row.lost.map((seconds, i) => (
+              <td key={names[i]} className="mono">
+                {seconds > 0 ? lasting(Math.round(seconds * SECOND)) : 'never'}
+              </td>
             ))}
           </tr>
-        </thead>
-        <tbody>
-          {bars.map((row, i) => (
-            <tr key={row.name}>
-              <th scope="row">{row.name}</th>
-              {all.map((o) => (
-                <td key={o.name} className="mono">
-                  {lostOf(o.trace)[i] ? lasting(Math.round(lostOf(o.trace)[i]! * SECOND)) : 'never'}
-                </td>
-              ))}
-            </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+const FILLS = ['var(--accent)', 'var(--ink-2)', 'var(--hue-2)', 'var(--hue-3)', 'var(--hue-1)'];
+
+function GapChart({ names, rows }: GapsProps) {
+  const bars = rows.map((row) => ({
+    name: row.name,
+    ...Object.fromEntries(names.map((name, i) => [name, row.lost[i] ?? 0])),
+  }));
+  return (
+    <figure className="load-chart gap-chart" aria-label="Seconds unreachable, run by run">
+      <ResponsiveContainer width="100%" height="100%">
+        <BarChart data={bars} margin={{ top: 6, right: 8, bottom: 0, left: 0 }}>
+          <CartesianGrid vertical={false} stroke="var(--rule)" />
+          <XAxis dataKey="name" tick={{ fill: 'var(--ink-2)', fontSize: 10 }} stroke="var(--rule)" />
+          <YAxis
+            width={52}
+            tickFormatter={(s: number) => (s === 0 ? '0' : lasting(Math.round(s * SECOND)))}
+            tick={{ fill: 'var(--ink-2)', fontSize: 11 }}
+            stroke="var(--rule)"
+          />
+          <Tooltip
+            cursor={{ fill: 'var(--accent-wash)' }}
+            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
+            itemStyle={{ color: 'var(--ink)' }}
+            formatter={(value) => lasting(Math.round(Number(value) * SECOND))}
+          />
+          <Legend formatter={(text: string) => <span className="ink">{text}</span>} />
+          {names.map((name, i) => (
+            <Bar key={name} dataKey={name} fill={FILLS[i % FILLS.length]} isAnimationActive={false} maxBarSize={34} />
           ))}
-        </tbody>
-      </table>
-      {others.length > 0 && (
-        <figure className="load-chart gap-chart" aria-label="Seconds unreachable, run by run">
-          <ResponsiveContainer width="100%" height="100%">
-            <BarChart data={bars} margin={{ top: 6, right: 8, bottom: 0, left: 0 }}>
-              <CartesianGrid vertical={false} stroke="var(--rule)" />
-              <XAxis dataKey="name" tick={{ fill: 'var(--ink-2)', fontSize: 10 }} stroke="var(--rule)" />
-              <YAxis
-                width={52}
-                tickFormatter={(s: number) => (s === 0 ? '0' : lasting(Math.round(s * SECOND)))}
-                tick={{ fill: 'var(--ink-2)', fontSize: 11 }}
-                stroke="var(--rule)"
-              />
-              <Tooltip
-                cursor={{ fill: 'var(--accent-wash)' }}
-                contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
-                itemStyle={{ color: 'var(--ink)' }}
-                formatter={(value) => lasting(Math.round(Number(value) * SECOND))}
-              />
-              <Legend formatter={(text: string) => <span className="ink">{text}</span>} />
-              {all.map((o, i) => (
-                <Bar
-                  key={o.name}
-                  dataKey={o.name}
-                  fill={fills[i % fills.length]}
-                  isAnimationActive={false}
-                  maxBarSize={34}
-                />
-              ))}
-            </BarChart>
-          </ResponsiveContainer>
-        </figure>
-      )}
-    </section>
+        </BarChart>
+      </ResponsiveContainer>
+    </figure>
   );
 }
 

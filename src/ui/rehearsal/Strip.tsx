@@ -53,9 +53,8 @@ const timeLabel = (at: number, step: number): string =>
     : step >= 1000
       ? `${(at / SECOND).toFixed(3)} s`
       : `${(at / SECOND).toFixed(6)} s`;
-
-/** Time as a strip of lanes: contact, roots, ports that changed, BPDUs. */
-export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame, onMove, first }: Props) {
+/** The box of the strip: its width, and where its times are. */
+function useTimeScale({ shown, onShown, trace }: Pick<Props, 'shown' | 'onShown' | 'trace'>) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(1240);
   useEffect(() => {
@@ -66,17 +65,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   const room = Math.max(100, width - LEFT - 16);
   const x = (t: number) => LEFT + ((t - shown.from) / (shown.to - shown.from)) * room;
   const timeAt = (px: number) => shown.from + ((px - LEFT) / room) * (shown.to - shown.from);
-  const own = laneTree(trace, tree);
-  const layout = useMemo(() => {
-    const vlan = vlanOf(tree);
-    return layoutOf(trace, own, first, HEAD, (port) => vlan === 0 || carriesVlan(design, port, vlan));
-  }, [design, trace, tree, own, first]);
-  const [pulled, setPulled] = useState<Pulled | null>(null);
-  const press = useRef<number | null>(null);
-  const scrub = (clientX: number) => {
-    const left = box.current?.getBoundingClientRect().left ?? 0;
-    onAt(Math.round(Math.min(trace.until, Math.max(0, timeAt(clientX - left)))));
-  };
+  const left = () => box.current?.getBoundingClientRect().left ?? 0;
   useEffect(() => {
     const element = box.current;
     if (!element) return;
@@ -98,13 +87,32 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
   });
-  const step = tickStep(shown.to - shown.from);
-  const ticks: number[] = [];
-  for (let t = Math.ceil(shown.from / step) * step; t <= shown.to; t += step) ticks.push(t);
   const clip = (from: number, to: number): [number, number] | null => {
     const [a, b] = [Math.max(from, shown.from), Math.min(to, shown.to)];
     return b < a ? null : [x(a), x(b)];
   };
+  return { box, width, room, x, timeAt: (clientX: number) => timeAt(clientX - left()), clip };
+}
+
+/** Marks at round times. */
+function ticksIn(shown: Window): { step: number; ticks: number[] } {
+  const step = tickStep(shown.to - shown.from);
+  const ticks: number[] = [];
+  for (let t = Math.ceil(shown.from / step) * step; t <= shown.to; t += step) ticks.push(t);
+  return { step, ticks };
+}
+/** Time as a strip of lanes: contact, roots, ports that changed, BPDUs. */
+export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame, onMove, first }: Props) {
+  const { box, width, room, x, timeAt, clip } = useTimeScale({ shown, onShown, trace });
+  const own = laneTree(trace, tree);
+  const layout = useMemo(() => {
+    const vlan = vlanOf(tree);
+    return layoutOf(trace, own, first, HEAD, (port) => vlan === 0 || carriesVlan(design, port, vlan));
+  }, [design, trace, tree, own, first]);
+  const [pulled, setPulled] = useState<Pulled | null>(null);
+  const press = useRef<number | null>(null);
+  const scrub = (clientX: number) => onAt(Math.round(Math.min(trace.until, Math.max(0, timeAt(clientX)))));
+  const { step, ticks } = ticksIn(shown);
   const ticksTop = layout.bottom + 3 + HEADING;
   const y = ticksTop + MARKS.length * TICK_ROW;
   const isShown = at >= shown.from && at <= shown.to;
@@ -128,12 +136,10 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
       onPointerMove={(e) => press.current !== null && scrub(e.clientX)}
       onPointerUp={() => (press.current = null)}
       onKeyDown={(e) => {
-        const span = shown.to - shown.from;
-        const by = KEYS[e.key];
-        const to = by !== undefined ? at + by * span : e.key === 'Home' ? 0 : e.key === 'End' ? trace.until : null;
+        const to = keyed(e.key, at, shown, trace.until);
         if (to === null) return;
         e.preventDefault();
-        onAt(Math.round(Math.min(trace.until, Math.max(0, to))));
+        onAt(to);
       }}
     >
       {/* Stays in sight when the lanes are scrolled. */}
@@ -143,33 +149,14 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
             {timeLabel(t, step)}
           </text>
         ))}
-        <EventMarks
-          script={script}
-          clip={clip}
-          timeAt={(clientX) => timeAt(clientX - (box.current?.getBoundingClientRect().left ?? 0))}
-          pulled={pulled}
-          onPull={setPulled}
-          onMove={onMove}
-        />
-        {isShown && (
-          <g className="now">
-            <line x1={x(at)} x2={x(at)} y1={19} y2={RULER} />
-            <rect x={Math.min(x(at) - 38, width - 80)} y={0} width={76} height={19} />
-            <text x={Math.min(x(at), width - 42)} y={14}>
-              {(at / SECOND).toFixed(3)} s
-            </text>
-          </g>
-        )}
+        <EventMarks script={script} clip={clip} timeAt={timeAt} pulled={pulled} onPull={setPulled} onMove={onMove} />
+        {isShown && <NowMark at={at} x={x(at)} width={width} />}
       </svg>
       <div className="time-lanes">
         {/* A layer of its own: pulling it along does not paint the lanes again. */}
         {isShown && <div className="now-line" style={{ height: y, transform: `translateX(${x(at) - 1}px)` }} />}
         <svg width={width} height={y + 6} aria-hidden="true">
-          <defs>
-            <pattern id="learns" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-              <rect width="2.4" height="6" fill="var(--ink)" />
-            </pattern>
-          </defs>
+          <Patterns />
           {ticks.map((t) => (
             <line key={t} className="tick" x1={x(t)} x2={x(t)} y1={0} y2={y} />
           ))}
@@ -182,6 +169,36 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
         </svg>
       </div>
     </div>
+  );
+}
+
+/** The moment that a key leads to; null for other keys. */
+function keyed(key: string, at: number, shown: Window, until: number): number | null {
+  const by = KEYS[key];
+  if (key === 'Home') return 0;
+  if (key === 'End') return until;
+  if (by === undefined) return null;
+  return Math.round(Math.min(until, Math.max(0, at + by * (shown.to - shown.from))));
+}
+
+/** Hatching of ports that learn. */
+const Patterns = () => (
+  <defs>
+    <pattern id="learns" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <rect width="2.4" height="6" fill="var(--ink)" />
+    </pattern>
+  </defs>
+);
+
+function NowMark({ at, x, width }: { at: number; x: number; width: number }) {
+  return (
+    <g className="now">
+      <line x1={x} x2={x} y1={19} y2={RULER} />
+      <rect x={Math.min(x - 38, width - 80)} y={0} width={76} height={19} />
+      <text x={Math.min(x, width - 42)} y={14}>
+        {(at / SECOND).toFixed(3)} s
+      </text>
+    </g>
   );
 }
 

@@ -20,19 +20,14 @@ const FORMATS = [
   { format: 'graphml', label: 'Graph (GraphML)' },
   { format: 'topology', label: 'Topology (RFC 8345 JSON)' },
 ];
-
-/** Switches between variants of the design, copies, renames and deletes them, and exports the one in view. */
-export function VariantMenu() {
-  const { session, head, setHead, variantId, view, say, stage } = useBench();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [asking, setAsking] = useState<'copy' | 'rename' | null>(null);
+/** What can be done with the variant in view. */
+function useVariant() {
+  const { session, head, variantId, view, say, stage } = useBench();
   const router = useRouter();
   const current = head.variants.find((v) => v.id === variantId) ?? head.variants[0]!;
-  const close = () => setAnchor(null);
   const go = (id: string) => router.push(viewAddress(head.id, stage, id, view));
 
   const savePicture = async (format: 'svg' | 'png') => {
-    close();
     const chart = document.querySelector<SVGSVGElement>('svg.chart');
     if (!chart) return say({ text: 'There is no drawing to save yet.' });
     try {
@@ -49,7 +44,6 @@ export function VariantMenu() {
   };
 
   const remove = async () => {
-    close();
     await session.settled();
     try {
       const next = await api.deleteVariant(head.id, current.id);
@@ -60,7 +54,16 @@ export function VariantMenu() {
       say({ text: error instanceof Error ? error.message : String(error), alarm: true });
     }
   };
-
+  const leaveTo = (id: string) => session.settled().then(() => go(id));
+  return { current, go, savePicture, remove, leaveTo };
+}
+/** Switches between variants of the design, copies, renames and deletes them, and exports the one in view. */
+export function VariantMenu() {
+  const { head } = useBench();
+  const { current, go, savePicture, remove, leaveTo } = useVariant();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [asking, setAsking] = useState<'copy' | 'rename' | null>(null);
+  const close = () => setAnchor(null);
   return (
     <>
       <button
@@ -78,7 +81,7 @@ export function VariantMenu() {
             selected={v.id === current.id}
             onClick={() => {
               close();
-              if (v.id !== current.id) void session.settled().then(() => go(v.id));
+              if (v.id !== current.id) void leaveTo(v.id);
             }}
           >
             <ListItemText primary={v.name} />
@@ -87,46 +90,69 @@ export function VariantMenu() {
         <Divider />
         <MenuItem onClick={() => (close(), setAsking('copy'))}>Copy this variant…</MenuItem>
         <MenuItem onClick={() => (close(), setAsking('rename'))}>Rename this variant…</MenuItem>
-        <MenuItem disabled={head.variants.length === 1} onClick={() => void remove()}>
+        <MenuItem disabled={head.variants.length === 1} onClick={() => (close(), void remove())}>
           Delete this variant
         </MenuItem>
         <Divider />
-        {FORMATS.map(({ format, label }) => (
-          <MenuItem key={format} component="a" href={api.exportUrl(variantId, format)} download onClick={close}>
-            Export: {label}
-          </MenuItem>
-        ))}
-        {(['svg', 'png'] as const).map((format) => (
-          <MenuItem key={format} onClick={() => void savePicture(format)}>
-            Export: Drawing ({format.toUpperCase()})
-          </MenuItem>
-        ))}
+        <Exports onClose={close} savePicture={savePicture} />
       </Menu>
-      {asking === 'copy' && (
-        <NameDialog
-          title={`Copy variant ${current.name}`}
-          label="Name of the new variant"
-          initial={`${current.name} copy`}
-          action="Copy"
-          onSubmit={async (name) => {
-            await session.settled();
-            const next = await api.copyVariant(head.id, current.id, { name });
-            setHead(next);
-            go(next.variants.at(-1)!.id);
-          }}
-          onClose={() => setAsking(null)}
-        />
-      )}
-      {asking === 'rename' && (
-        <NameDialog
-          title="Rename variant"
-          label="Name of the variant"
-          initial={current.name}
-          action="Rename"
-          onSubmit={async (name) => setHead(await api.renameVariant(head.id, current.id, name))}
-          onClose={() => setAsking(null)}
-        />
-      )}
+      {asking && <Naming asking={asking} current={current} go={go} onClose={() => setAsking(null)} />}
     </>
+  );
+}
+
+interface ExportsProps {
+  readonly onClose: () => void;
+  readonly savePicture: (format: 'svg' | 'png') => Promise<void>;
+}
+
+function Exports({ onClose, savePicture }: ExportsProps) {
+  const { variantId } = useBench();
+  return [
+    ...FORMATS.map(({ format, label }) => (
+      <MenuItem key={format} component="a" href={api.exportUrl(variantId, format)} download onClick={onClose}>
+        Export: {label}
+      </MenuItem>
+    )),
+    ...(['svg', 'png'] as const).map((format) => (
+      <MenuItem key={format} onClick={() => (onClose(), void savePicture(format))}>
+        Export: Drawing ({format.toUpperCase()})
+      </MenuItem>
+    )),
+  ];
+}
+
+interface NamingProps {
+  readonly asking: 'copy' | 'rename';
+  readonly current: { readonly id: string; readonly name: string };
+  readonly go: (id: string) => void;
+  readonly onClose: () => void;
+}
+
+function Naming({ asking, current, go, onClose }: NamingProps) {
+  const { session, head, setHead } = useBench();
+  return asking === 'copy' ? (
+    <NameDialog
+      title={`Copy variant ${current.name}`}
+      label="Name of the new variant"
+      initial={`${current.name} copy`}
+      action="Copy"
+      onSubmit={async (name) => {
+        await session.settled();
+        const next = await api.copyVariant(head.id, current.id, { name });
+        setHead(next);
+        go(next.variants.at(-1)!.id);
+      }}
+      onClose={onClose}
+    />
+  ) : (
+    <NameDialog
+      title="Rename variant"
+      label="Name of the variant"
+      initial={current.name}
+      action="Rename"
+      onSubmit={async (name) => setHead(await api.renameVariant(head.id, current.id, name))}
+      onClose={onClose}
+    />
   );
 }

@@ -82,13 +82,18 @@ interface SheetProps {
   marks: Marks | null;
   onAnswer: (change: Partial<Prediction>) => void;
 }
+interface Mark {
+  readonly sign: ReactNode;
+  readonly more: ReactNode;
+}
 
+/** Whether an answer is right, and on asking why it is not. */
+type Marking = (key: string, ledger: () => LedgerValue) => Mark;
 function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
   const [why, setWhy] = useState<string | null>(null);
-  const { design, ports, portBridge } = solved.topology;
-  const links = useMemo(() => sheetLinks(of), [of]);
+  const { design } = solved.topology;
   const taking = [...design.switches.keys()].filter((b) => of.problem.bridgeTakesPart[b]);
-  const mark = (key: string, ledger: () => LedgerValue): { sign: ReactNode; more: ReactNode } => {
+  const mark = (key: string, ledger: () => LedgerValue): Mark => {
     if (marks?.right.has(key)) return { sign: <span aria-label="right">✓</span>, more: null };
     if (!marks?.wrong.has(key)) return { sign: null, more: null };
     return {
@@ -118,95 +123,114 @@ function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
         {root.sign}
       </p>
       {root.more}
-      <table className="rows sheet">
-        <caption>Switches</caption>
-        <thead>
-          <tr>
-            <th scope="col">switch</th>
-            <th scope="col">
-              <Term id="rootPathCost">root path cost</Term>
-            </th>
-            <th scope="col">
-              <Term id="rootPort">root port</Term>
-            </th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {taking.map((b) => {
-            const { id, name } = design.switches[b]!;
-            const own = [...portsOfBridge(solved.topology, b)].filter((p) => links.some((l) => l.a === p || l.b === p));
-            const cost = mark(`cost ${id}`, () => explainSwitch(solved, of, b));
-            const port = mark(`port ${id}`, () => explainSwitch(solved, of, b));
-            return (
-              <tr key={id}>
-                <th scope="row">{name}</th>
-                <td>
-                  <input
-                    className="mono"
-                    inputMode="numeric"
-                    value={answers.costs[id] ?? ''}
-                    aria-label={`Root path cost of ${name}`}
-                    onChange={(e) => onAnswer({ costs: { ...answers.costs, [id]: e.target.value } })}
-                  />{' '}
-                  {cost.sign}
-                </td>
-                <td>
-                  <select
-                    value={answers.rootPorts[id] ?? ''}
-                    aria-label={`Root port of ${name}`}
-                    onChange={(e) => onAnswer({ rootPorts: { ...answers.rootPorts, [id]: e.target.value } })}
-                  >
-                    <option value="" />
-                    {own.map((p) => (
-                      <option key={p} value={ports[p]!.element.id}>
-                        {ports[p]!.element.name}
-                      </option>
-                    ))}
-                  </select>{' '}
-                  {port.sign}
-                </td>
-                <td>{cost.more ?? port.more}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-      <table className="rows sheet">
-        <caption>Ends of links</caption>
-        <tbody>
-          {links.map(({ a, b }) => (
-            <tr key={`${a} ${b}`}>
-              {[a, b].map((p) => {
-                const { id, name } = ports[p]!.element;
-                const owner = design.switches[portBridge[p]!]!.name;
-                const end = mark(`end ${id}`, () => explainPort(solved, of, p));
-                return (
-                  <td key={p}>
-                    <label>
-                      {owner} {name}{' '}
-                      <select
-                        value={answers.ends[id] ?? ''}
-                        aria-label={`Role of ${owner} ${name}`}
-                        onChange={(e) => onAnswer({ ends: { ...answers.ends, [id]: e.target.value as EndAnswer } })}
-                      >
-                        <option value="" />
-                        {ENDS.map((o) => (
-                          <option key={o.id} value={o.id}>
-                            {o.words}
-                          </option>
-                        ))}
-                      </select>
-                    </label>{' '}
-                    {end.sign}
-                    {end.more}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <SwitchAnswers solved={solved} of={of} answers={answers} onAnswer={onAnswer} mark={mark} />
+      <EndAnswers solved={solved} of={of} answers={answers} onAnswer={onAnswer} mark={mark} />
     </>
+  );
+}
+
+type AnswersProps = Omit<SheetProps, 'marks'> & { readonly mark: Marking };
+
+function SwitchAnswers({ solved, of, answers, onAnswer, mark }: AnswersProps) {
+  const { design, ports } = solved.topology;
+  const links = useMemo(() => sheetLinks(of), [of]);
+  const taking = [...design.switches.keys()].filter((b) => of.problem.bridgeTakesPart[b]);
+  return (
+    <table className="rows sheet">
+      <caption>Switches</caption>
+      <thead>
+        <tr>
+          <th scope="col">switch</th>
+          <th scope="col">
+            <Term id="rootPathCost">root path cost</Term>
+          </th>
+          <th scope="col">
+            <Term id="rootPort">root port</Term>
+          </th>
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        {taking.map((b) => {
+          const { id, name } = design.switches[b]!;
+          const own = [...portsOfBridge(solved.topology, b)].filter((p) => links.some((l) => l.a === p || l.b === p));
+          const cost = mark(`cost ${id}`, () => explainSwitch(solved, of, b));
+          const port = mark(`port ${id}`, () => explainSwitch(solved, of, b));
+          return (
+            <tr key={id}>
+              <th scope="row">{name}</th>
+              <td>
+                <input
+                  className="mono"
+                  inputMode="numeric"
+                  value={answers.costs[id] ?? ''}
+                  aria-label={`Root path cost of ${name}`}
+                  onChange={(e) => onAnswer({ costs: { ...answers.costs, [id]: e.target.value } })}
+                />{' '}
+                {cost.sign}
+              </td>
+              <td>
+                <select
+                  value={answers.rootPorts[id] ?? ''}
+                  aria-label={`Root port of ${name}`}
+                  onChange={(e) => onAnswer({ rootPorts: { ...answers.rootPorts, [id]: e.target.value } })}
+                >
+                  <option value="" />
+                  {own.map((p) => (
+                    <option key={p} value={ports[p]!.element.id}>
+                      {ports[p]!.element.name}
+                    </option>
+                  ))}
+                </select>{' '}
+                {port.sign}
+              </td>
+              <td>{cost.more ?? port.more}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function EndAnswers({ solved, of, answers, onAnswer, mark }: AnswersProps) {
+  const { design, ports, portBridge } = solved.topology;
+  const links = useMemo(() => sheetLinks(of), [of]);
+  return (
+    <table className="rows sheet">
+      <caption>Ends of links</caption>
+      <tbody>
+        {links.map(({ a, b }) => (
+          <tr key={`${a} ${b}`}>
+            {[a, b].map((p) => {
+              const { id, name } = ports[p]!.element;
+              const owner = design.switches[portBridge[p]!]!.name;
+              const end = mark(`end ${id}`, () => explainPort(solved, of, p));
+              return (
+                <td key={p}>
+                  <label>
+                    {owner} {name}{' '}
+                    <select
+                      value={answers.ends[id] ?? ''}
+                      aria-label={`Role of ${owner} ${name}`}
+                      onChange={(e) => onAnswer({ ends: { ...answers.ends, [id]: e.target.value as EndAnswer } })}
+                    >
+                      <option value="" />
+                      {ENDS.map((o) => (
+                        <option key={o.id} value={o.id}>
+                          {o.words}
+                        </option>
+                      ))}
+                    </select>
+                  </label>{' '}
+                  {end.sign}
+                  {end.more}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

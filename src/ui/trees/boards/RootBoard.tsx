@@ -79,10 +79,6 @@ function useRanks(rows: readonly Row[]) {
   return { picked, pick, place, show };
 }
 
-interface Cell {
-  readonly row: number;
-  readonly column: number;
-}
 /** Trees against switches: ranks are placed by key or by dragging, priorities follow. */
 export function RootBoard() {
   const shown = useShown();

@@ -10,6 +10,7 @@ import { linkById, switchById } from '../../../core/design';
 import type { Design, Goal, PlaceRef } from '../../../core/design';
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../session/context';
+import type { Ref } from '../../session/view';
 import { Label } from '../../controls/Term';
 
 const TYPES: Record<Goal['type'], string> = {
@@ -84,56 +85,55 @@ function portOptions(design: Design): { id: string; name: string }[] {
       .map((p) => ({ id: p.id, name: `${switchById(design, p.switch)?.name} ${p.name}` })),
   ];
 }
-
-/** A new goal, filled in from what is selected and from the tree in view. */
-export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onCancel: (() => void) | null }) {
-  const { view } = useBench();
-  const design = useSession((s) => s.design);
-  const of = useTree();
-  const [fault, setFault] = useState('');
-  const [draft, setDraft] = useState<Draft>(() => {
-    const picked = (kind: string) => view.selection.find((r) => r.kind === kind)?.id ?? '';
-    const link = linkById(design, picked('link'));
-    const end = link && ('port' in link.a ? link.a.port : 'port' in link.b ? link.b.port : '');
-    const places = view.selection.filter((r) => r.kind === 'switch' || r.kind === 'host').map(placeKey);
-    const port = picked('port') || picked('bundle') || end || '';
-    return {
-      type: port ? 'cut' : places.length === 2 ? 'path' : 'root',
-      vlans: formatVlanRanges(of?.tree.vlans ?? []) || 'all',
-      switch: picked('switch'),
-      next: '',
-      port,
-      only: false,
-      from: places[0] ?? '',
-      to: places[1] ?? '',
-      atMost: '',
-      avoid: '',
-      tier: 'access',
-      percent: '80',
-    };
-  });
-  const change = (part: Partial<Draft>) => setDraft((d) => ({ ...d, ...part }));
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    const goal = goalOf(draft);
-    if (typeof goal === 'string') return setFault(goal);
-    setFault('');
-    onAdd(goal);
+/** A draft filled in from what is selected and from the tree in view. */
+function draftFrom(design: Design, selection: readonly Ref[], vlans: readonly number[]): Draft {
+  const picked = (kind: string) => selection.find((r) => r.kind === kind)?.id ?? '';
+  const link = linkById(design, picked('link'));
+  const end = link && ('port' in link.a ? link.a.port : 'port' in link.b ? link.b.port : '');
+  const places = selection.filter((r) => r.kind === 'switch' || r.kind === 'host').map(placeKey);
+  const port = picked('port') || picked('bundle') || end || '';
+  return {
+    type: port ? 'cut' : places.length === 2 ? 'path' : 'root',
+    vlans: formatVlanRanges(vlans) || 'all',
+    switch: picked('switch'),
+    next: '',
+    port,
+    only: false,
+    from: places[0] ?? '',
+    to: places[1] ?? '',
+    atMost: '',
+    avoid: '',
+    tier: 'access',
+    percent: '80',
   };
-  const choice = <K extends keyof Draft>(
-    label: string,
-    key: K,
-    options: readonly { id: string; name: string }[],
-    none?: string,
-  ) => (
+}
+
+interface Option {
+  readonly id: string;
+  readonly name: string;
+}
+interface FieldProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onSet: (value: string) => void;
+}
+
+function ChoiceField({
+  label,
+  value,
+  onSet,
+  options,
+  none,
+}: FieldProps & { options: readonly Option[]; none?: string }) {
+  return (
     <label className="goal-field">
       <span className="quiet">
         <Label text={label} />
       </span>
       <Select
         displayEmpty
-        value={options.some((o) => o.id === draft[key]) ? (draft[key] as string) : ''}
-        onChange={(e) => change({ [key]: e.target.value })}
+        value={options.some((o) => o.id === value) ? value : ''}
+        onChange={(e) => onSet(e.target.value)}
         inputProps={{ 'aria-label': label }}
         MenuProps={{ slotProps: { paper: { sx: { maxHeight: 420 } } } }}
       >
@@ -146,23 +146,38 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
       </Select>
     </label>
   );
-  const text = (label: string, key: 'vlans' | 'atMost' | 'percent') => (
+}
+
+function TypedField({ label, value, onSet }: FieldProps) {
+  return (
     <label className="goal-field">
       <span className="quiet">
         <Label text={label} />
       </span>
       <TextField
-        value={draft[key]}
-        onChange={(e) => change({ [key]: e.target.value })}
+        value={value}
+        onChange={(e) => onSet(e.target.value)}
         slotProps={{ htmlInput: { 'aria-label': label, className: 'mono' } }}
       />
     </label>
   );
-  const switches = design.switches.map((s) => ({ id: s.id, name: s.name }));
-  const places = [
-    ...design.hosts.map((h) => ({ id: `host ${h.id}`, name: h.name })),
-    ...design.switches.map((s) => ({ id: `switch ${s.id}`, name: s.name })),
-  ];
+}
+
+/** A new goal, filled in from what is selected and from the tree in view. */
+export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onCancel: (() => void) | null }) {
+  const { view } = useBench();
+  const design = useSession((s) => s.design);
+  const of = useTree();
+  const [fault, setFault] = useState('');
+  const [draft, setDraft] = useState(() => draftFrom(design, view.selection, of?.tree.vlans ?? []));
+  const change = (part: Partial<Draft>) => setDraft((d) => ({ ...d, ...part }));
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const goal = goalOf(draft);
+    if (typeof goal === 'string') return setFault(goal);
+    setFault('');
+    onAdd(goal);
+  };
   return (
     <form className="goal-form" onSubmit={submit} aria-label="New goal">
       <label className="goal-field">
@@ -179,29 +194,7 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
           ))}
         </Select>
       </label>
-      {draft.type === 'root' && choice('root', 'switch', switches)}
-      {draft.type === 'root' && choice('comes next', 'next', switches, 'anyone')}
-      {(draft.type === 'cut' || draft.type === 'carries') && choice('port or bundle', 'port', portOptions(design))}
-      {draft.type === 'carries' && (
-        <label className="goal-field">
-          <span className="quiet">other VLANs</span>
-          <span>
-            <input type="checkbox" checked={draft.only} onChange={(e) => change({ only: e.target.checked })} /> only in
-            need
-          </span>
-        </label>
-      )}
-      {draft.type === 'path' && choice('from', 'from', places)}
-      {draft.type === 'path' && choice('to', 'to', places)}
-      {draft.type === 'path' && text('hops at most', 'atMost')}
-      {draft.type === 'path' && choice('not through', 'avoid', switches, 'any')}
-      {draft.type === 'never-root' &&
-        choice('tier', 'tier', [
-          { id: 'access', name: 'access' },
-          { id: 'distribution', name: 'distribution' },
-          { id: 'core', name: 'core' },
-        ])}
-      {draft.type === 'load' ? text('percent of the rate', 'percent') : text('VLANs', 'vlans')}
+      <Asked draft={draft} change={change} />
       {fault && <p className="alarm small">{fault}</p>}
       <div className="buttons">
         <Button type="submit" variant="contained">
@@ -210,5 +203,70 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
         {onCancel && <Button onClick={onCancel}>Cancel</Button>}
       </div>
     </form>
+  );
+}
+
+type Text = { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft];
+
+/** The fields that the kind of goal needs. */
+function Asked({ draft, change }: { draft: Draft; change: (part: Partial<Draft>) => void }) {
+  const design = useSession((s) => s.design);
+  const switches = design.switches.map((s) => ({ id: s.id, name: s.name }));
+  const places = [
+    ...design.hosts.map((h) => ({ id: `host ${h.id}`, name: h.name })),
+    ...design.switches.map((s) => ({ id: `switch ${s.id}`, name: s.name })),
+  ];
+  const of = (key: Text) => ({ value: draft[key], onSet: (value: string) => change({ [key]: value }) });
+  const vlans = <TypedField label="VLANs" {...of('vlans')} />;
+  switch (draft.type) {
+    case 'root':
+      return (
+        <>
+          <ChoiceField label="root" options={switches} {...of('switch')} />
+          <ChoiceField label="comes next" options={switches} none="anyone" {...of('next')} />
+          {vlans}
+        </>
+      );
+    case 'cut':
+    case 'carries':
+      return (
+        <>
+          <ChoiceField label="port or bundle" options={portOptions(design)} {...of('port')} />
+          {draft.type === 'carries' && <OnlyField only={draft.only} onSet={(only) => change({ only })} />}
+          {vlans}
+        </>
+      );
+    case 'path':
+      return (
+        <>
+          <ChoiceField label="from" options={places} {...of('from')} />
+          <ChoiceField label="to" options={places} {...of('to')} />
+          <TypedField label="hops at most" {...of('atMost')} />
+          <ChoiceField label="not through" options={switches} none="any" {...of('avoid')} />
+          {vlans}
+        </>
+      );
+    case 'never-root':
+      return (
+        <>
+          <ChoiceField label="tier" options={TIERS} {...of('tier')} />
+          {vlans}
+        </>
+      );
+    case 'load':
+      return <TypedField label="percent of the rate" {...of('percent')} />;
+  }
+}
+
+const TIERS = ['access', 'distribution', 'core'].map((name) => ({ id: name, name }));
+
+function OnlyField({ only, onSet }: { only: boolean; onSet: (only: boolean) => void }) {
+  return (
+    <label className="goal-field">
+      <span className="quiet">other VLANs</span>
+      <span>
+        <input type="checkbox" checked={only} onChange={(e) => onSet(e.target.checked)} /> as backup only
+      </span>
+    </label>
   );
 }
