@@ -7,6 +7,7 @@ import { newId } from '../session/new-id';
 import { useBench, useSession } from '../session/context';
 import { BundleSheet } from './BundleSheet';
 import { bundleGroups } from './groups';
+import type { BundleGroup } from './groups';
 import { LooseSheet } from './LooseSheet';
 import { MakePair } from './MakePair';
 import { PairSheet } from './PairSheet';
@@ -15,7 +16,6 @@ import { count } from '../../core/standard';
 import { Term } from '../controls/Term';
 
 type Picked = { readonly pair: string } | { readonly loose: string } | null;
-
 /** Bundles: two ends facing each other, the members between them, and what becomes of it. */
 export function BundlesStage() {
   const { view, select, setStageCommands } = useBench();
@@ -39,62 +39,13 @@ export function BundlesStage() {
     const [first] = result.ok ? result.edits : [];
     if (first?.type === 'add') show(first.value.id);
   };
-  const name = (id: string) => switchById(design, id)?.name;
+  const current = pair ? { pair: pair.id } : parallel ? { loose: `${parallel.a} ${parallel.b}` } : null;
   return (
     <main className="bundles">
       <nav className="bundle-list" aria-label="Bundles">
-        <h2>Bundles</h2>
-        {groups.length === 0 && (
-          <p className="quiet">No bundle yet. Two or more cables between the same two switches can become one.</p>
-        )}
-        {groups.map((g) => (
-          <button
-            key={g.near[0]!.id}
-            className="plain bundle-row"
-            aria-current={(!pair && !parallel && g === group) || undefined}
-            onClick={() => show(g.near[0]!.id)}
-          >
-            <b>{g.name}</b>
-            <span className={g.verdict.outcome === 'forms' ? 'quiet' : 'alarm'}>
-              {OUTCOME_WORDS[g.verdict.outcome]} · {g.verdict.members.filter((m) => m.state === 'active').length} of{' '}
-              {g.verdict.members.length} active
-            </span>
-          </button>
-        ))}
-        {loose.length > 0 && <h3>Parallel, not bundled</h3>}
-        {loose.map(({ a, b, links }) => (
-          <div key={`${a} ${b}`} className="bundle-loose">
-            <button
-              className="plain"
-              aria-current={parallel?.a === a && parallel.b === b ? true : undefined}
-              onClick={() => setPicked({ loose: `${a} ${b}` })}
-            >
-              {name(a)} – {name(b)} <small className="quiet">{links.length} cables</small>
-            </button>
-            <Button onClick={() => bundle(links)}>Bundle</Button>
-          </div>
-        ))}
-        <h3>
-          <Term id="pair">Multi-chassis pairs</Term>
-        </h3>
-        {design.pairs.map((p) => {
-          const { state, checks } = pairReport(design, p);
-          const wrong = checks.filter((c) => !c.ok).length + (state === 'one' ? 0 : 1);
-          return (
-            <button
-              key={p.id}
-              className="plain bundle-row"
-              aria-current={pair === p || undefined}
-              onClick={() => setPicked({ pair: p.id })}
-            >
-              <b>{p.switches.map(name).join(' + ')}</b>
-              <span className={wrong > 0 ? 'alarm' : 'quiet'}>
-                domain {p.domain} · {wrong === 0 ? 'consistent' : count(wrong, 'fault', 'faults')}
-              </span>
-            </button>
-          );
-        })}
-        <MakePair onMade={(id) => setPicked({ pair: id })} />
+        <GroupList groups={groups} current={current ? undefined : group} onShow={show} />
+        <LooseList loose={loose} current={current} onPick={setPicked} onBundle={bundle} />
+        <PairList current={current} onPick={setPicked} />
       </nav>
       {pair ? (
         <PairSheet key={pair.id} pair={pair} onGone={() => setPicked(null)} />
@@ -116,5 +67,99 @@ export function BundlesStage() {
         </section>
       )}
     </main>
+  );
+}
+
+interface GroupsProps {
+  readonly groups: readonly BundleGroup[];
+  readonly current: BundleGroup | undefined;
+  readonly onShow: (id: string) => void;
+}
+
+function GroupList({ groups, current, onShow }: GroupsProps) {
+  return (
+    <>
+      <h2>Bundles</h2>
+      {groups.length === 0 && (
+        <p className="quiet">No bundle yet. Two or more cables between the same two switches can become one.</p>
+      )}
+      {groups.map((g) => (
+        <button
+          key={g.near[0]!.id}
+          className="plain bundle-row"
+          aria-current={g === current || undefined}
+          onClick={() => onShow(g.near[0]!.id)}
+        >
+          <b>{g.name}</b>
+          <span className={g.verdict.outcome === 'forms' ? 'quiet' : 'alarm'}>
+            {OUTCOME_WORDS[g.verdict.outcome]} · {g.verdict.members.filter((m) => m.state === 'active').length} of{' '}
+            {g.verdict.members.length} active
+          </span>
+        </button>
+      ))}
+    </>
+  );
+}
+
+interface PickProps {
+  readonly current: Picked;
+  readonly onPick: (picked: Picked) => void;
+}
+interface LooseProps extends PickProps {
+  readonly loose: ReturnType<typeof parallelLinks>;
+  readonly onBundle: (links: readonly string[]) => void;
+}
+
+/** Cables between the same two switches that are in no bundle. */
+function LooseList({ loose, current, onPick, onBundle }: LooseProps) {
+  const design = useSession((s) => s.design);
+  const name = (id: string) => switchById(design, id)?.name;
+  if (loose.length === 0) return null;
+  return (
+    <>
+      <h3>Parallel, not bundled</h3>
+      {loose.map(({ a, b, links }) => (
+        <div key={`${a} ${b}`} className="bundle-loose">
+          <button
+            className="plain"
+            aria-current={(current && 'loose' in current && current.loose === `${a} ${b}`) || undefined}
+            onClick={() => onPick({ loose: `${a} ${b}` })}
+          >
+            {name(a)} – {name(b)} <small className="quiet">{links.length} cables</small>
+          </button>
+          <Button onClick={() => onBundle(links)}>Bundle</Button>
+        </div>
+      ))}
+    </>
+  );
+}
+
+function PairList({ current, onPick }: PickProps) {
+  const design = useSession((s) => s.design);
+  const name = (id: string) => switchById(design, id)?.name;
+  return (
+    <>
+      <h3>
+        <Term id="pair">Multi-chassis pairs</Term>
+      </h3>
+      {design.pairs.map((p) => {
+        const { state, checks } = pairReport(design, p);
+        const wrong = checks.filter((c) => !c.ok).length + (state === 'one' ? 0 : 1);
+        return (
+          <button
+            key={p.id}
+            className="plain bundle-row"
+            aria-current={(current && 'pair' in current && current.pair === p.id) || undefined}
+            onClick={() => onPick({ pair: p.id })}
+          >
+            <b>{p.switches.map(name).join(' + ')}</b>
+            <span className={wrong > 0 ? 'alarm' : 'quiet'}>
+              domain {p.domain} · {wrong === 0 ? 'consistent' : count(wrong, 'fault', 'faults')}
+            </span>
+          </button>
+        );
+      })}
+      <MakePair onMade={(id) => onPick({ pair: id })} />
+    </>
   );
 }

@@ -32,29 +32,7 @@ function unlike(near: readonly Bundle[], port: Port | undefined): string[] {
 
 /** The members between the two ends: what each end makes of it, and why. */
 export function Members({ group, onRemove }: Props) {
-  const { near, far, verdict, farVerdict: other } = group;
-  const { edit } = useBench();
-  const design = useSession((s) => s.design);
-  const priority = (port: Port | undefined) =>
-    port && (
-      <Field
-        key={`p ${port.id}`}
-        label={`port priority of ${portLabel(design, port.id)}`}
-        width={76}
-        value={String(port.lacpPriority ?? 32768)}
-        onSet={(text) => {
-          const value = Number.isFinite(Number(text)) ? Number(text) : text;
-          return edit(`LACP priority of ${portLabel(design, port.id)}: ${text}`, [
-            setField('port', port.id, 'lacpPriority', value === 32768 ? null : value),
-          ]);
-        }}
-      />
-    );
-  const state = (m: MemberVerdict | undefined) => (
-    <span className={m && (m.miscabled || m.state === 'suspended') ? 'alarm' : undefined}>
-      {m ? `${m.miscabled ? 'miscabled, ' : ''}${m.state}` : '–'}
-    </span>
-  );
+  const { near, far, verdict } = group;
   return (
     <>
       <table className="rows bundle-members">
@@ -74,46 +52,9 @@ export function Members({ group, onRemove }: Props) {
           </tr>
         </thead>
         <tbody>
-          {verdict.members.map((m) => {
-            const port = portById(design, m.port);
-            const link = linkAt(design, m.port);
-            const end = link && farEnd(link, m.port);
-            const farPort = end && 'port' in end ? portById(design, end.port) : undefined;
-            const there = farPort && other?.members.find((o) => o.port === farPort.id);
-            const name = farPort
-              ? `${switchById(design, farPort.switch)?.name} ${farPort.name}`
-              : end && 'host' in end
-                ? hostById(design, end.host)?.name
-                : 'nothing';
-            return (
-              <tr key={m.port}>
-                <th scope="row">{near.length > 1 && port ? portLabel(design, port.id) : port?.name}</th>
-                <td className="bare-label">{priority(port)}</td>
-                <td>
-                  {state(m)}
-                  <div className="quiet small">{m.sentence}</div>
-                  {unlike(near, port).map((sentence) => (
-                    <div key={sentence} className="alarm small">
-                      {sentence}
-                    </div>
-                  ))}
-                </td>
-                <td className={`bundle-cable is-${m.state}`}>{link ? speedLabel(linkSpeed(design, link)) : ''}</td>
-                <td>{state(there || undefined)}</td>
-                <td className="bare-label">{there ? priority(farPort) : null}</td>
-                <td>{name}</td>
-                <td>
-                  <button
-                    className="plain quiet remove"
-                    aria-label={`Take port ${port?.name} of ${near[0]!.name} out`}
-                    onClick={() => onRemove(m.port)}
-                  >
-                    ×
-                  </button>
-                </td>
-              </tr>
-            );
-          })}
+          {verdict.members.map((m) => (
+            <MemberRow key={m.port} group={group} member={m} onRemove={onRemove} />
+          ))}
           {verdict.members.length === 0 && (
             <tr>
               <td className="quiet" colSpan={8}>
@@ -127,5 +68,76 @@ export function Members({ group, onRemove }: Props) {
         <Exchange near={near[0]!} far={far[0]} verdict={verdict} />
       )}
     </>
+  );
+}
+
+function Priority({ port }: { port: Port }) {
+  const { edit } = useBench();
+  const label = useSession((s) => portLabel(s.design, port.id));
+  return (
+    <Field
+      key={port.id}
+      label={`port priority of ${label}`}
+      width={76}
+      value={String(port.lacpPriority ?? 32768)}
+      onSet={(text) => {
+        const value = Number.isFinite(Number(text)) ? Number(text) : text;
+        return edit(`LACP priority of ${label}: ${text}`, [
+          setField('port', port.id, 'lacpPriority', value === 32768 ? null : value),
+        ]);
+      }}
+    />
+  );
+}
+
+const MemberState = ({ of: m }: { of: MemberVerdict | undefined }) => (
+  <span className={m && (m.miscabled || m.state === 'suspended') ? 'alarm' : undefined}>
+    {m ? `${m.miscabled ? 'miscabled, ' : ''}${m.state}` : '–'}
+  </span>
+);
+
+/** One cable of the bundle, with what each end makes of it. */
+function MemberRow({ group, member: m, onRemove }: Props & { member: MemberVerdict }) {
+  const { near, farVerdict } = group;
+  const design = useSession((s) => s.design);
+  const port = portById(design, m.port);
+  const link = linkAt(design, m.port);
+  const end = link && farEnd(link, m.port);
+  const farPort = end && 'port' in end ? portById(design, end.port) : undefined;
+  const there = farPort && farVerdict?.members.find((o) => o.port === farPort.id);
+  const name = farPort
+    ? `${switchById(design, farPort.switch)?.name} ${farPort.name}`
+    : end && 'host' in end
+      ? hostById(design, end.host)?.name
+      : 'nothing';
+  return (
+    <tr>
+      <th scope="row">{near.length > 1 && port ? portLabel(design, port.id) : port?.name}</th>
+      <td className="bare-label">{port && <Priority port={port} />}</td>
+      <td>
+        <MemberState of={m} />
+        <div className="quiet small">{m.sentence}</div>
+        {unlike(near, port).map((sentence) => (
+          <div key={sentence} className="alarm small">
+            {sentence}
+          </div>
+        ))}
+      </td>
+      <td className={`bundle-cable is-${m.state}`}>{link ? speedLabel(linkSpeed(design, link)) : ''}</td>
+      <td>
+        <MemberState of={there} />
+      </td>
+      <td className="bare-label">{there && <Priority port={farPort} />}</td>
+      <td>{name}</td>
+      <td>
+        <button
+          className="plain quiet remove"
+          aria-label={`Take port ${port?.name} of ${near[0]!.name} out`}
+          onClick={() => onRemove(m.port)}
+        >
+          ×
+        </button>
+      </td>
+    </tr>
   );
 }

@@ -27,47 +27,22 @@ function valueSet(
 
 /** `Cost of gate 1 for VLAN 110: 4` with another value. */
 const relabelled = (label: string, value: number): string => label.replace(/: [^:]*$/, `: ${value}`);
-
+/** Both ends of a link in words. */
+function endsOf(design: Design, id: string): [string, string] {
+  const link = linkById(design, id);
+  const words = (end: 'a' | 'b') => {
+    const at = link?.[end];
+    return at && 'port' in at ? portLabel(design, at.port) : (at?.host ?? `end ${end}`);
+  };
+  return [words('a'), words('b')];
+}
 /** What can be chosen about an event in addition to its time: an end, a count, a priority, a value. */
 export function EventFigures({ design, event, onChange }: Props) {
-  const ends = (id: string): [string, string] => {
-    const link = linkById(design, id);
-    const words = (end: 'a' | 'b') => {
-      const at = link?.[end];
-      return at && 'port' in at ? portLabel(design, at.port) : (at?.host ?? `end ${end}`);
-    };
-    return [words('a'), words('b')];
-  };
   switch (event.kind) {
-    case 'link-down': {
-      const [a, b] = ends(event.link);
-      return (
-        <select
-          aria-label="Which end loses carrier"
-          value={event.end ?? ''}
-          onChange={({ target: { value } }) => {
-            onChange({ ...event, end: value === '' ? undefined : (value as 'a' | 'b') });
-          }}
-        >
-          <option value="">at both ends</option>
-          <option value="a">at {a} alone</option>
-          <option value="b">at {b} alone</option>
-        </select>
-      );
-    }
-    case 'bpdu-loss': {
-      const [a, b] = ends(event.link);
-      return (
-        <select
-          aria-label="Whose BPDUs are lost"
-          value={event.from}
-          onChange={(e) => onChange({ ...event, from: e.target.value as 'a' | 'b' })}
-        >
-          <option value="a">from {a}</option>
-          <option value="b">from {b}</option>
-        </select>
-      );
-    }
+    case 'link-down':
+      return <LostCarrier design={design} event={event} onChange={onChange} />;
+    case 'bpdu-loss':
+      return <LostBpdus design={design} event={event} onChange={onChange} />;
     case 'flap':
       return (
         <span className="event-figures">
@@ -107,32 +82,65 @@ export function EventFigures({ design, event, onChange }: Props) {
           ))}
         </select>
       );
-    case 'set': {
-      const set = valueSet(event);
-      if (!set) return null;
-      const give = (value: number) =>
-        onChange({
-          ...event,
-          label: relabelled(event.label, value),
-          edits: set.edits.map((e) => ({ ...e, value })),
-        });
-      return set.priority ? (
-        <Priorities label="New priority" value={set.value} onPick={give} />
-      ) : (
-        <span className="bare-label">
-          <Field
-            key={set.value}
-            label="New value"
-            width={90}
-            value={String(set.value)}
-            onSet={(t) => give(number(t))}
-          />
-        </span>
-      );
-    }
+    case 'set':
+      return <SetValue event={event} onChange={onChange} />;
     default:
       return null;
   }
+}
+
+type Figures<Kind extends ScriptEvent['kind']> = Omit<Props, 'event'> & {
+  readonly event: Extract<ScriptEvent, { kind: Kind }>;
+};
+
+function LostCarrier({ design, event, onChange }: Figures<'link-down'>) {
+  const [a, b] = endsOf(design, event.link);
+  return (
+    <select
+      aria-label="Which end loses carrier"
+      value={event.end ?? ''}
+      onChange={({ target: { value } }) => {
+        onChange({ ...event, end: value === '' ? undefined : (value as 'a' | 'b') });
+      }}
+    >
+      <option value="">at both ends</option>
+      <option value="a">at {a} alone</option>
+      <option value="b">at {b} alone</option>
+    </select>
+  );
+}
+
+function LostBpdus({ design, event, onChange }: Figures<'bpdu-loss'>) {
+  const [a, b] = endsOf(design, event.link);
+  return (
+    <select
+      aria-label="Whose BPDUs are lost"
+      value={event.from}
+      onChange={(e) => onChange({ ...event, from: e.target.value as 'a' | 'b' })}
+    >
+      <option value="a">from {a}</option>
+      <option value="b">from {b}</option>
+    </select>
+  );
+}
+
+/** The value of a change, where it gives only one. */
+function SetValue({ event, onChange }: Omit<Figures<'set'>, 'design'>) {
+  const set = valueSet(event);
+  if (!set) return null;
+  const give = (value: number) =>
+    onChange({
+      ...event,
+      label: relabelled(event.label, value),
+      edits: set.edits.map((e) => ({ ...e, value })),
+    });
+  return set.priority ? (
+    <Priorities label="New priority" value={set.value} onPick={give} />
+  ) : (
+    <span className="bare-label">
+      <Field key={set.value} label="New value" width={90} value={String(set.value)} onSet={(t) => give(number(t))} />
+    </span>
+  );
 }
 
 function Priorities({ label, value, onPick }: { label: string; value: number; onPick: (value: number) => void }) {

@@ -11,7 +11,6 @@ interface Props {
   probed: readonly Probe[];
   set: (field: keyof Script & string, value: unknown, words: string) => boolean;
 }
-
 const FIELDS = [
   { field: 'seed', label: 'seed', otherwise: 1, width: 60 },
   { field: 'helloSpread', label: 'hellos within, ms', otherwise: 1000, width: 96 },
@@ -21,26 +20,10 @@ const FIELDS = [
 
 const asNumber = (text: string): unknown =>
   text.trim() === '' ? null : Number.isFinite(Number(text)) ? Number(text) : text;
-
 /** Delays and hellos of a run, and the pairs of hosts that talk in it. */
 export function RunSettings({ design, script, probed, set }: Props) {
   const pairs = script.probes;
   const setPairs = (probes: readonly Probe[] | null, words: string) => set('probes', probes, words);
-  const change = (index: number, part: Partial<Probe>) =>
-    setPairs(
-      (pairs ?? []).map((p, i) => (i === index ? { ...p, ...part } : p)),
-      'pair changed',
-    );
-  const hosts = (label: string, value: string, onPick: (id: string) => void) => (
-    <select aria-label={label} value={value} onChange={(e) => onPick(e.target.value)}>
-      {!hostById(design, value) && <option value={value}>{value} is gone</option>}
-      {design.hosts.map((h) => (
-        <option key={h.id} value={h.id}>
-          {h.name}
-        </option>
-      ))}
-    </select>
-  );
   return (
     <details className="run-settings">
       <summary>Delays, hellos and pairs</summary>
@@ -55,57 +38,7 @@ export function RunSettings({ design, script, probed, set }: Props) {
           />
         ))}
       </div>
-      <table className="rows pairs" aria-label="Probed host pairs">
-        <tbody>
-          {(pairs ?? probed).map((p, i) => (
-            <tr key={i}>
-              {pairs ? (
-                <>
-                  <td>{hosts(`From, pair ${i + 1}`, p.from, (from) => change(i, { from }))}</td>
-                  <td>{hosts(`To, pair ${i + 1}`, p.to, (to) => change(i, { to }))}</td>
-                  <td>
-                    <select
-                      aria-label={`VLAN, pair ${i + 1}`}
-                      className="mono"
-                      value={p.vlan}
-                      onChange={(e) => change(i, { vlan: Number(e.target.value) })}
-                    >
-                      {design.vlans.map((v) => (
-                        <option key={v.id} value={v.number}>
-                          {v.number}
-                        </option>
-                      ))}
-                    </select>
-                  </td>
-                  <td>
-                    <button
-                      className="plain quiet remove"
-                      aria-label={`Remove pair ${i + 1}`}
-                      onClick={() =>
-                        setPairs(
-                          pairs.filter((_, j) => j !== i),
-                          'pair removed',
-                        )
-                      }
-                    >
-                      ×
-                    </button>
-                  </td>
-                </>
-              ) : (
-                <td className="quiet">
-                  {hostById(design, p.from)?.name} – {hostById(design, p.to)?.name}, VLAN {p.vlan}
-                </td>
-              )}
-            </tr>
-          ))}
-          {(pairs ?? probed).length === 0 && (
-            <tr>
-              <td className="quiet">No pair: reachability is not measured.</td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+      <PairRows design={design} pairs={pairs} probed={probed} onSet={setPairs} />
       {design.hosts.length < 2 ? (
         <p className="quiet small">A pair needs two hosts: draw them in Cabling.</p>
       ) : pairs ? (
@@ -128,6 +61,101 @@ export function RunSettings({ design, script, probed, set }: Props) {
         </p>
       )}
     </details>
+  );
+}
+
+interface PairsProps {
+  readonly design: Design;
+  /** Null for those that are probed by default. */
+  readonly pairs: readonly Probe[] | undefined;
+  readonly probed: readonly Probe[];
+  readonly onSet: (probes: readonly Probe[], words: string) => void;
+}
+
+function PairRows({ design, pairs, probed, onSet }: PairsProps) {
+  return (
+    <table className="rows pairs" aria-label="Probed host pairs">
+      <tbody>
+        {(pairs ?? probed).map((p, i) => (
+          <tr key={i}>
+            {pairs ? (
+              <PairCells
+                design={design}
+                pair={p}
+                number={i + 1}
+                onChange={(part) =>
+                  onSet(
+                    pairs.map((q, j) => (j === i ? { ...q, ...part } : q)),
+                    'pair changed',
+                  )
+                }
+                onRemove={() =>
+                  onSet(
+                    pairs.filter((_, j) => j !== i),
+                    'pair removed',
+                  )
+                }
+              />
+            ) : (
+              <td className="quiet">
+                {hostById(design, p.from)?.name} – {hostById(design, p.to)?.name}, VLAN {p.vlan}
+              </td>
+            )}
+          </tr>
+        ))}
+        {(pairs ?? probed).length === 0 && (
+          <tr>
+            <td className="quiet">No pair: reachability is not measured.</td>
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+interface CellsProps {
+  readonly design: Design;
+  readonly pair: Probe;
+  readonly number: number;
+  readonly onChange: (part: Partial<Probe>) => void;
+  readonly onRemove: () => void;
+}
+
+function PairCells({ design, pair, number, onChange, onRemove }: CellsProps) {
+  const hosts = (label: string, value: string, onPick: (id: string) => void) => (
+    <select aria-label={label} value={value} onChange={(e) => onPick(e.target.value)}>
+      {!hostById(design, value) && <option value={value}>{value} is gone</option>}
+      {design.hosts.map((h) => (
+        <option key={h.id} value={h.id}>
+          {h.name}
+        </option>
+      ))}
+    </select>
+  );
+  return (
+    <>
+      <td>{hosts(`From, pair ${number}`, pair.from, (from) => onChange({ from }))}</td>
+      <td>{hosts(`To, pair ${number}`, pair.to, (to) => onChange({ to }))}</td>
+      <td>
+        <select
+          aria-label={`VLAN, pair ${number}`}
+          className="mono"
+          value={pair.vlan}
+          onChange={(e) => onChange({ vlan: Number(e.target.value) })}
+        >
+          {design.vlans.map((v) => (
+            <option key={v.id} value={v.number}>
+              {v.number}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td>
+        <button className="plain quiet remove" aria-label={`Remove pair ${number}`} onClick={onRemove}>
+          ×
+        </button>
+      </td>
+    </>
   );
 }
 

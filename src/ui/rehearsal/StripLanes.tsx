@@ -112,7 +112,12 @@ function Name({ top, text }: { top: number; text: string }) {
     </text>
   );
 }
-
+/** Where lanes are, and what of their time is shown. */
+interface LaneProps extends Pick<Props, 'design' | 'trace' | 'shown'> {
+  readonly clip: Clip;
+  /** When guards tripped, by port. */
+  readonly trips: ReadonlyMap<string, readonly number[]>;
+}
 /** The lanes of the strip; drawn again only when what is shown changes, not while the moment is pulled along. */
 export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, room }: Props) {
   const trips = useMemo(() => {
@@ -125,98 +130,122 @@ export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, r
     const [a, b] = [Math.max(from, shown.from), Math.min(to, shown.to)];
     return b < a ? null : [x(a), x(b)];
   };
-  return (
-    <>
-      {layout.rows.map((row) => {
-        switch (row.kind) {
-          case 'head':
-            return (
-              <text key={row.name} className="lane-head" x={14} y={row.top + 13}>
-                {row.name}
-              </text>
-            );
-          case 'contact':
-            return (
-              <Contact
-                key={`c ${row.lane.vlan} ${row.lane.from} ${row.lane.to}`}
-                design={design}
-                lane={row.lane}
-                until={trace.until}
-                top={row.top}
-                clip={clip}
-              />
-            );
-          case 'root':
-            return (
-              <g key={`r ${row.row.trees[0]}`}>
-                <Name top={row.top} text={treesWords(trace, row.row.trees)} />
-                <RootLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
-              </g>
-            );
-          case 'reach':
-            return (
-              <g key={`v ${row.row.vlans[0]}`}>
-                <Name top={row.top} text={vlansWords(trace, row.row.vlans)} />
-                <ReachLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
-              </g>
-            );
-          case 'loop':
-            return (
-              <g key="loops">
-                <Name top={row.top} text="frames loop" />
-                {row.loops.map((loop, i) => {
-                  const reach = clip(loop.from, loop.to ?? trace.until);
-                  return (
-                    reach && (
-                      <rect
-                        key={i}
-                        className="goes-round"
-                        x={reach[0]}
-                        y={row.top + 4}
-                        width={Math.max(2.5, reach[1] - reach[0])}
-                        height={12}
-                      />
-                    )
-                  );
-                })}
-              </g>
-            );
-          case 'more':
-            return (
-              <text key="more" className="lane-name" x={26} y={row.top + 13}>
-                and {more(row.count, 'port')}: select a switch or a link to see its ports first
-              </text>
-            );
-          case 'port':
-            return (
-              <g key={`p ${row.lane.port}`}>
-                <Name top={row.top} text={portWords(design, row.lane.port)} />
-                {stretches(row.lane, trace.until, clip).map((s, i) =>
-                  s.span === null ? (
-                    <rect key={i} className="restless" x={s.from} y={row.top + 5} width={s.to - s.from} height={9} />
-                  ) : (
-                    <Span
-                      key={i}
-                      span={s.span}
-                      from={s.from}
-                      to={s.to}
-                      top={row.top}
-                      begins={s.span.at >= shown.from}
-                    />
-                  ),
-                )}
-                {trips.get(row.lane.port)?.map((at) => {
-                  const reach = clip(at, at);
-                  return reach && <path key={at} className="trip" d={`M${reach[0]} ${row.top + 3}v14`} />;
-                })}
-              </g>
-            );
-        }
-      })}
-    </>
-  );
+  return layout.rows.map((row) => (
+    <Lane key={keyOf(row)} row={row} design={design} trace={trace} shown={shown} clip={clip} trips={trips} />
+  ));
 });
 
+function keyOf(row: Row): string {
+  switch (row.kind) {
+    case 'head':
+      return row.name;
+    case 'contact':
+      return `c ${row.lane.vlan} ${row.lane.from} ${row.lane.to}`;
+    case 'root':
+      return `r ${row.row.trees[0]}`;
+    case 'reach':
+      return `v ${row.row.vlans[0]}`;
+    case 'port':
+      return `p ${row.lane.port}`;
+    default:
+      return row.kind;
+  }
+}
+
+function Lane({ row, ...at }: LaneProps & { row: Row }) {
+  const { design, trace, clip } = at;
+  switch (row.kind) {
+    case 'head':
+      return (
+        <text className="lane-head" x={14} y={row.top + 13}>
+          {row.name}
+        </text>
+      );
+    case 'contact':
+      return <Contact design={design} lane={row.lane} until={trace.until} top={row.top} clip={clip} />;
+    case 'root':
+      return (
+        <g>
+          <Name top={row.top} text={treesWords(trace, row.row.trees)} />
+          <RootLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
+        </g>
+      );
+    case 'reach':
+      return (
+        <g>
+          <Name top={row.top} text={vlansWords(trace, row.row.vlans)} />
+          <ReachLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
+        </g>
+      );
+    case 'loop':
+      return <LoopLane loops={row.loops} until={trace.until} top={row.top} clip={clip} />;
+    case 'more':
+      return (
+        <text className="lane-name" x={26} y={row.top + 13}>
+          and {more(row.count, 'port')}: select a switch or a link to see its ports first
+        </text>
+      );
+    case 'port':
+      return <PortLaneDrawing lane={row.lane} top={row.top} {...at} />;
+  }
+}
+
+interface LoopLaneProps {
+  readonly loops: readonly LoopSpan[];
+  readonly until: number;
+  readonly top: number;
+  readonly clip: Clip;
+}
+
+function LoopLane({ loops, until, top, clip }: LoopLaneProps) {
+  return (
+    <g>
+      <Name top={top} text="frames loop" />
+      {loops.map((loop, i) => {
+        const reach = clip(loop.from, loop.to ?? until);
+        return (
+          reach && (
+            <rect
+              key={i}
+              className="goes-round"
+              x={reach[0]}
+              y={top + 4}
+              width={Math.max(2.5, reach[1] - reach[0])}
+              height={12}
+            />
+          )
+        );
+      })}
+    </g>
+  );
+}
+
+function PortLaneDrawing({
+  lane,
+  top,
+  design,
+  trace,
+  shown,
+  clip,
+  trips,
+}: LaneProps & { lane: PortLane; top: number }) {
+  return (
+    <g>
+      <Name top={top} text={portWords(design, lane.port)} />
+      {stretches(lane, trace.until, clip).map((s, i) =>
+        s.span === null ? (
+          <rect key={i} className="restless" x={s.from} y={top + 5} width={s.to - s.from} height={9} />
+        ) : (
+          <Span key={i} span={s.span} from={s.from} to={s.to} top={top} begins={s.span.at >= shown.from} />
+        ),
+      )}
+      {trips.get(lane.port)?.map((at) => {
+        const reach = clip(at, at);
+        return reach && <path key={at} className="trip" d={`M${reach[0]} ${top + 3}v14`} />;
+      })}
+    </g>
+  );
+}
 interface ContactProps {
   design: Design;
   lane: ContactLane;

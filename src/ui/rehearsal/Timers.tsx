@@ -9,8 +9,6 @@ import { Term } from '../controls/Term';
 
 /** Which timers a network of some diameter needs, what they give, and setting them everywhere in one step. */
 export function Timers() {
-  const { edit } = useBench();
-  const switches = useSession((s) => s.design.switches);
   const [diameter, setDiameter] = useState(7);
   const rows = [1, 2, 3, 4].map((hello) => timersForDiameter(diameter, hello));
   return (
@@ -44,40 +42,7 @@ export function Timers() {
         </thead>
         <tbody>
           {rows.map((t) => (
-            <tr key={t.helloTime}>
-              <td className="mono">{t.helloTime} s</td>
-              <td className="mono">{t.maxAge} s</td>
-              <td className="mono">{t.forwardDelay} s</td>
-              {timersFit(t) && t.legal ? (
-                <>
-                  <td className="mono">
-                    {2 * t.forwardDelay} s, {2 * t.forwardDelay + t.maxAge} s
-                  </td>
-                  <td className="mono">{3 * t.helloTime} s</td>
-                  <td>
-                    <Button
-                      onClick={() =>
-                        edit(
-                          `Timers ${t.helloTime}, ${t.maxAge}, ${t.forwardDelay} s`,
-                          switches.flatMap((s) => [
-                            setField('switch', s.id, 'helloTime', t.helloTime),
-                            setField('switch', s.id, 'maxAge', t.maxAge),
-                            setField('switch', s.id, 'forwardDelay', t.forwardDelay),
-                          ]),
-                        )
-                      }
-                    >
-                      Set on all
-                    </Button>
-                  </td>
-                </>
-              ) : (
-                <td colSpan={3} className="alarm">
-                  out of range: hello 1 to 10, max age 6 to 40, delay 4 to 30, and 2 × (delay − 1) ≥ age ≥ 2 × (hello +
-                  1)
-                </td>
-              )}
-            </tr>
+            <TimerRow key={t.helloTime} timers={t} />
           ))}
         </tbody>
       </table>
@@ -137,5 +102,45 @@ function Own() {
       </div>
       <p className="quiet small">A tree uses the timers of its root. The hold count applies to each switch.</p>
     </section>
+  );
+}
+
+function TimerRow({ timers: t }: { timers: ReturnType<typeof timersForDiameter> }) {
+  const { edit } = useBench();
+  const switches = useSession((s) => s.design.switches);
+  return (
+    <tr>
+      <td className="mono">{t.helloTime} s</td>
+      <td className="mono">{t.maxAge} s</td>
+      <td className="mono">{t.forwardDelay} s</td>
+      {timersFit(t) && t.legal ? (
+        <>
+          <td className="mono">
+            {2 * t.forwardDelay} s, {2 * t.forwardDelay + t.maxAge} s
+          </td>
+          <td className="mono">{3 * t.helloTime} s</td>
+          <td>
+            <Button
+              onClick={() =>
+                edit(
+                  `Timers ${t.helloTime}, ${t.maxAge}, ${t.forwardDelay} s`,
+                  switches.flatMap((s) => [
+                    setField('switch', s.id, 'helloTime', t.helloTime),
+                    setField('switch', s.id, 'maxAge', t.maxAge),
+                    setField('switch', s.id, 'forwardDelay', t.forwardDelay),
+                  ]),
+                )
+              }
+            >
+              Set on all
+            </Button>
+          </td>
+        </>
+      ) : (
+        <td colSpan={3} className="alarm">
+          out of range: hello 1 to 10, max age 6 to 40, delay 4 to 30, and 2 × (delay − 1) ≥ age ≥ 2 × (hello + 1)
+        </td>
+      )}
+    </tr>
   );
 }

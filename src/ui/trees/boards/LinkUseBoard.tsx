@@ -3,13 +3,13 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import { bundleById } from '../../../core/design';
 import { endWords } from '../../../core/goals';
-import { count, formatVlanRanges } from '../../../core/standard';
+import { count } from '../../../core/standard';
 import { CELL, CELL_WORDS, loadsOf, linkUseOf } from '../../../core/analysis';
 import type { LinkUse, LinkUseRow } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
 import { useBench, useShown } from '../../session/context';
 import { hueOf } from '../../chart/hue';
-import { treeMark, treeTitle } from '../../controls/tree-names';
+import { treesTitle, treeTitle } from '../../controls/tree-names';
 import { LoadChart } from './LoadChart';
 import { Traffic } from './Traffic';
 import { cellAt, drawLinkUse, layOutLinkUse } from './link-use-drawing';
@@ -24,10 +24,9 @@ const LOWER = [
 /** `VLANs 110, 120 +3` */
 export function rowWords({ trees }: LinkUseRow): string {
   if (trees.length === 1) return treeTitle(trees[0]!.tree);
+  const title = treesTitle(trees.map((t) => t.tree));
   const vlans = trees.flatMap((t) => t.tree.vlan ?? []);
-  if (vlans.length < trees.length) return trees.map((t) => treeMark(t.tree)).join(', ');
-  const text = formatVlanRanges(vlans).replaceAll(',', ', ');
-  return text.length <= 18 ? `VLANs ${text}` : `${vlans.length} VLANs from ${vlans[0]}`;
+  return title.length <= 24 || vlans.length < trees.length ? title : `${vlans.length} VLANs from ${vlans[0]}`;
 }
 
 /** Redraws when the theme changes. */
@@ -40,19 +39,17 @@ function useTheme(): number {
   }, []);
   return n;
 }
+interface Place {
+  readonly row: number;
+  readonly column: number;
+}
 
-/** Every tree against every link. */
-export function LinkUseBoard() {
-  const { select, setView, view } = useBench();
-  const solved = useShown();
-  const { design, ports } = solved.topology;
-  const loads = useMemo(() => loadsOf(solved), [solved]);
-  const linkUse = useMemo(() => linkUseOf(solved, loads), [solved, loads]);
+/** The drawing: as large as its room, with one cell under the pointer or the keys. */
+function useDrawing(solved: SolvedDesign, linkUse: LinkUse, at: Place) {
+  const { design } = solved.topology;
   const room = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState({ width: 840, height: 420 });
-  const [at, setAt] = useState({ row: -1, column: -1 });
-  const [lower, setLower] = useState<'links' | 'traffic'>('links');
   const theme = useTheme();
   useEffect(() => {
     const observer = new ResizeObserver(([e]) =>
@@ -91,8 +88,19 @@ export function LinkUseBoard() {
       at,
     );
   }, [linkUse, layout, at, theme, design, solved, idle]);
-
-  const go = ({ row, column }: { row: number; column: number }) => {
+  return { room, canvas, layout };
+}
+/** Every tree against every link. */
+export function LinkUseBoard() {
+  const { select, setView, view } = useBench();
+  const solved = useShown();
+  const { design, ports } = solved.topology;
+  const loads = useMemo(() => loadsOf(solved), [solved]);
+  const linkUse = useMemo(() => linkUseOf(solved, loads), [solved, loads]);
+  const [at, setAt] = useState({ row: -1, column: -1 });
+  const [lower, setLower] = useState<'links' | 'traffic'>('links');
+  const { room, canvas, layout } = useDrawing(solved, linkUse, at);
+  const go = ({ row, column }: Place) => {
     const tree = linkUse.rows[row]?.trees[0]?.tree.id;
     const port = linkUse.columns[column] && ports[linkUse.columns[column].a]!.element.id;
     if (tree) setView({ tree, panel: 'selection' });
@@ -146,17 +154,8 @@ export function LinkUseBoard() {
     </div>
   );
 }
-
 /** The cell under the pointer or the keys, in words. */
-function Readout({
-  solved,
-  linkUse,
-  at,
-}: {
-  solved: SolvedDesign;
-  linkUse: LinkUse;
-  at: { row: number; column: number };
-}) {
+function Readout({ solved, linkUse, at }: { solved: SolvedDesign; linkUse: LinkUse; at: Place }) {
   const row = linkUse.rows[at.row];
   const column = linkUse.columns[at.column];
   if (!row && !column)

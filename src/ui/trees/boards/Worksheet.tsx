@@ -24,19 +24,18 @@ type LimitId = (typeof LIMITS)[number]['id'];
 const STORE = 'knot-path.limits';
 const limitsSchema = z.partialRecord(z.enum(['trees', 'ports', 'bpdus', 'link']), z.number().positive());
 
-function storedLimits(): Record<LimitId, number> {
+type Limits = Readonly<Record<LimitId, number>>;
+
+function storedLimits(): Limits {
   const usual = Object.fromEntries(LIMITS.map((l) => [l.id, l.otherwise])) as Record<LimitId, number>;
   const own = readStored('local', STORE, (text) => limitsSchema.parse(JSON.parse(text)));
   return { ...usual, ...own };
 }
-
-/** What each mode asks of the switches, against limits that can be set. */
-export function Worksheet() {
+/** What each mode asks of the switches at a hello time. */
+function useLoads(hello: number): readonly { load: ProtocolLoad; note: string }[] {
   const solved = useSession((s) => s.solved);
   const { design } = solved.topology;
-  const [limits, setLimits] = useState(storedLimits);
-  const [hello, setHello] = useState(2);
-  const rows = useMemo(
+  return useMemo(
     () =>
       MODES.map((mode): { load: ProtocolLoad; note: string } => {
         // Without a region of its own the grouping that keeps all ways stands for MSTP.
@@ -48,81 +47,25 @@ export function Worksheet() {
       }),
     [solved, design, hello],
   );
+}
+
+/** What each mode asks of the switches, against limits that can be set. */
+export function Worksheet() {
+  const [limits, setLimits] = useState(storedLimits);
+  const [hello, setHello] = useState(2);
+  const rows = useLoads(hello);
   const set = (id: LimitId, value: number) => {
     const next = { ...limits, [id]: Math.max(1, Math.round(value) || 1) };
     setLimits(next);
     writeStored('local', STORE, JSON.stringify(next));
   };
-  const cell = (value: number, limit: number, where: string) => (
-    <td className={`number ${value > limit ? 'alarm' : ''}`}>
-      <span className="mono">{Math.round(value * 10) / 10}</span>
-      {value > limit && <b> over</b>} <small className="quiet">{where}</small>
-    </td>
-  );
-  const name = (id: string) => switchById(design, id)?.name ?? '';
   return (
     <div className="worksheet">
       <table className="rows">
-        <thead>
-          <tr>
-            <th scope="col">mode</th>
-            <th scope="col" className="number">
-              trees
-            </th>
-            {LIMITS.map((l) => (
-              <th key={l.id} scope="col" className="number">
-                {l.words}
-              </th>
-            ))}
-          </tr>
-          <tr>
-            <th scope="row">
-              limit{' '}
-              <small className="quiet">
-                hello{' '}
-                <input
-                  type="number"
-                  className="mono small-number"
-                  min={1}
-                  max={10}
-                  value={hello}
-                  aria-label="Hello time in seconds"
-                  onChange={(e) => setHello(Math.min(10, Math.max(1, Number(e.target.value) || 2)))}
-                />{' '}
-                s
-              </small>
-            </th>
-            <td />
-            {LIMITS.map((l) => (
-              <td key={l.id} className="number">
-                <input
-                  type="number"
-                  className="mono small-number"
-                  min={1}
-                  value={limits[l.id]}
-                  aria-label={`Limit of ${l.words}`}
-                  onChange={(e) => set(l.id, Number(e.target.value))}
-                />
-              </td>
-            ))}
-          </tr>
-        </thead>
+        <Heads limits={limits} onLimit={set} hello={hello} onHello={setHello} />
         <tbody>
           {rows.map(({ load, note }, i) => (
-            <tr key={MODES[i]} className={MODES[i] === design.mode ? 'in-view' : undefined}>
-              <th scope="row">
-                {MODE_WORDS[MODES[i]!]}
-                <small className="quiet">
-                  {note}
-                  {MODES[i] === design.mode && ', in use'}
-                </small>
-              </th>
-              <td className="number mono">{load.trees}</td>
-              {cell(load.trees1.count, limits.trees, name(load.trees1.switch))}
-              {cell(load.ports1.count, limits.ports, name(load.ports1.switch))}
-              {cell(load.bpdus1.rate, limits.bpdus, name(load.bpdus1.switch))}
-              {cell(load.link1.rate, limits.link, endWords(solved, load.link1.port))}
-            </tr>
+            <ModeRow key={MODES[i]} mode={MODES[i]!} load={load} note={note} limits={limits} />
           ))}
         </tbody>
       </table>
@@ -131,5 +74,100 @@ export function Worksheet() {
         tree; with MST one BPDU covers all instances. The limits are kept in this browser.
       </p>
     </div>
+  );
+}
+
+interface HeadsProps {
+  readonly limits: Limits;
+  readonly onLimit: (id: LimitId, value: number) => void;
+  readonly hello: number;
+  readonly onHello: (hello: number) => void;
+}
+
+/** What is counted, and how much of it is too much. */
+function Heads({ limits, onLimit, hello, onHello }: HeadsProps) {
+  return (
+    <thead>
+      <tr>
+        <th scope="col">mode</th>
+        <th scope="col" className="number">
+          trees
+        </th>
+        {LIMITS.map((l) => (
+          <th key={l.id} scope="col" className="number">
+            {l.words}
+          </th>
+        ))}
+      </tr>
+      <tr>
+        <th scope="row">
+          limit{' '}
+          <small className="quiet">
+            hello{' '}
+            <input
+              type="number"
+              className="mono small-number"
+              min={1}
+              max={10}
+              value={hello}
+              aria-label="Hello time in seconds"
+              onChange={(e) => onHello(Math.min(10, Math.max(1, Number(e.target.value) || 2)))}
+            />{' '}
+            s
+          </small>
+        </th>
+        <td />
+        {LIMITS.map((l) => (
+          <td key={l.id} className="number">
+            <input
+              type="number"
+              className="mono small-number"
+              min={1}
+              value={limits[l.id]}
+              aria-label={`Limit of ${l.words}`}
+              onChange={(e) => onLimit(l.id, Number(e.target.value))}
+            />
+          </td>
+        ))}
+      </tr>
+    </thead>
+  );
+}
+
+function LoadCell({ value, limit, where }: { value: number; limit: number; where: string }) {
+  return (
+    <td className={`number ${value > limit ? 'alarm' : ''}`}>
+      <span className="mono">{Math.round(value * 10) / 10}</span>
+      {value > limit && <b> over</b>} <small className="quiet">{where}</small>
+    </td>
+  );
+}
+
+interface ModeRowProps {
+  readonly mode: Mode;
+  readonly load: ProtocolLoad;
+  readonly note: string;
+  readonly limits: Limits;
+}
+
+function ModeRow({ mode, load, note, limits }: ModeRowProps) {
+  const solved = useSession((s) => s.solved);
+  const { design } = solved.topology;
+  const name = (id: string) => switchById(design, id)?.name ?? '';
+  return (
+    <tr className={mode === design.mode ? 'in-view' : undefined}>
+      <th scope="row">
+        {MODE_WORDS[mode]}
+        <small className="quiet">
+          {note}
+          {mode === design.mode && ', in use'}
+        </small>
+      </th>
+      <td className="number mono">{load.trees}</td>
+      <LoadCell value={load.trees1.count} limit={limits.trees} where={name(load.trees1.switch)} />
+      <LoadCell value={load.ports1.count} limit={limits.ports} where={name(load.ports1.switch)} />
+      <LoadCell value={load.bpdus1.rate} limit={limits.bpdus} where={name(load.bpdus1.switch)} />
+      <LoadCell value={load.link1.rate} limit={limits.link} where={endWords(solved, load.link1.port)} />
+    </tr>
   );
 }
