@@ -1,62 +1,6 @@
 import tseslint from 'typescript-eslint';
 import reactHooks from 'eslint-plugin-react-hooks';
 
-/** Components and hooks that still have a function of more than 60 lines: the list only grows shorter. */
-const STILL_LONG = [
-  'src/ui/bundles/BundleEnd.tsx',
-  'src/ui/bundles/BundleSheet.tsx',
-  'src/ui/bundles/BundlesStage.tsx',
-  'src/ui/bundles/Distribution.tsx',
-  'src/ui/bundles/Members.tsx',
-  'src/ui/bundles/PairSheet.tsx',
-  'src/ui/cabling/CableDialog.tsx',
-  'src/ui/cabling/CablingChart.tsx',
-  'src/ui/cabling/CablingStage.tsx',
-  'src/ui/cabling/Dock.tsx',
-  'src/ui/cabling/Neighbours.tsx',
-  'src/ui/cabling/PatternDialog.tsx',
-  'src/ui/cabling/useCabling.ts',
-  'src/ui/cabling/useCablingCommands.ts',
-  'src/ui/chart/Plate.tsx',
-  'src/ui/chart/tidy.ts',
-  'src/ui/chart/useZoom.ts',
-  'src/ui/controls/TreeStrip.tsx',
-  'src/ui/designs/DesignList.tsx',
-  'src/ui/designs/ImportDialog.tsx',
-  'src/ui/rehearsal/Compare.tsx',
-  'src/ui/rehearsal/EventFigures.tsx',
-  'src/ui/rehearsal/FramePanel.tsx',
-  'src/ui/rehearsal/RunSettings.tsx',
-  'src/ui/rehearsal/ScriptPanel.tsx',
-  'src/ui/rehearsal/Strip.tsx',
-  'src/ui/rehearsal/StripLanes.tsx',
-  'src/ui/rehearsal/Timers.tsx',
-  'src/ui/rehearsal/useRun.ts',
-  'src/ui/session/session.ts',
-  'src/ui/session/useOpenSession.ts',
-  'src/ui/trees/ChartHost.tsx',
-  'src/ui/trees/boards/Advisor.tsx',
-  'src/ui/trees/boards/CompareBoard.tsx',
-  'src/ui/trees/boards/FactDrawing.tsx',
-  'src/ui/trees/boards/InstanceColumn.tsx',
-  'src/ui/trees/boards/LinkUseBoard.tsx',
-  'src/ui/trees/boards/LoadChart.tsx',
-  'src/ui/trees/boards/PredictBoard.tsx',
-  'src/ui/trees/boards/RootBoard.tsx',
-  'src/ui/trees/boards/Worksheet.tsx',
-  'src/ui/trees/goals/GoalForm.tsx',
-  'src/ui/trees/goals/Proposing.tsx',
-  'src/ui/trees/panels/PathPanel.tsx',
-  'src/ui/trees/panels/SwitchPanel.tsx',
-  'src/ui/trees/panels/TreePanel.tsx',
-  'src/ui/trees/panels/WirePanel.tsx',
-  'src/ui/workspace/CommandSearch.tsx',
-  'src/ui/workspace/RefusedDialog.tsx',
-  'src/ui/workspace/VariantMenu.tsx',
-  'src/ui/workspace/Workbench.tsx',
-  'src/ui/workspace/useCommands.ts',
-];
-
 export default tseslint.config(
   {
     ignores: [
@@ -96,5 +40,4 @@ export default tseslint.config(
     files: ['**/*.test.ts', 'e2e/**', 'tests/**', 'scripts/**', 'bench/**'],
     rules: { 'max-lines': 'off', 'max-lines-per-function': 'off' },
   },
-  { files: STILL_LONG, rules: { 'max-lines-per-function': 'off' } },
 );

@@ -16,7 +16,7 @@ export type { MemberChange } from './member-change';
 export { compareOptions } from './compare-options';
 export type { Option } from './compare-options';
 export { findPath, pathFaultSentence } from './path';
-export type { Hop, PathAnswer, Place } from './path';
+export type { Hop, Path, PathAnswer, Place } from './path';
 export { protocolLoadOf, inMode } from './protocol-load';
 export type { ProtocolLoad } from './protocol-load';
 export { balanceEdits, rankEdits, ranking, tierLastEdits } from './root-placement';

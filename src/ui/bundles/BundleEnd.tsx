@@ -13,6 +13,7 @@ interface PartProps {
   readonly bundle: Bundle;
   readonly set: Setter;
 }
+
 /** One end: its switch and number, its kind and what it asks for. */
 export function BundleEnd({ bundle }: { bundle: Bundle }) {
   const { edit } = useBench();

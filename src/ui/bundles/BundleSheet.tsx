@@ -27,12 +27,6 @@ export function BundleSheet({ group }: { group: BundleGroup }) {
   const [page, setPage] = useState<(typeof PAGES)[number]>('Ends');
   const { near, far, verdict } = group;
   const fits = near.flatMap((a) => far.flatMap((b) => joinable(design, a, b).map((link) => ({ a, b, link }))));
-  const takeOut = (port: string) => {
-    const own = near.find((b) => b.members.includes(port))!;
-    // A member that leads to the second of a pair is taken out of the bundle there.
-    const there = far.map((b) => removeMember(design, own, b, port)).find((edits) => edits.length > 1);
-    edit(`Take ${portById(design, port)?.name} out of ${group.name}`, there ?? removeMember(design, own, null, port));
-  };
   const forms = verdict.outcome === 'forms';
   return (
     <section className="bundle-sheet" aria-label={`Bundle ${group.name}`}>
@@ -52,30 +46,7 @@ export function BundleSheet({ group }: { group: BundleGroup }) {
       </header>
       <p className={forms ? 'sentence' : 'sentence wrong'}>{verdict.sentence}</p>
       <OneOf className="boards" label="Pages of the bundle" options={TABS} value={page} onPick={setPage} />
-      {page === 'Ends' && (
-        <>
-          <Members group={group} onRemove={takeOut} />
-          <div className="bundle-ends">
-            <div>
-              {near.map((b) => (
-                <BundleEnd key={b.id} bundle={b} />
-              ))}
-            </div>
-            <div>
-              {far.map((b) => (
-                <BundleEnd key={b.id} bundle={b} />
-              ))}
-              {far.length === 0 && (
-                <p className="quiet">
-                  {verdict.partner?.kind === 'host'
-                    ? 'The other end is a host.'
-                    : 'The other end has no bundle that leads back here.'}
-                </p>
-              )}
-            </div>
-          </div>
-        </>
-      )}
+      {page === 'Ends' && <Ends group={group} />}
       {page === 'Distribution' && (
         <>
           {[...near, ...far].map((b) => (
@@ -87,6 +58,43 @@ export function BundleSheet({ group }: { group: BundleGroup }) {
       {page === 'Compare options' && <CompareOptions links={linksOf(design, near)} />}
       {page === 'Change steps' && <ChangeSteps near={near[0]!} far={far[0] ?? null} />}
     </section>
+  );
+}
+
+/** Members between the two ends, and the settings of both. */
+function Ends({ group }: { group: BundleGroup }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const { near, far, verdict } = group;
+  const takeOut = (port: string) => {
+    const own = near.find((b) => b.members.includes(port))!;
+    // A member that leads to the second of a pair is taken out of the bundle there.
+    const there = far.map((b) => removeMember(design, own, b, port)).find((edits) => edits.length > 1);
+    edit(`Take ${portById(design, port)?.name} out of ${group.name}`, there ?? removeMember(design, own, null, port));
+  };
+  return (
+    <>
+      <Members group={group} onRemove={takeOut} />
+      <div className="bundle-ends">
+        <div>
+          {near.map((b) => (
+            <BundleEnd key={b.id} bundle={b} />
+          ))}
+        </div>
+        <div>
+          {far.map((b) => (
+            <BundleEnd key={b.id} bundle={b} />
+          ))}
+          {far.length === 0 && (
+            <p className="quiet">
+              {verdict.partner?.kind === 'host'
+                ? 'The other end is a host.'
+                : 'The other end has no bundle that leads back here.'}
+            </p>
+          )}
+        </div>
+      </div>
+    </>
   );
 }
 

@@ -16,6 +16,7 @@ import { count } from '../../core/standard';
 import { Term } from '../controls/Term';
 
 type Picked = { readonly pair: string } | { readonly loose: string } | null;
+
 /** Bundles: two ends facing each other, the members between them, and what becomes of it. */
 export function BundlesStage() {
   const { view, select, setStageCommands } = useBench();
@@ -105,6 +106,7 @@ interface PickProps {
   readonly current: Picked;
   readonly onPick: (picked: Picked) => void;
 }
+
 interface LooseProps extends PickProps {
   readonly loose: ReturnType<typeof parallelLinks>;
   readonly onBundle: (links: readonly string[]) => void;

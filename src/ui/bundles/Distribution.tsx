@@ -22,6 +22,7 @@ import { grouped } from '../../core/standard';
 
 const SIZES = [2, 3, 4, 5, 6, 7, 8];
 type Asked = Readonly<Record<'hosts' | 'servers' | 'load', number>>;
+
 /** How frames that leave by this end are shared out over its members, for conversations between hosts and servers. */
 export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: BundleVerdict }) {
   const design = useSession((s) => s.design);

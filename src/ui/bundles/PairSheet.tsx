@@ -26,6 +26,7 @@ function linksBetween(design: Design, [a, b]: SwitchPair['switches']): Link[] {
     return ends.includes(a) && ends.includes(b);
   });
 }
+
 const cableWords = (design: Design, l: Link): string => {
   const [a, b] = [l.a, l.b].map((e) => ('port' in e ? (portById(design, e.port)?.name ?? '') : ''));
   const bundle = 'port' in l.a ? bundleAt(design, l.a.port) : undefined;
@@ -40,6 +41,7 @@ interface PartProps {
   readonly between: readonly Link[];
   readonly set: Setter;
 }
+
 /** Two switches that present themselves as one: what joins them, how they stand, what they must have alike. */
 export function PairSheet({ pair, onGone }: { pair: SwitchPair; onGone: () => void }) {
   const { edit } = useBench();

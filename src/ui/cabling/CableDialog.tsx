@@ -8,6 +8,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
+import type { Design } from '../../core/design';
 import type { Chosen } from '../../core/editing';
 import { documentMessages as say } from '../../core/messages';
 import { speedCell } from '../../core/editing/tables';
@@ -19,13 +20,9 @@ interface Far extends Chosen {
   readonly label: string;
 }
 
-/** A cable from the selected thing, by name: for those who do not drag. */
-export function CableDialog({ cabling, from, onClose }: { cabling: Cabling; from: Chosen; onClose: () => void }) {
-  const { design, make, speed } = cabling;
-  const [to, setTo] = useState<Far | null>(null);
-  const [count, setCount] = useState('1');
-  const [rate, setRate] = useState(String(speed));
-  const options: Far[] = [
+/** What a cable from a thing can lead to: switches, and from a switch hosts and segments too. */
+function farsOf(design: Design, from: Chosen): Far[] {
+  return [
     ...design.switches.map((s) => ({
       kind: 'switch' as const,
       id: s.id,
@@ -34,6 +31,14 @@ export function CableDialog({ cabling, from, onClose }: { cabling: Cabling; from
     ...design.hosts.map((h) => ({ kind: 'host' as const, id: h.id, label: `${h.name} (host)` })),
     ...design.segments.map((s) => ({ kind: 'segment' as const, id: s.id, label: `${s.name} (segment)` })),
   ].filter((o) => from.kind === 'switch' || o.kind === 'switch');
+}
+
+/** A cable from the selected thing, by name: for those who do not drag. */
+export function CableDialog({ cabling, from, onClose }: { cabling: Cabling; from: Chosen; onClose: () => void }) {
+  const { design, make, speed } = cabling;
+  const [to, setTo] = useState<Far | null>(null);
+  const [count, setCount] = useState('1');
+  const [rate, setRate] = useState(String(speed));
   const n = Number(count);
   const mbps = speedCell(rate);
   const countFault = Number.isInteger(n) && n >= 1 && n <= 64 ? null : 'From 1 to 64 cables.';
@@ -52,7 +57,7 @@ export function CableDialog({ cabling, from, onClose }: { cabling: Cabling; from
         <DialogContent>
           <div className="cable-form">
             <Autocomplete
-              options={options}
+              options={farsOf(design, from)}
               value={to}
               onChange={(_, value) => setTo(value)}
               openOnFocus

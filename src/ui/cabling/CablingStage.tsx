@@ -17,6 +17,7 @@ import { Splitter, useDockHeight } from '../controls/Splitter';
 import { Tools } from './Tools';
 import { useArranging } from './useArranging';
 import { useCabling } from './useCabling';
+import type { Cabling } from './useCabling';
 import { useCablingClipboard } from './useCablingClipboard';
 import { useCablingCommands } from './useCablingCommands';
 import { marksOf, useNeighbours } from './useNeighbours';
@@ -24,12 +25,11 @@ import { VlanStrip } from './VlanStrip';
 
 type Asking =
   { kind: 'pattern' } | { kind: 'files'; files: readonly SourceFile[] } | { kind: 'cable'; from: Chosen } | null;
-/** Laying the network out: the drawing, the tables beside it, VLANs on the cables, what the switches hear. */
-export function CablingStage() {
+
+/** What is asked for in a dialog, and what the commands of the stage open. */
+function useStage(cabling: Cabling) {
   const { say, setStageCommands, variantId } = useBench();
-  const inBrowser = useInBrowser();
-  const cabling = useCabling();
-  const { design, run } = cabling;
+  const { design } = cabling;
   const [asking, setAsking] = useState<Asking>(null);
   const [tab, setTab] = useState<Tab>('links');
   const dock = useDockHeight();
@@ -70,14 +70,23 @@ export function CablingStage() {
     [say],
   );
   const over = useFileDrop((dropped) => void onDrop(dropped));
+  return { asking, ask: setAsking, tab, setTab, dock, neighbours, job, doings, commands, over };
+}
+
+/** Laying the network out: the drawing, the tables beside it, VLANs on the cables, what the switches hear. */
+export function CablingStage() {
+  const inBrowser = useInBrowser();
+  const cabling = useCabling();
+  const { asking, ask, tab, setTab, dock, neighbours, job, doings, commands, over } = useStage(cabling);
+  const { design, run } = cabling;
   const onTake = (intake: Intake) => {
-    setAsking(null);
+    ask(null);
     const names = intake.files.map((f) => f.file);
     if (intake.edits.length > 0)
       run({ label: `Import ${names.length === 1 ? names[0] : `${names.length} files`}`, edits: intake.edits });
     if (intake.receptions.length > 0) {
       neighbours.take(intake.receptions);
-      show();
+      dock.show();
       setTab('neighbours');
     }
   };
@@ -108,14 +117,30 @@ export function CablingStage() {
           </div>
         )}
       </main>
-      {asking?.kind === 'pattern' && <PatternDialog cabling={cabling} onClose={() => setAsking(null)} />}
-      {asking?.kind === 'cable' && <CableDialog cabling={cabling} from={asking.from} onClose={() => setAsking(null)} />}
-      {asking?.kind === 'files' && (
-        <IntakeDialog design={design} initial={asking.files} onTake={onTake} onClose={() => setAsking(null)} />
-      )}
+      <Dialogs asking={asking} cabling={cabling} onTake={onTake} onClose={() => ask(null)} />
       {over && <div className="drop-here">Drop the files to preview them</div>}
     </>
   );
+}
+
+interface DialogsProps {
+  readonly asking: Asking;
+  readonly cabling: Cabling;
+  readonly onTake: (intake: Intake) => void;
+  readonly onClose: () => void;
+}
+
+function Dialogs({ asking, cabling, onTake, onClose }: DialogsProps) {
+  switch (asking?.kind) {
+    case 'pattern':
+      return <PatternDialog cabling={cabling} onClose={onClose} />;
+    case 'cable':
+      return <CableDialog cabling={cabling} from={asking.from} onClose={onClose} />;
+    case 'files':
+      return <IntakeDialog design={cabling.design} initial={asking.files} onTake={onTake} onClose={onClose} />;
+    default:
+      return null;
+  }
 }
 
 /** What to do first on an empty sheet. */

@@ -45,6 +45,7 @@ interface Report {
   readonly taken: number;
   readonly refused: readonly CellRefusal[];
 }
+
 /** What a table has selected and shows, and what is written to it. */
 function useTableEdits(cabling: Cabling, table: Table | null, confined: boolean) {
   const { say } = useBench();
@@ -99,6 +100,7 @@ function useTableEdits(cabling: Cabling, table: Table | null, confined: boolean)
   };
   return { selected, only, onSelect, onWrite, onRemove, report, setReport };
 }
+
 interface Props {
   cabling: Cabling;
   tab: Tab;

@@ -13,11 +13,13 @@ const ACCEPT: Record<Finding['verdict'], string> = {
   unexpected: 'Draw it',
   missing: 'Remove it',
 };
+
 interface Props {
   readonly cabling: Cabling;
   readonly check: NeighbourCheck;
   readonly onFiles: () => void;
 }
+
 /** What the switches say of their neighbours, against the drawing, cable by cable. */
 export function Neighbours({ cabling, check, onFiles }: Props) {
   const { design, run, selectMany } = cabling;
@@ -72,6 +74,7 @@ interface FindingsProps {
   readonly findings: readonly Finding[];
   readonly accept: (list: readonly Finding[]) => void;
 }
+
 interface SumProps extends FindingsProps, Pick<Props, 'onFiles'> {
   /** Switches whose lists there are. */
   readonly telling: number;

@@ -7,6 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
+import type { Design } from '../../core/design';
 import { PATTERNS, drawPattern, planOf } from '../../core/editing';
 import type { PatternId } from '../../core/editing';
 import { NAME_LENGTH, documentMessages as say } from '../../core/messages';
@@ -49,6 +50,27 @@ function PatternDrawing({
 }
 
 const TIERS = ['core', 'distribution', 'access'] as const;
+
+const speedFault = (text: string): string | null => {
+  const value = speedCell(text);
+  return Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000 ? null : say.speed(text);
+};
+
+const nameFault = (name: string): string | null =>
+  name.trim() === '' || name.length > NAME_LENGTH - 6 ? say.name(name) : null;
+
+/** What is wrong with the number that a pattern asks for; null for nothing. */
+const countFaultOf = ({ count }: (typeof PATTERNS)[number], n: number): string | null =>
+  count && !(Number.isInteger(n) && n >= count.min && n <= count.max)
+    ? `${count.label}: a whole number from ${count.min} to ${count.max}.`
+    : null;
+
+/** Below everything that is drawn already. */
+const placeBelow = (design: Design) => ({
+  x: 100,
+  y: design.switches.length === 0 ? 60 : Math.max(...design.switches.map((s) => s.y ?? 0)) + 200,
+});
+
 /** What is asked for, what is wrong with it, and the pattern that comes of it. */
 function usePattern({ design, run, selectMany }: Cabling, onClose: () => void) {
   const [id, setId] = useState<PatternId>('collapsed-core');
@@ -58,34 +80,19 @@ function usePattern({ design, run, selectMany }: Cabling, onClose: () => void) {
   const [speeds, setSpeeds] = useState({ core: '10G', access: '1G' });
   const numbers = design.vlans.map((v) => v.number);
   const [vlans, setVlans] = useState(numbers.length > 1 && numbers.length < 40 ? numbers.join(',') : '');
-
   const typed = counts[id] ?? String(pattern.count?.start ?? 3);
   const count = Number(typed);
-  const countFault =
-    pattern.count && !(Number.isInteger(count) && count >= pattern.count.min && count <= pattern.count.max)
-      ? `${pattern.count.label}: a whole number from ${pattern.count.min} to ${pattern.count.max}.`
-      : null;
-  const speedFault = (text: string) => {
-    const value = speedCell(text);
-    return Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000 ? null : say.speed(text);
-  };
+  const countFault = countFaultOf(pattern, count);
   const read = parseVlanRanges(vlans === 'all' ? '' : vlans);
   const vlanFault = read.ok ? null : say.vlanSet(vlans, read.part, read.reason);
-  const nameFault = (name: string) => (name.trim() === '' || name.length > NAME_LENGTH - 6 ? say.name(name) : null);
-  const faults = [
-    countFault,
-    speedFault(speeds.core),
-    speedFault(speeds.access),
-    vlanFault,
-    ...TIERS.map((t) => nameFault(names[t])),
-  ];
-  const ready = faults.every((f) => f === null);
-  const shape = planOf(id, countFault ? (pattern.count?.start ?? 3) : count);
-
+  const wrong = [speedFault(speeds.core), speedFault(speeds.access), ...TIERS.map((t) => nameFault(names[t]))];
+  const ready = [countFault, vlanFault, ...wrong].every((f) => f === null);
+  /** For the drawing: the usual number where the one that was typed is wrong. */
+  const shown = countFault ? (pattern.count?.start ?? 3) : count;
+  const shape = planOf(id, shown);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (!ready) return;
-    const below = design.switches.length === 0 ? 60 : Math.max(...design.switches.map((s) => s.y ?? 0)) + 200;
     const { edits, made } = drawPattern(
       design,
       {
@@ -95,8 +102,7 @@ function usePattern({ design, run, selectMany }: Cabling, onClose: () => void) {
         coreSpeed: speedCell(speeds.core) as number,
         accessSpeed: speedCell(speeds.access) as number,
         vlans: vlans === 'all' ? '' : vlans,
-        x: 100,
-        y: below,
+        ...placeBelow(design),
       },
       newId,
     );
@@ -107,8 +113,7 @@ function usePattern({ design, run, selectMany }: Cabling, onClose: () => void) {
     id,
     setId,
     pattern,
-    /** For the drawing: the usual number where the one that was typed is wrong. */
-    shown: countFault ? (pattern.count?.start ?? 3) : count,
+    shown,
     shape,
     ready,
     submit,
@@ -146,6 +151,7 @@ function AskedField({ label, of: { typed, set, fault } }: { label: string; of: A
     />
   );
 }
+
 /** A pattern with its speeds, names and VLANs, asked in one step and seen before it is made. */
 export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose: () => void }) {
   const { id, setId, pattern, shown, shape, ready, submit, ...asked } = usePattern(cabling, onClose);

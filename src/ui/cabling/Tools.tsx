@@ -21,6 +21,7 @@ const TOOLS: readonly { id: Tool; name: string; key: string; hint: string }[] = 
     hint: 'Drag along links to put the VLAN in view on them, or to take it off',
   },
 ];
+
 export const toolByKey = TOOLS;
 
 const SPEEDS = [100, 1000, 2500, 10_000, 25_000, 40_000, 100_000];

@@ -23,6 +23,7 @@ const OPTIONS: Record<Way, Record<string, string>> = {
   },
   stress: { 'elk.algorithm': 'stress', 'elk.stress.desiredEdgeLength': '210', 'elk.spacing.nodeNode': '60' },
 };
+
 const TIER = { core: 0, distribution: 1, access: 2 } as const;
 
 /** Switches, hosts and segments as boxes, cables as edges; parallel ones once. */

@@ -27,6 +27,7 @@ export interface GestureHost {
 
 /** A press moves something only after this many pixels; before, it is a click. */
 const SLACK = 4;
+
 /** A cable that ends on empty paper this far away makes a switch there. */
 const FAR_ENOUGH = 70;
 
@@ -42,6 +43,7 @@ function thingAt(element: Element | null): Chosen | null {
     ? { kind, id: found.getAttribute('data-id')! }
     : null;
 }
+
 const wireAt = (element: Element | null): string | null => element?.closest('.wire')?.getAttribute('data-id') ?? null;
 
 const placeIn = (places: Places, { kind, id }: Chosen): Point =>
@@ -58,6 +60,7 @@ export function placesWith(looks: Looks, places: Places, moved: ReadonlyMap<stri
 }
 
 type Move = (event: PointerEvent) => void;
+
 interface Gesture {
   readonly move: Move;
   readonly end: Move;

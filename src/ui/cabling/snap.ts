@@ -2,6 +2,7 @@
 import type { Point } from '../chart/geometry';
 
 const GRID = 10;
+
 /** Within this distance, in drawing units, a thing snaps into line. */
 const REACH = 8;
 

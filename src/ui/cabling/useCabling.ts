@@ -16,30 +16,25 @@ import type { Tool } from './gestures';
 
 const AREA = { width: 1200, height: 420 };
 
-/** What the parts of the cabling stage share. */
-export function useCabling() {
-  const { view, setView, edit, select } = useBench();
-  const design = useSession((s) => s.design);
-  const [tool, setTool] = useState<Tool>('select');
-  const [speed, setSpeed] = useState(1000);
-  const [tier, setTier] = useState<Switch['tier'] | ''>('access');
-  const [naming, setNaming] = useState<Chosen | null>(null);
-  const chart = useRef<ChartHandle>(null);
-
-  const { vlan } = view;
+/** The drawing: where everything is, how it looks, and what of it is marked. */
+function useDrawing(design: Design, vlan: number | null) {
   const lens = useMemo(() => (vlan === null ? null : { vlan, presence: presence(design, vlan) }), [design, vlan]);
   const at = useMemo(() => arrangeAsCabled(design, AREA).at, [design]);
   const places = useMemo(() => placesOf(design, at), [design, at]);
   const [marks, setMarks] = useState<Marks | null>(null);
   const looks = useMemo(() => looksOf(design, lens, marks), [design, lens, marks]);
   const scene = useMemo(() => layOut(looks, places), [looks, places]);
-  const selection = useMemo(() => view.selection.filter((ref) => isThere(design, ref)), [view.selection, design]);
-
   const placeOf = useCallback(
     ({ kind, id }: Chosen): Point | null =>
       (kind === 'switch' ? places.switches : kind === 'host' ? places.hosts : places.segments).get(id) ?? null,
     [places],
   );
+  return { lens, places, looks, scene, setMarks, placeOf };
+}
+
+/** How the design is changed, and what is selected after. */
+function useMaking(design: Design) {
+  const { setView, edit } = useBench();
   /** `to`: the design that the edits lead to, where that is known. */
   const run = useCallback(
     ({ label, edits }: Action, to?: Design) =>
@@ -56,6 +51,22 @@ export function useCabling() {
     },
     [run, selectMany],
   );
+  return { run, make, selectMany };
+}
+
+/** What the parts of the cabling stage share. */
+export function useCabling() {
+  const { view, setView, select } = useBench();
+  const design = useSession((s) => s.design);
+  const [tool, setTool] = useState<Tool>('select');
+  const [speed, setSpeed] = useState(1000);
+  const [tier, setTier] = useState<Switch['tier'] | ''>('access');
+  const [naming, setNaming] = useState<Chosen | null>(null);
+  const chart = useRef<ChartHandle>(null);
+  const { lens, places, looks, scene, setMarks, placeOf } = useDrawing(design, view.vlan);
+  const { run, make, selectMany } = useMaking(design);
+  const selection = useMemo(() => view.selection.filter((ref) => isThere(design, ref)), [view.selection, design]);
+
   // One value as long as nothing in it changes: commands and effects hang on it.
   return useMemo(
     () => ({
@@ -99,9 +110,11 @@ export function useCabling() {
       looks,
       scene,
       placeOf,
+      setMarks,
       run,
       make,
     ],
   );
 }
+
 export type Cabling = ReturnType<typeof useCabling>;

@@ -38,6 +38,7 @@ const STEP: Record<string, Point> = {
   ArrowUp: { x: 0, y: -10 },
   ArrowDown: { x: 0, y: 10 },
 };
+
 type Say = (notice: { text: string }) => void;
 
 /** Commands for what is selected: each says what to select where that is missing. */

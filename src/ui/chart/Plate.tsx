@@ -48,31 +48,7 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
       aria-pressed={selected}
       tabIndex={-1}
     >
-      {plate.region && (
-        <>
-          {plate.region.hue >= 0 && (
-            <rect
-              className="region-wash"
-              style={{ fill: `var(--hue-${plate.region.hue})` }}
-              x={-width / 2 - 6}
-              y={-PLATE.height / 2 - 22}
-              width={width + 12}
-              height={PLATE.height + 44}
-              rx={9}
-            />
-          )}
-          {lines === 2 && (
-            <text
-              className="region-name"
-              style={{ fill: plate.region.hue >= 0 ? `var(--hue-${plate.region.hue})` : 'var(--ink-2)' }}
-              x={-width / 2}
-              y={-PLATE.height / 2 - 10}
-            >
-              {plate.region.name}
-            </text>
-          )}
-        </>
-      )}
+      {plate.region && <RegionOf region={plate.region} width={width} named={lines === 2} />}
       {selected && (
         <rect
           className="halo"
@@ -103,3 +79,38 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
     </g>
   );
 }, sameLooks);
+
+interface RegionProps {
+  readonly region: NonNullable<PlateItem['region']>;
+  readonly width: number;
+  readonly named: boolean;
+}
+
+/** The MST region of a switch: a wash behind it, and its name where there is room. */
+function RegionOf({ region, width, named }: RegionProps) {
+  return (
+    <>
+      {region.hue >= 0 && (
+        <rect
+          className="region-wash"
+          style={{ fill: `var(--hue-${region.hue})` }}
+          x={-width / 2 - 6}
+          y={-PLATE.height / 2 - 22}
+          width={width + 12}
+          height={PLATE.height + 44}
+          rx={9}
+        />
+      )}
+      {named && (
+        <text
+          className="region-name"
+          style={{ fill: region.hue >= 0 ? `var(--hue-${region.hue})` : 'var(--ink-2)' }}
+          x={-width / 2}
+          y={-PLATE.height / 2 - 10}
+        >
+          {region.name}
+        </text>
+      )}
+    </>
+  );
+}

@@ -109,6 +109,7 @@ function wireLook(
 }
 
 type Bare = Omit<WireItem, 'a' | 'b'>;
+
 /** An end of a wire: a port on a plate, or the middle of a host or segment. */
 type BareEnd =
   | { readonly bridge: number; readonly port: number }

@@ -9,6 +9,7 @@ import { PLATE, plateWidth, wirePath } from './geometry';
 import { sceneOf } from './scene';
 
 const AREA = { width: 860, height: 640 };
+
 function scene(design = asCabled(), tree = 0, arrangement: 'depth' | 'cabling' = 'depth') {
   const solved = solveDesign(design);
   const of = solved.trees[tree]!;

@@ -5,13 +5,17 @@ import type { Scene } from './scene-items';
 
 /** Below this scale ports are too small to tell apart: they are left out. */
 export const FAR = 0.42;
+
 /** The same in a large design, where at a smaller scale too many would be in sight at once. */
 const FAR_OF_MANY = 0.62;
+
 /** And in a very large one. */
 const FAR_OF_VERY_MANY = 0.8;
 const VERY_MANY = 2500;
+
 /** Names of ports and labels of cables are read from this scale on; in a small design they are always there. */
 const NAMES = 0.9;
+
 /** With fewer ports than this, all are drawn: moving the chart then changes nothing in it. */
 export const FEW = 400;
 
@@ -21,6 +25,7 @@ export const farScale = ({ pegs }: Pick<Scene, 'pegs'>): number =>
 
 /** Whether names of ports are worth drawing. */
 export const namesAt = (scale: number, { pegs }: Pick<Scene, 'pegs'>): boolean => pegs.length <= FEW || scale >= NAMES;
+
 /** How much of the window's size is drawn beyond its edges, so that a short move finds it there. */
 const MARGIN = 0.3;
 

@@ -8,6 +8,7 @@ import type { Anchor, Point } from './geometry';
 import type { Scene, WireItem } from './scene-items';
 
 const DURATION_MS = 420;
+
 /** Above this many wires a frame takes too long to draw; the drawing then changes at once. */
 const MOST_WIRES = 900;
 

@@ -18,6 +18,7 @@ export const PLATE = { width: 116, height: 48, widest: 320 } as const;
 export function plateWidth(wires: number): number {
   return Math.min(PLATE.widest, Math.max(PLATE.width, Math.ceil(wires * 0.62) * (PEG.size + PEG.gap) + 12));
 }
+
 /** Distance from the peg's middle to the middle of the open knot, and the knot's radius. */
 export const KNOT = { away: 25, radius: 6.5 } as const;
 

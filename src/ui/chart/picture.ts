@@ -17,6 +17,7 @@ const STYLES = [
   'opacity',
 ] as const;
 const MARGIN = 24;
+
 /** Marks of the moment, not of the drawing. */
 const PASSING = '.overlay, .halo, .grip, .hit, title, .ring';
 

@@ -10,6 +10,7 @@ const node = (parent: number, level: number, order: number): TidyNode => ({
   width: 100,
   beside: 0,
 });
+
 const forests = fc
   .array(fc.record({ parent: fc.nat(), order: fc.nat({ max: 50 }) }), { minLength: 1, maxLength: 60 })
   .map((list) => {

@@ -56,42 +56,60 @@ function forestOf(nodes: readonly TidyNode[]): Forest {
   return { nodes, children, tops };
 }
 
-/** `gap(upper, lower)` is the height between two neighbouring levels; leaves wrap after `columns`. */
-function layOut(
-  { nodes, children, tops }: Forest,
-  gap: (upper: number, lower: number) => number,
-  columns: number,
-): TidyLayout {
-  const x = new Float64Array(nodes.length);
-  const subRow = new Int32Array(nodes.length);
-  const subRows = new Map<number, number>();
-  const shift = (node: number, by: number) => {
-    x[node]! += by;
-    for (const child of children[node]!) shift(child, by);
-  };
+/** Where the nodes of a forest are from left to right, and in which row of a block; leaves wrap after `columns`. */
+class Placing {
+  readonly x: Float64Array;
+  readonly subRow: Int32Array;
+  /** Rows of the largest block on each level. */
+  readonly subRows = new Map<number, number>();
+
+  constructor(
+    private readonly forest: Forest,
+    private readonly columns: number,
+  ) {
+    this.x = new Float64Array(forest.nodes.length);
+    this.subRow = new Int32Array(forest.nodes.length);
+  }
+
+  /** All trees beside each other; the width of them all. */
+  all(): number {
+    let width = 0;
+    for (const top of this.forest.tops) {
+      const size = this.place(top);
+      this.shift(top, width);
+      width += size;
+    }
+    return width;
+  }
+
+  private shift(node: number, by: number): void {
+    this.x[node]! += by;
+    for (const child of this.forest.children[node]!) this.shift(child, by);
+  }
 
   /** Lays a subtree out from x = 0 and gives its width; the node stands over the middle of its children. */
-  const place = (node: number): number => {
+  private place(node: number): number {
+    const { nodes, children } = this.forest;
     const half = (nodes[node]!.width + SLOT_GAP) / 2;
-    const groups = blocks(children[node]!);
     let width = 0;
-    for (const group of groups) {
-      if (group.length > 1) width += placeBlock(group, width);
-      else {
-        const child = group[0]!;
-        const size = place(child);
-        shift(child, width);
+    for (const group of this.blocks(children[node]!)) {
+      const [child, ...others] = group;
+      if (others.length > 0) width += this.placeBlock(group, width);
+      else if (child !== undefined) {
+        const size = this.place(child);
+        this.shift(child, width);
         width += size;
       }
     }
     const middle = Math.max(half, width / 2);
-    if (middle > width / 2) for (const child of children[node]!) shift(child, middle - width / 2);
-    x[node] = middle;
+    if (middle > width / 2) for (const child of children[node]!) this.shift(child, middle - width / 2);
+    this.x[node] = middle;
     return Math.max(width, middle + half + nodes[node]!.beside);
-  };
+  }
 
   /** Leaves of one parent and level, in the order of their siblings, go into one block when they are many. */
-  const blocks = (list: readonly number[]): number[][] => {
+  private blocks(list: readonly number[]): number[][] {
+    const { nodes, children } = this.forest;
     const result: number[][] = [];
     const open = new Map<number, number[]>();
     for (const child of list) {
@@ -104,26 +122,28 @@ function layOut(
         if (children[child]!.length === 0) open.set(level, fresh);
       }
     }
-    return result.flatMap((block) => (block.length > columns ? [block] : block.map((child) => [child])));
-  };
+    return result.flatMap((block) => (block.length > this.columns ? [block] : block.map((child) => [child])));
+  }
 
-  const placeBlock = (block: readonly number[], from: number): number => {
+  private placeBlock(block: readonly number[], from: number): number {
+    const { nodes } = this.forest;
     const slot = Math.max(...block.map((n) => nodes[n]!.width)) + SLOT_GAP;
     block.forEach((node, i) => {
-      x[node] = from + (i % columns) * slot + slot / 2;
-      subRow[node] = Math.floor(i / columns);
+      this.x[node] = from + (i % this.columns) * slot + slot / 2;
+      this.subRow[node] = Math.floor(i / this.columns);
     });
     const level = nodes[block[0]!]!.level;
-    subRows.set(level, Math.max(subRows.get(level) ?? 1, Math.ceil(block.length / columns)));
-    return columns * slot;
-  };
-
-  let width = 0;
-  for (const top of tops) {
-    const size = place(top);
-    shift(top, width);
-    width += size;
+    this.subRows.set(level, Math.max(this.subRows.get(level) ?? 1, Math.ceil(block.length / this.columns)));
+    return this.columns * slot;
   }
+}
+
+/** `gap(upper, lower)` is the height between two neighbouring levels; leaves wrap after `columns`. */
+function layOut(forest: Forest, gap: (upper: number, lower: number) => number, columns: number): TidyLayout {
+  const { nodes } = forest;
+  const placing = new Placing(forest, columns);
+  const width = placing.all();
+  const { x, subRow, subRows } = placing;
   const levels = [...new Set(nodes.map((n) => n.level))].sort((a, b) => a - b);
   const levelY = new Map<number, number>();
   let y = 0;

@@ -11,6 +11,7 @@ import { fittingScale } from './useZoom';
 
 /** How long a zoom has to rest before ports come or go: coming and going on the way would hold it up. */
 const ZOOM_REST_MS = 180;
+
 /** What the panels beside and above a chart take of the window, about. */
 const BESIDE = { width: 480, height: 130 };
 

@@ -13,6 +13,7 @@ import { useDetail } from './useDetail';
 import { useZoom } from './useZoom';
 
 export const RULER_WIDTH = 84;
+
 /** A drawing that changed but still fits is left at its scale while that is within this share of the best. */
 const REFIT = 0.18;
 
@@ -25,6 +26,7 @@ function useParts() {
   const pegs = useRef<SVGGElement>(null);
   return { svg, viewport, ruler, overlay, pegs };
 }
+
 export type Parts = ReturnType<typeof useParts>;
 
 export function useView(scene: Scene, fitKey: string) {
@@ -75,6 +77,7 @@ export function useView(scene: Scene, fitKey: string) {
   });
   return { parts, drawing, transform, taken, detail, names, scaleBy };
 }
+
 export type ChartView = ReturnType<typeof useView>;
 
 /** Fits when it is asked for, and tells of each size that the chart gets. */

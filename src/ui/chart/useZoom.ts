@@ -21,6 +21,28 @@ interface Options {
   readonly taken: RefObject<boolean>;
 }
 
+/** Moves so that a box is shown as large as it goes; null where it is in sight already, within the tolerance, or there is no room. */
+function fitting(
+  now: ZoomTransform,
+  size: { width: number; height: number },
+  box: Box,
+  left: number,
+  tolerance: number,
+): ZoomTransform | null {
+  const [width, height] = [size.width - left - 16, size.height - 32];
+  if (width < 50 || height < 50) return null;
+  const k = fittingScale(box, width, height);
+  const inSight =
+    now.applyX(box.left) >= left - 8 &&
+    now.applyX(box.right) <= left + width + 16 &&
+    now.applyY(box.top) >= 0 &&
+    now.applyY(box.bottom) <= height + 32;
+  if (inSight && Math.abs(now.k / k - 1) < tolerance) return null;
+  const x = left + (width - k * (box.right - box.left)) / 2 - k * box.left;
+  const y = 16 + (height - k * (box.bottom - box.top)) / 2 - k * box.top;
+  return zoomIdentity.translate(x, y).scale(k);
+}
+
 /** Pan and zoom by wheel, drag, pinch and keys. */
 export function useZoom({ svg, onMove, taken }: Options) {
   const behaviour = useMemo(() => d3zoom<SVGSVGElement, unknown>().scaleExtent(SCALES).clickDistance(4), []);
@@ -59,20 +81,10 @@ export function useZoom({ svg, onMove, taken }: Options) {
     (box: Box, left: number, tolerance: number) => {
       const element = svg.current;
       if (!element) return;
-      const [width, height] = [size.current.width - left - 16, size.current.height - 32];
-      if (width < 50 || height < 50) return;
-      const k = fittingScale(box, width, height);
-      const now = zoomTransform(element);
-      const inSight =
-        now.applyX(box.left) >= left - 8 &&
-        now.applyX(box.right) <= left + width + 16 &&
-        now.applyY(box.top) >= 0 &&
-        now.applyY(box.bottom) <= height + 32;
-      if (inSight && Math.abs(now.k / k - 1) < tolerance) return;
-      const x = left + (width - k * (box.right - box.left)) / 2 - k * box.left;
-      const y = 16 + (height - k * (box.bottom - box.top)) / 2 - k * box.top;
+      const to = fitting(zoomTransform(element), size.current, box, left, tolerance);
+      if (!to) return;
       moved.current = false;
-      moveTo(zoomIdentity.translate(x, y).scale(k));
+      moveTo(to);
     },
     [svg, moveTo],
   );

@@ -67,53 +67,13 @@ interface ItemProps {
 }
 
 function StripItem({ fold, inView, onPick }: ItemProps) {
-  const [more, setMore] = useState<HTMLElement | null>(null);
   const hidden = useBench().view.board === 'predict';
-  const { trees, root, byMac, parts, regions, blocked } = fold;
+  const { trees } = fold;
   const current = inView !== null && trees.includes(inView);
   const hue = useSession((s) => hueOf(s.design, (current ? inView : trees[0]!).tree));
-  const shown =
-    current && !trees.slice(0, MOST_NUMBERS).includes(inView)
-      ? [inView, ...trees].slice(0, MOST_NUMBERS)
-      : trees.slice(0, MOST_NUMBERS);
-  const named = trees.length <= 2;
   return (
     <div className="strip-item" aria-current={current || undefined} style={{ borderLeftColor: `var(--hue-${hue})` }}>
-      <div className="strip-numbers">
-        {shown.map((t) => (
-          <button
-            key={t.tree.id}
-            className="plain"
-            aria-pressed={t === inView}
-            onClick={() => onPick(t.tree.id)}
-            title={t.tree.name}
-            aria-label={`Tree ${t.tree.vlan ?? treeTitle(t.tree)} ${t.tree.vlan === null ? '' : t.tree.name}`}
-          >
-            {t.tree.vlan !== null && !t.tree.name && named ? 'VLAN ' : ''}
-            {t.tree.vlan ?? (named ? t.tree.name : treeMark(t.tree))}
-            {named && t.tree.vlan !== null && <span> {t.tree.name}</span>}
-          </button>
-        ))}
-        {trees.length > MOST_NUMBERS && (
-          <button className="plain quiet" aria-haspopup="menu" onClick={(e) => setMore(e.currentTarget)}>
-            +{trees.length - MOST_NUMBERS} alike
-          </button>
-        )}
-        <Menu open={more !== null} anchorEl={more} onClose={() => setMore(null)}>
-          {trees.map((t) => (
-            <MenuItem
-              key={t.tree.id}
-              selected={t === inView}
-              onClick={() => {
-                setMore(null);
-                onPick(t.tree.id);
-              }}
-            >
-              {treeTitle(t.tree)}
-            </MenuItem>
-          ))}
-        </Menu>
-      </div>
+      <Numbers trees={trees} inView={inView} onPick={onPick} />
       {hidden ? (
         <span className="quiet strip-root">root and blocked ports hidden</span>
       ) : (
@@ -122,18 +82,75 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
           tabIndex={-1}
           onClick={() => onPick((current ? inView : trees[0]!).tree.id)}
         >
-          <span className={byMac ? 'alarm' : 'quiet'}>
-            {root === null ? 'no switch has it' : `root ${root}`}
-            {byMac && ', by MAC address only'}
-          </span>
-          <span className="quiet">
-            {' '}
-            · {blocked} blocked
-            {parts > 1 && (parts > regions ? <b className="alarm"> · {parts} parts</b> : ` · ${parts} regions`)}
-          </span>
-          <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>
+          <Outcome fold={fold} />
         </button>
       )}
+    </div>
+  );
+}
+
+/** Root and blocked ports of the trees. */
+function Outcome({ fold: { trees, root, byMac, parts, regions, blocked } }: Pick<ItemProps, 'fold'>) {
+  return (
+    <>
+      <span className={byMac ? 'alarm' : 'quiet'}>
+        {root === null ? 'no switch has it' : `root ${root}`}
+        {byMac && ', by MAC address only'}
+      </span>
+      <span className="quiet">
+        {' '}
+        · {blocked} blocked
+        {parts > 1 && (parts > regions ? <b className="alarm"> · {parts} parts</b> : ` · ${parts} regions`)}
+      </span>
+      <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>
+    </>
+  );
+}
+
+/** The first few of the trees, the one in view among them, and a menu of all. */
+function Numbers({ trees, inView, onPick }: Omit<ItemProps, 'fold'> & Pick<Fold, 'trees'>) {
+  const [more, setMore] = useState<HTMLElement | null>(null);
+  const current = inView !== null && trees.includes(inView);
+  const shown =
+    current && !trees.slice(0, MOST_NUMBERS).includes(inView)
+      ? [inView, ...trees].slice(0, MOST_NUMBERS)
+      : trees.slice(0, MOST_NUMBERS);
+  const named = trees.length <= 2;
+  return (
+    <div className="strip-numbers">
+      {shown.map((t) => (
+        <button
+          key={t.tree.id}
+          className="plain"
+          aria-pressed={t === inView}
+          onClick={() => onPick(t.tree.id)}
+          title={t.tree.name}
+          aria-label={`Tree ${t.tree.vlan ?? treeTitle(t.tree)} ${t.tree.vlan === null ? '' : t.tree.name}`}
+        >
+          {t.tree.vlan !== null && !t.tree.name && named ? 'VLAN ' : ''}
+          {t.tree.vlan ?? (named ? t.tree.name : treeMark(t.tree))}
+          {named && t.tree.vlan !== null && <span> {t.tree.name}</span>}
+        </button>
+      ))}
+      {trees.length > MOST_NUMBERS && (
+        <button className="plain quiet" aria-haspopup="menu" onClick={(e) => setMore(e.currentTarget)}>
+          +{trees.length - MOST_NUMBERS} alike
+        </button>
+      )}
+      <Menu open={more !== null} anchorEl={more} onClose={() => setMore(null)}>
+        {trees.map((t) => (
+          <MenuItem
+            key={t.tree.id}
+            selected={t === inView}
+            onClick={() => {
+              setMore(null);
+              onPick(t.tree.id);
+            }}
+          >
+            {treeTitle(t.tree)}
+          </MenuItem>
+        ))}
+      </Menu>
     </div>
   );
 }

@@ -34,6 +34,7 @@ interface Props {
   /** Whether there is a session that can be ended. */
   readonly session: boolean;
 }
+
 /** The first page: every design, and what can be done with it as a whole. */
 export function DesignList({ initial, version, session }: Props) {
   const [open, setOpen] = useState<Open>(null);

@@ -7,7 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
-import type { SourceFile } from '../../core/formats';
+import type { Intake, SourceFile } from '../../core/formats';
 import { api } from '../session/api';
 import type { DesignHead } from '../session/types';
 import { FileChoice } from '../controls/FileChoice';
@@ -22,8 +22,18 @@ interface Props {
   readonly onClose: () => void;
 }
 
-/** A new design from files; what comes in and what stays out is shown before anything happens. */
-export function ImportDialog({ initial, onDone, onClose }: Props) {
+/** What the files are still short of to make a network; null for nothing. */
+function lackOf(intake: Intake | null): string | null {
+  const whole = intake?.files.some((f) => f.kind === 'design' || f.kind === 'graphml') ?? false;
+  const tables = intake?.files.map((f) => f.kind) ?? [];
+  if (!intake || whole || tables.includes('switches')) return null;
+  return tables.includes('links')
+    ? 'Links name switches: add the table of switches (switch,mac) too.'
+    : 'Nothing in these files makes a network: add a design, a graph, or tables of switches and links.';
+}
+
+/** Files that are chosen, what they come to, and the design that is made of them. */
+function useImport({ initial, onDone }: Pick<Props, 'initial' | 'onDone'>) {
   const [files, setFiles] = useState<readonly SourceFile[]>(initial);
   const [name, setName] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -33,15 +43,7 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
     intake && intake.design.name !== 'Imported design'
       ? intake.design.name
       : (files[0]?.file.replace(/\.[^.]*$/, '').slice(0, 100) ?? '');
-  const whole = intake?.files.some((f) => f.kind === 'design' || f.kind === 'graphml') ?? false;
-  const tables = intake?.files.map((f) => f.kind) ?? [];
-  const lacks =
-    !intake || whole || tables.includes('switches')
-      ? null
-      : tables.includes('links')
-        ? 'Links name switches: add the table of switches (switch,mac) too.'
-        : 'Nothing in these files makes a network: add a design, a graph, or tables of switches and links.';
-
+  const lacks = lackOf(intake);
   const add = async (chosen: File[]) => {
     const read = await readFiles(chosen);
     if (!read.ok) return setFault(read.sentence);
@@ -60,7 +62,27 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
       setBusy(false);
     }
   };
+  return {
+    files,
+    clear: () => setFiles([]),
+    add,
+    submit,
+    name: name ?? proposed,
+    setName,
+    intake,
+    reading,
+    ready: intake !== null && lacks === null && !busy,
+    busy,
+    fault: fault ?? unread ?? lacks,
+  };
+}
 
+/** A new design from files; what comes in and what stays out is shown before anything happens. */
+export function ImportDialog({ initial, onDone, onClose }: Props) {
+  const { files, clear, add, submit, name, setName, intake, reading, ready, busy, fault } = useImport({
+    initial,
+    onDone,
+  });
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md">
       <form onSubmit={submit}>
@@ -73,7 +95,7 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
           <FileChoice chosen={files.length} onFiles={(chosen) => void add(chosen)} />
           <label className="file-row">
             <span>Name</span>
-            <TextField value={name ?? proposed} onChange={(e) => setName(e.target.value)} />
+            <TextField value={name} onChange={(e) => setName(e.target.value)} />
           </label>
           {intake && <IntakeList files={intake.files} />}
           {reading && (
@@ -81,16 +103,16 @@ export function ImportDialog({ initial, onDone, onClose }: Props) {
               Reading the files…
             </p>
           )}
-          {(fault ?? unread ?? lacks) && (
+          {fault && (
             <p className="alarm" role="alert">
-              {fault ?? unread ?? lacks}
+              {fault}
             </p>
           )}
         </DialogContent>
         <DialogActions>
-          {files.length > 0 && <Button onClick={() => setFiles([])}>Other files</Button>}
+          {files.length > 0 && <Button onClick={clear}>Other files</Button>}
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={!intake || lacks !== null || busy}>
+          <Button type="submit" variant="contained" disabled={!ready}>
             {busy ? 'Importing…' : intake?.files.some((f) => f.faults.length > 0) ? 'Import what fits' : 'Import'}
           </Button>
         </DialogActions>

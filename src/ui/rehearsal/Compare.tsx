@@ -26,6 +26,7 @@ const withTimers = (design: Design, timers: { helloTime: number; maxAge: number;
   ...design,
   switches: design.switches.map((s) => ({ ...s, ...timers })),
 });
+
 const inMode = (design: Design, rapid: boolean): Design => ({
   ...design,
   mode: isPerVlan(design.mode) ? (rapid ? 'per-vlan-rstp' : 'per-vlan-stp') : rapid ? 'rstp' : 'stp',
@@ -37,6 +38,7 @@ const withEdits = (design: Design, edits: readonly Edit[]): Design => {
   const applied = applyEdits(design, edits);
   return applied.ok ? applied.design : design;
 };
+
 /** Runs of the same script on changed designs, one at a time. */
 function useOtherRuns(script: Script) {
   const [others, setOthers] = useState<readonly Other[]>([]);
@@ -67,6 +69,7 @@ interface Row {
   /** Seconds unreachable in each run. */
   readonly lost: readonly number[];
 }
+
 /** The same script under another protocol, with other timers, or with the change that is tried out: gaps side by side. */
 export function Compare({ script, trace }: { script: Script; trace: Trace }) {
   const { draft } = useBench();
@@ -144,6 +147,7 @@ function GapTable({ names, rows }: GapsProps) {
     </table>
   );
 }
+
 const FILLS = ['var(--accent)', 'var(--ink-2)', 'var(--hue-2)', 'var(--hue-3)', 'var(--hue-1)'];
 
 function GapChart({ names, rows }: GapsProps) {

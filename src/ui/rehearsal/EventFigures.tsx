@@ -27,6 +27,7 @@ function valueSet(
 
 /** `Cost of gate 1 for VLAN 110: 4` with another value. */
 const relabelled = (label: string, value: number): string => label.replace(/: [^:]*$/, `: ${value}`);
+
 /** Both ends of a link in words. */
 function endsOf(design: Design, id: string): [string, string] {
   const link = linkById(design, id);
@@ -36,6 +37,7 @@ function endsOf(design: Design, id: string): [string, string] {
   };
   return [words('a'), words('b')];
 }
+
 /** What can be chosen about an event in addition to its time: an end, a count, a priority, a value. */
 export function EventFigures({ design, event, onChange }: Props) {
   switch (event.kind) {

@@ -38,10 +38,7 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
   if (index === null) return <p className="quiet">No frame of this tree was sent.</p>;
   const frame = frameAt(frames, index);
   const [earlier, later] = [stepFrame(frames, index, -1, meant), stepFrame(frames, index, 1, meant)];
-  const fields = fieldsOf(frame.octets);
   const receivers = [...groupBy(frame.heard, (h) => h.port)].map(([port, receptions]) => ({ port, receptions }));
-  const octets = (from: number, width: number) =>
-    [...frame.octets.subarray(from, from + width)].map((o) => o.toString(16).padStart(2, '0')).join(' ');
   return (
     <section aria-label="Frame">
       <h2>{portWords(design, frame.from)}</h2>
@@ -71,38 +68,32 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
       {receivers.map(({ port, receptions }) => (
         <FrameWhy key={port} design={design} trace={trace} frame={frame} receptions={receptions} onGo={onGo} />
       ))}
-      <table className="rows frame-fields">
-        <thead>
-          <tr>
-            <th scope="col">field</th>
-            <th scope="col">value</th>
-            <th scope="col">octets</th>
-          </tr>
-        </thead>
-        <tbody>
-          {fields.map((f) => (
-            <tr key={`${f.at} ${f.name}`}>
-              <th scope="row">{f.name}</th>
-              <td className="mono">{breakable(f.value)}</td>
-              <td className="mono quiet">{octets(f.at, f.width)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Fields octets={frame.octets} />
     </section>
   );
 }
 
-/** An identifier may be broken between its priority and its address. */
-function breakable(value: string) {
-  const dot = /^\w+\.(?=\w\w:)/.exec(value)?.[0];
-  return dot ? (
-    <>
-      {dot}
-      <wbr />
-      {value.slice(dot.length)}
-    </>
-  ) : (
-    value
+function Fields({ octets }: { octets: Uint8Array }) {
+  const hex = (from: number, width: number) =>
+    [...octets.subarray(from, from + width)].map((o) => o.toString(16).padStart(2, '0')).join(' ');
+  return (
+    <table className="rows frame-fields">
+      <thead>
+        <tr>
+          <th scope="col">field</th>
+          <th scope="col">value</th>
+          <th scope="col">octets</th>
+        </tr>
+      </thead>
+      <tbody>
+        {fieldsOf(octets).map((f) => (
+          <tr key={`${f.at} ${f.name}`}>
+            <th scope="row">{f.name}</th>
+            <td className="mono">{f.value}</td>
+            <td className="mono quiet">{hex(f.at, f.width)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

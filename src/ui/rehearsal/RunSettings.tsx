@@ -11,6 +11,7 @@ interface Props {
   probed: readonly Probe[];
   set: (field: keyof Script & string, value: unknown, words: string) => boolean;
 }
+
 const FIELDS = [
   { field: 'seed', label: 'seed', otherwise: 1, width: 60 },
   { field: 'helloSpread', label: 'hellos within, ms', otherwise: 1000, width: 96 },

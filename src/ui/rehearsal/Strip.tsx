@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import type { KeyboardEvent, PointerEvent } from 'react';
 import type { Design, Script } from '../../core/design';
 import { carriesVlan } from '../../core/trace';
 import type { Trace } from '../../core/trace';
@@ -101,6 +102,39 @@ function ticksIn(shown: Window): { step: number; ticks: number[] } {
   for (let t = Math.ceil(shown.from / step) * step; t <= shown.to; t += step) ticks.push(t);
   return { step, ticks };
 }
+
+/** The moment as a slider: pressed, pulled, and by keys. */
+function useSlider(
+  { at, shown, trace, onAt }: Pick<Props, 'at' | 'shown' | 'trace' | 'onAt'>,
+  timeAt: (clientX: number) => number,
+) {
+  const press = useRef<number | null>(null);
+  const scrub = (clientX: number) => onAt(Math.round(Math.min(trace.until, Math.max(0, timeAt(clientX)))));
+  return {
+    role: 'slider',
+    tabIndex: 0,
+    'aria-label': 'Time',
+    'aria-valuemin': 0,
+    'aria-valuemax': trace.until,
+    'aria-valuenow': at,
+    'aria-valuetext': `${(at / SECOND).toFixed(3)} s`,
+    onPointerDown: (e: PointerEvent<HTMLElement>) => {
+      if (e.clientX - e.currentTarget.getBoundingClientRect().left < LEFT - 8) return;
+      press.current = e.clientX;
+      e.currentTarget.setPointerCapture(e.pointerId);
+      scrub(e.clientX);
+    },
+    onPointerMove: (e: PointerEvent<HTMLElement>) => press.current !== null && scrub(e.clientX),
+    onPointerUp: () => (press.current = null),
+    onKeyDown: (e: KeyboardEvent<HTMLElement>) => {
+      const to = keyed(e.key, at, shown, trace.until);
+      if (to === null) return;
+      e.preventDefault();
+      onAt(to);
+    },
+  };
+}
+
 /** Time as a strip of lanes: contact, roots, ports that changed, BPDUs. */
 export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, onFrame, onMove, first }: Props) {
   const { box, width, room, x, timeAt, clip } = useTimeScale({ shown, onShown, trace });
@@ -110,38 +144,13 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
     return layoutOf(trace, own, first, HEAD, (port) => vlan === 0 || carriesVlan(design, port, vlan));
   }, [design, trace, tree, own, first]);
   const [pulled, setPulled] = useState<Pulled | null>(null);
-  const press = useRef<number | null>(null);
-  const scrub = (clientX: number) => onAt(Math.round(Math.min(trace.until, Math.max(0, timeAt(clientX)))));
+  const slider = useSlider({ at, shown, trace, onAt }, timeAt);
   const { step, ticks } = ticksIn(shown);
   const ticksTop = layout.bottom + 3 + HEADING;
   const y = ticksTop + MARKS.length * TICK_ROW;
   const isShown = at >= shown.from && at <= shown.to;
   return (
-    <div
-      className="time-strip"
-      ref={box}
-      role="slider"
-      tabIndex={0}
-      aria-label="Time"
-      aria-valuemin={0}
-      aria-valuemax={trace.until}
-      aria-valuenow={at}
-      aria-valuetext={`${(at / SECOND).toFixed(3)} s`}
-      onPointerDown={(e) => {
-        if (e.clientX - e.currentTarget.getBoundingClientRect().left < LEFT - 8) return;
-        press.current = e.clientX;
-        e.currentTarget.setPointerCapture(e.pointerId);
-        scrub(e.clientX);
-      }}
-      onPointerMove={(e) => press.current !== null && scrub(e.clientX)}
-      onPointerUp={() => (press.current = null)}
-      onKeyDown={(e) => {
-        const to = keyed(e.key, at, shown, trace.until);
-        if (to === null) return;
-        e.preventDefault();
-        onAt(to);
-      }}
-    >
+    <div className="time-strip" ref={box} {...slider}>
       {/* Stays in sight when the lanes are scrolled. */}
       <svg className="time-ruler" width={width} height={RULER} aria-hidden="true">
         {ticks.map((t) => (

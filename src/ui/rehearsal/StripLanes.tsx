@@ -112,12 +112,14 @@ function Name({ top, text }: { top: number; text: string }) {
     </text>
   );
 }
+
 /** Where lanes are, and what of their time is shown. */
 interface LaneProps extends Pick<Props, 'design' | 'trace' | 'shown'> {
   readonly clip: Clip;
   /** When guards tripped, by port. */
   readonly trips: ReadonlyMap<string, readonly number[]>;
 }
+
 /** The lanes of the strip; drawn again only when what is shown changes, not while the moment is pulled along. */
 export const Lanes = memo(function Lanes({ design, trace, layout, shown, left, room }: Props) {
   const trips = useMemo(() => {
@@ -246,6 +248,7 @@ function PortLaneDrawing({
     </g>
   );
 }
+
 interface ContactProps {
   design: Design;
   lane: ContactLane;

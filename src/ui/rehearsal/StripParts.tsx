@@ -8,6 +8,7 @@ import { vlanOf } from './moment';
 /** Room for the names of lanes, and the height of one. */
 export const LEFT = 190;
 export const ROW = 19;
+
 /** Height of a row of ticks. */
 export const TICK_ROW = 14;
 

@@ -16,6 +16,7 @@ const cell = (value: string | number): string => {
   const text = String(value);
   return /[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 };
+
 const csv = (rows: readonly (readonly (string | number)[])[]) =>
   rows.map((r) => r.map(cell).join(',')).join('\r\n') + '\r\n';
 

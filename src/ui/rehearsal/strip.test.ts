@@ -23,6 +23,7 @@ const trace = rehearse(design, {
     { id: 'b', at: 15, kind: 'root-off', vlan: 140 },
   ],
 });
+
 const OWN = 'vlan-110';
 
 describe('lanes', () => {
@@ -68,6 +69,7 @@ const baseOf = (solved: SolvedDesign, tree: SolvedTree) => ({
   frame: frameOf(solved, tree, arrangeAsCabled(solved.topology.design, { width: 600, height: 400 })),
   stands: solvedStands(solved, tree),
 });
+
 function sceneAt(base: ReturnType<typeof baseOf>, run: Trace, tree: string, at: number) {
   const stands = standsAt(base.topology, base.stands, run, tree, at);
   return { scene: buildScene(base.frame, stands), waiting: stands.waiting };

@@ -18,19 +18,9 @@ export interface Run {
   readonly again: () => void;
 }
 
-/** Rehearses a script whenever it or the design changes; the last trace stays until the next is there. */
-export function useRun(design: Design, script: Script | null): Run {
-  const [state, setState] = useState<Omit<Run, 'cancel' | 'again'>>({
-    trace: null,
-    progress: null,
-    failed: null,
-    stoppedEarly: false,
-    took: 0,
-  });
-  const [attempt, setAttempt] = useState(0);
-  const [job, setJob] = useState<RehearseJob | null>(null);
-  // Only what a run depends on: names and places of things on the sheet do not count.
-  const key = script
+/** Only what a run depends on: names and places of things on the sheet do not count. */
+const keyOf = (script: Script | null): string =>
+  script
     ? JSON.stringify([
         script.events,
         script.until,
@@ -42,6 +32,32 @@ export function useRun(design: Design, script: Script | null): Run {
         script.id,
       ])
     : '';
+/** The parts of a design that a run depends on. */
+const partsOf = (design: Design): readonly unknown[] => [
+  design.switches,
+  design.ports,
+  design.links,
+  design.segments,
+  design.bundles,
+  design.hosts,
+  design.mode,
+  design.regions,
+  design.pairs,
+  design.vlans,
+];
+
+/** Rehearses a script whenever it or the design changes; the last trace stays until the next is there. */
+export function useRun(design: Design, script: Script | null): Run {
+  const [state, setState] = useState<Omit<Run, 'cancel' | 'again'>>({
+    trace: null,
+    progress: null,
+    failed: null,
+    stoppedEarly: false,
+    took: 0,
+  });
+  const [attempt, setAttempt] = useState(0);
+  const [job, setJob] = useState<RehearseJob | null>(null);
+  const key = keyOf(script);
   useEffect(() => {
     if (!script) {
       setState((s) => ({ ...s, trace: null, progress: null }));
@@ -73,20 +89,7 @@ export function useRun(design: Design, script: Script | null): Run {
       mine?.drop();
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [
-    design.switches,
-    design.ports,
-    design.links,
-    design.segments,
-    design.bundles,
-    design.hosts,
-    design.mode,
-    design.regions,
-    design.pairs,
-    design.vlans,
-    key,
-    attempt,
-  ]);
+  }, [...partsOf(design), key, attempt]);
   const again = useCallback(() => setAttempt((n) => n + 1), []);
   return { ...state, cancel: () => job?.stop(), again };
 }

@@ -110,4 +110,5 @@ export const api = {
   health: () => call<{ version: string }>('GET', '/api/health'),
   exportUrl: (variant: string, format: string) => `${variantAt(variant)}/export?format=${format}`,
 };
+
 export type Api = typeof api;

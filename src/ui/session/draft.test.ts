@@ -15,6 +15,7 @@ const held = (): Held => {
   if (!tried.ok) throw new Error(tried.fault.sentence);
   return tried.held;
 };
+
 const changed = (kind: LastChange['kind'], change = [setField('switch', second!.id, 'name', 'another')]) => {
   const tried = tryEdits(base, '', change);
   if (!tried.ok) throw new Error(tried.fault.sentence);

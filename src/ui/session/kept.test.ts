@@ -46,6 +46,7 @@ test('what one window keeps is found by the next, and gone when there is nothing
   expect(keeper.write(NOTHING)).toBeNull();
   expect(store.entries.size).toBe(0);
 });
+
 function fail(): never {
   throw new Error('nothing was to be set aside');
 }

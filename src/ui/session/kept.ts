@@ -16,11 +16,13 @@ const entry = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('edit'), key, label, edits }),
   z.object({ kind: z.enum(['undo', 'redo']), key, label, target: z.union([z.string(), z.number()]) }),
 ]);
+
 const keptSchema = z.object({
   v: z.literal(1),
   left: z.array(z.object({ since: z.int().min(0), entries: z.array(entry) })),
   refused: z.array(z.object({ key, label, edits, sentence: z.string() })),
 });
+
 /** As releases before there were keys wrote it. */
 const oldSchema = z.array(z.object({ label, edits, since: z.int().min(0).default(0) }));
 

@@ -13,6 +13,7 @@ import type { Step } from './types';
 
 const FIRST_PAUSE = 1000;
 const LONGEST_PAUSE = 30_000;
+
 /** Steps whose inverse is remembered. */
 const MOST_DONE = 500;
 

@@ -43,6 +43,7 @@ function world() {
     });
   return { server, state, kept, open };
 }
+
 const waitingLabels = (kept: Kept) => kept.left.flatMap((l) => l.entries.map((e) => e.label));
 
 test('an edit shows at once and is stored behind it', async () => {

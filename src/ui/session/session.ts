@@ -68,107 +68,139 @@ const HISTORY_RETRY = 5000;
 /** A label as long as the server takes it. */
 export const shortLabel = (label: string): string =>
   label.length > LABEL_LENGTH ? `${label.slice(0, LABEL_LENGTH - 1)}…` : label;
+/** The reducer at work: events one after the other, and what is shown after each. */
+class Driver {
+  readonly store;
+  private state: State;
+  private closed = false;
+  private readonly queue: Event[] = [];
+  private handling = false;
 
-export function createSession(
-  api: Pick<Api, 'step' | 'move' | 'steps' | 'stack'>,
-  variant: LoadedVariant,
-  { client, keeper, newKey, author = () => '', reload = () => {}, wait = pause }: SessionOptions,
-) {
-  let state: State = initialState(variant);
-  let closed = false;
-  const queue: Event[] = [];
-  let handling = false;
+  constructor(
+    private readonly api: SessionApi,
+    private readonly variant: LoadedVariant,
+    private readonly options: Required<SessionOptions>,
+  ) {
+    this.state = initialState(variant);
+    this.store = createStore<SessionState>(() => ({
+      ...shown(this.state),
+      solved: solveDesign(variant.design),
+      last: null,
+      complaint: null,
+    }));
+  }
 
-  const store = createStore<SessionState>(() => ({
-    ...shown(state),
-    solved: solveDesign(variant.design),
-    last: null,
-    complaint: null,
-  }));
-  const { getState, setState } = store;
-  const complain = (sentence: string) => setState((s) => ({ complaint: { sentence, n: (s.complaint?.n ?? 0) + 1 } }));
+  get now(): State {
+    return this.state;
+  }
+
+  readonly complain = (sentence: string): void =>
+    this.store.setState((s) => ({ complaint: { sentence, n: (s.complaint?.n ?? 0) + 1 } }));
+
+  close(): void {
+    this.closed = true;
+  }
 
   /** Shows the present state; `change` is what brought another design about. */
-  function publish(change: Extract<Effect, { type: 'changed' }> | undefined): void {
-    const { design, solved: before } = getState();
-    if (design === state.design) return setState(shown(state));
+  private publish(change: Extract<Effect, { type: 'changed' }> | undefined): void {
+    const { store, state } = this;
+    const { design, solved: before } = store.getState();
+    if (design === state.design) return store.setState(shown(state));
     const solved = solveDesign(state.design, before);
     const last = change
       ? { last: { label: change.label, kind: change.kind, before, moved: movedBetween(before, solved) } }
       : {};
-    setState({ ...shown(state), solved, ...last });
+    store.setState({ ...shown(state), solved, ...last });
   }
 
-  function dispatch(event: Event): void {
-    queue.push(event);
-    if (handling) return;
-    handling = true;
+  readonly dispatch = (event: Event): void => {
+    this.queue.push(event);
+    if (this.handling) return;
+    this.handling = true;
     try {
-      for (let next = queue.shift(); next; next = queue.shift()) {
-        const [after, effects] = reduce(state, next);
-        state = after;
-        for (const effect of effects) perform(effect);
-        publish(effects.find((e) => e.type === 'changed'));
+      for (let next = this.queue.shift(); next; next = this.queue.shift()) {
+        const [after, effects] = reduce(this.state, next);
+        this.state = after;
+        for (const effect of effects) this.perform(effect);
+        this.publish(effects.find((e) => e.type === 'changed'));
       }
     } finally {
-      handling = false;
+      this.handling = false;
     }
-  }
-
-  const failed = (error: unknown): void => {
-    if (closed) return;
-    const passing = error instanceof Unreached ? error : null;
-    const reason = passing?.message ?? (error instanceof Error ? error.message : String(error));
-    dispatch({ type: 'failed', reason, retryAfter: passing?.retryAfter ?? null });
   };
 
-  const send = async (entry: Entry, revision: number): Promise<void> => {
-    const sender: Sender = { key: entry.key, client, author: author(), epoch: state.epoch };
+  private readonly failed = (error: unknown): void => {
+    if (this.closed) return;
+    const passing = error instanceof Unreached ? error : null;
+    const reason = passing?.message ?? (error instanceof Error ? error.message : String(error));
+    this.dispatch({ type: 'failed', reason, retryAfter: passing?.retryAfter ?? null });
+  };
+
+  private async send(entry: Entry, revision: number): Promise<void> {
+    const { api, variant, options } = this;
+    const sender: Sender = {
+      key: entry.key,
+      client: options.client,
+      author: options.author(),
+      epoch: this.state.epoch,
+    };
     try {
       const step =
         entry.kind === 'edit'
           ? await api.step(variant.id, revision, entry.label, entry.edits, sender)
           : await api.move(entry.kind, variant.id, revision, entry.target, sender);
-      if (!closed) dispatch({ type: 'stored', key: entry.key, step });
+      if (!this.closed) this.dispatch({ type: 'stored', key: entry.key, step });
     } catch (error) {
-      if (!(error instanceof Refusal)) return failed(error);
-      if (!closed)
-        dispatch({ type: 'refused', key: entry.key, code: error.code, sentence: error.message, steps: error.steps });
+      if (!(error instanceof Refusal)) return this.failed(error);
+      const { code, message: sentence, steps } = error;
+      if (!this.closed) this.dispatch({ type: 'refused', key: entry.key, code, sentence, steps });
     }
-  };
+  }
 
-  const fetchHistory = async (kind: 'undo' | 'redo', from: number): Promise<void> => {
+  private async fetchHistory(kind: 'undo' | 'redo', from: number): Promise<void> {
     try {
-      dispatch({ type: 'history', kind, from, ...(await api.stack(variant.id, kind, from)) });
+      this.dispatch({ type: 'history', kind, from, ...(await this.api.stack(this.variant.id, kind, from)) });
     } catch {
-      await wait(HISTORY_RETRY);
-      if (!closed) dispatch({ type: 'history', kind, from, entries: [], below: from });
+      await this.options.wait(HISTORY_RETRY);
+      if (!this.closed) this.dispatch({ type: 'history', kind, from, entries: [], below: from });
     }
-  };
+  }
 
-  function perform(effect: Effect): void {
+  private perform(effect: Effect): void {
+    const { api, variant, options } = this;
     switch (effect.type) {
       case 'send':
-        return void send(effect.entry, effect.revision);
+        return void this.send(effect.entry, effect.revision);
       case 'fetch-steps':
         return void api
           .steps(variant.id, effect.since)
-          .then((steps) => closed || dispatch({ type: 'steps', steps }), failed);
+          .then((steps) => this.closed || this.dispatch({ type: 'steps', steps }), this.failed);
       case 'fetch-history':
-        return void fetchHistory(effect.kind, effect.from);
+        return void this.fetchHistory(effect.kind, effect.from);
       case 'wait':
-        return void wait(effect.ms).then(() => closed || dispatch({ type: 'retry' }));
+        return void options.wait(effect.ms).then(() => this.closed || this.dispatch({ type: 'retry' }));
       case 'keep':
-        return dispatch({ type: 'kept', fault: keeper.write(effect.kept) });
+        return this.dispatch({ type: 'kept', fault: options.keeper.write(effect.kept) });
       case 'complain':
-        return complain(effect.sentence);
+        return this.complain(effect.sentence);
       case 'reload':
-        return state.notKept === null ? reload() : undefined;
+        return this.state.notKept === null ? options.reload() : undefined;
       case 'changed':
         return;
     }
   }
+}
 
+type SessionApi = Pick<Api, 'step' | 'move' | 'steps' | 'stack'>;
+
+export function createSession(
+  api: SessionApi,
+  variant: LoadedVariant,
+  { author = () => '', reload = () => {}, wait = pause, ...needed }: SessionOptions,
+) {
+  const driver = new Driver(api, variant, { ...needed, author, reload, wait });
+  const { store, complain, dispatch } = driver;
+  const { newKey, keeper } = needed;
   return {
     store,
     complain,
@@ -177,9 +209,9 @@ export function createSession(
      * from the design in view, for those who have applied them already.
      */
     edit(label: string, edits: readonly Edit[], known?: { from: Design; to: Design }): readonly Fault[] {
+      const { design } = driver.now;
       if (edits.length === 0) return [];
-      const applied =
-        known?.from === state.design ? { ok: true as const, design: known.to } : applyEdits(state.design, edits);
+      const applied = known?.from === design ? { ok: true as const, design: known.to } : applyEdits(design, edits);
       if (!applied.ok) return applied.faults;
       dispatch({ type: 'edit', key: newKey(), label: shortLabel(label), edits, design: applied.design });
       return [];
@@ -187,7 +219,7 @@ export function createSession(
     undo: () => dispatch({ type: 'undo', key: newKey() }),
     redo: () => dispatch({ type: 'redo', key: newKey() }),
     /** The server tells of a new revision of this variant. */
-    told: (revision: number) => revision > state.revision && dispatch({ type: 'told', revision }),
+    told: (revision: number) => revision > driver.now.revision && dispatch({ type: 'told', revision }),
     /** The server tells which life of the database it serves. */
     epoch: (epoch: string) => dispatch({ type: 'epoch', epoch }),
     /** Takes up what the page before this one left. */
@@ -201,16 +233,14 @@ export function createSession(
     /** What waits is stored, or known not to be, when this settles. */
     settled: (): Promise<void> =>
       new Promise((resolve) => {
-        if (savingOf(state) !== 'saving') return resolve();
+        if (savingOf(driver.now) !== 'saving') return resolve();
         const stop = store.subscribe((s) => {
           if (s.saving === 'saving') return;
           stop();
           resolve();
         });
       }),
-    close(): void {
-      closed = true;
-    },
+    close: () => driver.close(),
   };
 }
 

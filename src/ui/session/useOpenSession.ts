@@ -18,6 +18,7 @@ const newKey = () => nanoid(14);
 
 /** Sessions of this page by variant: one that still has something to send goes on when its design is opened again. */
 const open = new Map<string, Session>();
+
 /** Warns before the page is left while changes of any of its designs wait, also of those that are no longer shown. */
 function warnBeforeLeaving(): void {
   window.addEventListener('beforeunload', (event) => {
@@ -77,6 +78,30 @@ export interface OpenSession {
   readonly postpone: () => void;
 }
 
+/** What the server and the network say while a session is open. */
+function useListening(session: Session, variantId: string): void {
+  useEffect(
+    () =>
+      listenToNotices((notice) => {
+        if (notice.kind === 'hello' || notice.kind === 'restored') {
+          session.epoch(notice.epoch);
+          // Steps may have been made while this window was not listening.
+          session.told(session.store.getState().revision + 1);
+          session.tryNow();
+        } else if (notice.kind === 'step' && notice.variant === variantId) session.told(notice.revision);
+      }),
+    [session, variantId],
+  );
+
+  useEffect(() => {
+    const again = () => session.tryNow();
+    window.addEventListener('online', again);
+    return () => {
+      window.removeEventListener('online', again);
+    };
+  }, [session]);
+}
+
 export function useOpenSession(variant: LoadedVariant, onAside: (storageKey: string) => void): OpenSession {
   const [session] = useState(() => sessionFor(variant));
   const [left, setLeft] = useState<readonly Found[]>([]);
@@ -108,28 +133,7 @@ export function useOpenSession(variant: LoadedVariant, onAside: (storageKey: str
       if (session.store.getState().saving === 'saved') open.delete(variant.id);
     };
   }, [session, variant.id, onAside]);
-
-  useEffect(
-    () =>
-      listenToNotices((notice) => {
-        if (notice.kind === 'hello' || notice.kind === 'restored') {
-          session.epoch(notice.epoch);
-          // Steps may have been made while this window was not listening.
-          session.told(session.store.getState().revision + 1);
-          session.tryNow();
-        } else if (notice.kind === 'step' && notice.variant === variant.id) session.told(notice.revision);
-      }),
-    [session, variant.id],
-  );
-
-  useEffect(() => {
-    const again = () => session.tryNow();
-    window.addEventListener('online', again);
-    return () => {
-      window.removeEventListener('online', again);
-    };
-  }, [session]);
-
+  useListening(session, variant.id);
   const without = (found: Found) => setLeft((list) => list.filter((f) => f !== found));
   return {
     session,

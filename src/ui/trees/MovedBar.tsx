@@ -20,6 +20,7 @@ function treeWord(id: string): string {
   if (parts?.kind === 'vlan') return String(parts.vlan);
   return parts?.kind === 'instance' ? `instance ${parts.instance}` : id;
 }
+
 const roleWord = (role: MovedTree['ports'][number]['before']) =>
   ROLE_LETTER[role] || (role === 'disabled' ? 'down' : 'out');
 

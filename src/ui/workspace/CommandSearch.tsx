@@ -3,6 +3,7 @@ import Autocomplete from '@mui/material/Autocomplete';
 import Dialog from '@mui/material/Dialog';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
+import type { ReactNode } from 'react';
 import { treeTitle } from '../controls/tree-names';
 import type { Ref } from '../session/view';
 import { useBench, useSession } from '../session/context';
@@ -18,12 +19,12 @@ interface Entry {
 
 const MOST_SHOWN = 60;
 
-/** One field that finds commands, trees, switches, hosts and ports. */
-export function CommandSearch({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }) {
+/** Everything that can be found, group by group. */
+function useEntries(commands: readonly Command[]): Entry[] {
   const { setView, select } = useBench();
   const design = useSession((s) => s.design);
   const trees = useSession((s) => s.solved.trees);
-  const entries = useMemo((): Entry[] => {
+  return useMemo((): Entry[] => {
     const go = (ref: Ref) => () => select(ref);
     const names = new Map(design.switches.map((s) => [s.id, s.name]));
     return [
@@ -60,7 +61,20 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
       })),
     ];
   }, [commands, design, trees, select, setView]);
+}
 
+/** The list stands below the field instead of floating over the page. */
+const InPlace = ({ children }: { children?: unknown }) => <div>{children as ReactNode}</div>;
+
+/** Every word that is typed is somewhere in an entry. */
+function found(all: readonly Entry[], text: string): Entry[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  return all.filter((e) => words.every((w) => `${e.title} ${e.hint}`.toLowerCase().includes(w))).slice(0, MOST_SHOWN);
+}
+
+/** One field that finds commands, trees, switches, hosts and ports. */
+export function CommandSearch({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }) {
+  const entries = useEntries(commands);
   return (
     <Dialog
       open
@@ -76,12 +90,7 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
         groupBy={(e) => e.group}
         getOptionLabel={(e) => e.title}
         getOptionKey={(e) => `${e.group} ${e.key}`}
-        filterOptions={(all, { inputValue }) => {
-          const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
-          return all
-            .filter((e) => words.every((w) => `${e.title} ${e.hint}`.toLowerCase().includes(w)))
-            .slice(0, MOST_SHOWN);
-        }}
+        filterOptions={(all, { inputValue }) => found(all, inputValue)}
         autoHighlight
         onChange={(_, entry) => {
           onClose();
@@ -97,11 +106,8 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
         renderInput={(params) => (
           <TextField {...params} autoFocus placeholder="A command, a tree, a switch, a port…" sx={{ p: 1.5 }} />
         )}
+        slots={{ popper: InPlace }}
         slotProps={{
-          popper: {
-            disablePortal: true,
-            sx: { position: 'static !important', transform: 'none !important', width: '100% !important' },
-          },
           listbox: { sx: { maxHeight: '52vh' } },
           paper: { sx: { border: 0, boxShadow: 'none' } },
         }}

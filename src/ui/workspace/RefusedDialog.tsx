@@ -25,9 +25,9 @@ export function editsOf(text: string): readonly Edit[] | string {
   return parsed.success ? parsed.data : (faultsOf(parsed.error)[0]?.sentence ?? 'These are no edits.');
 }
 
-function Refused({ refused }: { refused: RefusedEdit }) {
+/** What can be done with a refused change: made again, changed as JSON, copied. */
+function useRefused(refused: RefusedEdit) {
   const { session, say } = useBench();
-  const design = useSession((s) => s.design);
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const make = (edits: readonly Edit[]) => {
@@ -49,6 +49,14 @@ function Refused({ refused }: { refused: RefusedEdit }) {
       setFault('The browser forbids copying: select the text and copy it by key.');
     }
   };
+  const open = () => setText(JSON.stringify(refused.edits, null, 2));
+  return { text, setText, fault, make, change, copy, open };
+}
+
+function Refused({ refused }: { refused: RefusedEdit }) {
+  const { session } = useBench();
+  const design = useSession((s) => s.design);
+  const { text, setText, fault, make, change, copy, open } = useRefused(refused);
   return (
     <section className="refused" aria-label={refused.label}>
       <p className="alarm">{refused.sentence}</p>
@@ -75,7 +83,7 @@ function Refused({ refused }: { refused: RefusedEdit }) {
         {text === null ? (
           <>
             <Button onClick={() => make(refused.edits)}>Try again</Button>
-            <Button onClick={() => setText(JSON.stringify(refused.edits, null, 2))}>Change…</Button>
+            <Button onClick={open}>Change…</Button>
           </>
         ) : (
           <Button onClick={change}>Apply the change</Button>

@@ -20,6 +20,7 @@ const FORMATS = [
   { format: 'graphml', label: 'Graph (GraphML)' },
   { format: 'topology', label: 'Topology (RFC 8345 JSON)' },
 ];
+
 /** What can be done with the variant in view. */
 function useVariant() {
   const { session, head, variantId, view, say, stage } = useBench();
@@ -57,6 +58,7 @@ function useVariant() {
   const leaveTo = (id: string) => session.settled().then(() => go(id));
   return { current, go, savePicture, remove, leaveTo };
 }
+
 /** Switches between variants of the design, copies, renames and deletes them, and exports the one in view. */
 export function VariantMenu() {
   const { head } = useBench();

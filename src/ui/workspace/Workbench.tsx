@@ -2,8 +2,8 @@
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { placeName } from '../../core/design';
-import type { Design, Edit } from '../../core/design';
 import type { DesignHead, LoadedVariant } from '../../api/contract';
+import type { Session } from '../session/session';
 import { useOpenSession } from '../session/useOpenSession';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
 import type { Ref, View } from '../session/view';
@@ -42,10 +42,58 @@ interface Props {
   query: string;
 }
 
+/** What the page looks at, kept in the address bar: the view, and how to change it. */
+function useView(query: string, head: DesignHead, variantId: string, stage: StageId) {
+  const [view, setWholeView] = useState<View>(() => readView(new URLSearchParams(query)));
+  useEffect(() => {
+    const address = viewAddress(head.id, stage, variantId, view);
+    if (address !== window.location.pathname + window.location.search) window.history.replaceState(null, '', address);
+  }, [head.id, stage, variantId, view]);
+  const setView = useCallback((change: Partial<View>) => setWholeView((was) => ({ ...was, ...change })), []);
+  const select = useCallback((ref: Ref | null, add = false) => {
+    setWholeView((was) => {
+      if (!ref) return { ...was, selection: NO_SELECTION };
+      if (!add) return { ...was, selection: [ref] };
+      const rest = was.selection.filter((r) => !sameRef(r, ref));
+      return { ...was, selection: rest.length < was.selection.length ? rest : [...rest, ref] };
+    });
+  }, []);
+  /** To another stage without leaving the page: the session stays open, and Back leads back. */
+  const go = useCallback(
+    (to: StageId) => window.history.pushState(null, '', viewAddress(head.id, to, variantId, view)),
+    [head.id, variantId, view],
+  );
+  return { view, setView, select, go };
+}
+
+/** A change of the design; a refused one is said with its place. */
+function useEdit(session: Session, say: Bench['say']): Bench['edit'] {
+  return useCallback(
+    (label, edits, known) => {
+      const faults = session.edit(label, edits, known);
+      if (faults[0]) {
+        const place = placeName(session.store.getState().design, faults[0].path);
+        say({ text: [place, faults[0].sentence].filter(Boolean).join(': '), alarm: true });
+      }
+      return faults.length === 0;
+    },
+    [session, say],
+  );
+}
+
+/** What the page says when it opens: what the page before left to say, and what of the address is not there. */
+function useFirstWords(session: Session, query: string, say: Bench['say']): void {
+  useEffect(() => {
+    const flash = takeFlash();
+    if (flash) say(flash);
+    const lost = missingInView(session.store.getState(), readView(new URLSearchParams(query)));
+    if (lost) say({ text: lost, alarm: true });
+  }, [session, query, say]);
+}
+
 /** An open design: one session, one view, the stage on top of both. */
 export function Workbench({ head: initialHead, variant, stage: initialStage, query }: Props) {
   const [head, setHead] = useState(initialHead);
-  const [view, setWholeView] = useState<View>(() => readView(new URLSearchParams(query)));
   const [scope, setScope] = useState<ScopeChoice>({ kind: 'this' });
   const [searching, setSearching] = useState(false);
   const [stageCommands, setStageCommands] = useState<readonly Command[]>([]);
@@ -58,50 +106,14 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   );
   const opened = useOpenSession(variant, onAside);
   const { session } = opened;
-  const path = usePathname();
-  const asked = path.split('/').at(-1) ?? '';
+  const asked = usePathname().split('/').at(-1) ?? '';
   const stage = isStage(asked) ? asked : initialStage;
-
-  useEffect(() => {
-    const address = viewAddress(head.id, stage, variant.id, view);
-    if (address !== window.location.pathname + window.location.search) window.history.replaceState(null, '', address);
-  }, [head.id, stage, variant.id, view]);
+  const { view, setView, select, go } = useView(query, head, variant.id, stage);
 
   useComplaints(session, say);
-  useEffect(() => {
-    const flash = takeFlash();
-    if (flash) say(flash);
-    const lost = missingInView(session.store.getState(), readView(new URLSearchParams(query)));
-    if (lost) say({ text: lost, alarm: true });
-  }, [session, query, say]);
-
-  const setView = useCallback((change: Partial<View>) => setWholeView((was) => ({ ...was, ...change })), []);
-  const select = useCallback((ref: Ref | null, add = false) => {
-    setWholeView((was) => {
-      if (!ref) return { ...was, selection: NO_SELECTION };
-      if (!add) return { ...was, selection: [ref] };
-      const rest = was.selection.filter((r) => !sameRef(r, ref));
-      return { ...was, selection: rest.length < was.selection.length ? rest : [...rest, ref] };
-    });
-  }, []);
-  const edit = useCallback(
-    (label: string, edits: readonly Edit[], known?: { from: Design; to: Design }) => {
-      const faults = session.edit(label, edits, known);
-      if (faults[0]) {
-        const place = placeName(session.store.getState().design, faults[0].path);
-        say({ text: [place, faults[0].sentence].filter(Boolean).join(': '), alarm: true });
-      }
-      return faults.length === 0;
-    },
-    [session, say],
-  );
-
+  useFirstWords(session, query, say);
+  const edit = useEdit(session, say);
   const trial = useDraft(session, edit, say);
-  /** To another stage without leaving the page: the session stays open, and Back leads back. */
-  const go = useCallback(
-    (to: StageId) => window.history.pushState(null, '', viewAddress(head.id, to, variant.id, view)),
-    [head.id, variant.id, view],
-  );
   const bench = useMemo<Bench>(
     () => ({
       session,

@@ -50,42 +50,10 @@ function bundleSelected(bench: Bench): void {
     bench.select({ kind: 'bundle', id: first.value.id });
 }
 
-function listCommands(
-  bench: Bench,
-  search: () => void,
-  setMode: (mode: 'light' | 'dark' | 'system') => void,
-): Command[] {
-  const { session, view, setView, select } = bench;
-  const everywhere: Command[] = [
-    { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
-    { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: session.undo },
-    { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: session.redo },
-    { id: 'history', title: 'History of this variant', keys: ['H'], run: () => bench.openDialog('history') },
-    { id: 'try-now', title: 'Try to save now', keys: [], run: session.tryNow },
-    { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
-    { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
-    { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
-    { id: 'bundle', title: 'Bundle the selected cables', keys: ['J'], run: () => bundleSelected(bench) },
-    { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
-    {
-      id: 'clear',
-      title: bench.draft ? 'Discard the previewed change' : 'Clear the selection',
-      keys: ['Escape'],
-      run: () => (bench.draft ? bench.dropDraft() : select(null)),
-    },
-    ...STAGES.map(({ id, name }, i) => ({
-      id: `stage-${id}`,
-      title: `Go to ${name}`,
-      keys: [`Alt+${i + 1}`],
-      run: () => bench.go(id),
-    })),
-    { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
-    { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
-    { id: 'system', title: 'System theme', keys: [], run: () => setMode('system') },
-  ];
-  if (bench.stage !== 'trees') return everywhere;
+/** Commands of the trees stage: boards, goals, arrangement, roots and ledgers; those of a preview while there is one. */
+function treeCommands(bench: Bench): Command[] {
+  const { session, view, setView } = bench;
   return [
-    ...everywhere,
     ...(bench.draft
       ? [
           { id: 'apply', title: `Apply: ${bench.draft.label}`, keys: ['Enter'], run: bench.applyDraft },
@@ -133,6 +101,42 @@ function listCommands(
     { id: 'why', title: 'Why: go to the ledger', keys: ['W'], run: tell(WHY_EVENT) },
     { id: 'path', title: 'Path between two places', keys: ['P'], run: tell(PATH_EVENT) },
   ];
+}
+
+function listCommands(
+  bench: Bench,
+  search: () => void,
+  setMode: (mode: 'light' | 'dark' | 'system') => void,
+): Command[] {
+  const { session, select } = bench;
+  const everywhere: Command[] = [
+    { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
+    { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: session.undo },
+    { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: session.redo },
+    { id: 'history', title: 'History of this variant', keys: ['H'], run: () => bench.openDialog('history') },
+    { id: 'try-now', title: 'Try to save now', keys: [], run: session.tryNow },
+    { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
+    { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
+    { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
+    { id: 'bundle', title: 'Bundle the selected cables', keys: ['J'], run: () => bundleSelected(bench) },
+    { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
+    {
+      id: 'clear',
+      title: bench.draft ? 'Discard the previewed change' : 'Clear the selection',
+      keys: ['Escape'],
+      run: () => (bench.draft ? bench.dropDraft() : select(null)),
+    },
+    ...STAGES.map(({ id, name }, i) => ({
+      id: `stage-${id}`,
+      title: `Go to ${name}`,
+      keys: [`Alt+${i + 1}`],
+      run: () => bench.go(id),
+    })),
+    { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
+    { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
+    { id: 'system', title: 'System theme', keys: [], run: () => setMode('system') },
+  ];
+  return bench.stage === 'trees' ? [...everywhere, ...treeCommands(bench)] : everywhere;
 }
 
 /** `Ctrl+Shift+Z`; letters in upper case. */

@@ -11,12 +11,10 @@ const key = (a: Advice) => `${a.kind} ${a.instances.length}`;
 
 /** Groupings of VLANs into instances, each with what it keeps, what it moves and what it costs. */
 export function Advisor() {
-  const { tryOut } = useBench();
   const solved = useSession((s) => s.solved);
   const [most, setMost] = useState(16);
   const asked = useDeferredValue(most);
   const found = useMemo(() => advices(solved, asked), [solved, asked]);
-  const { design } = solved.topology;
   if (found.length === 0) return <p className="quiet">The design needs VLANs and switches first.</p>;
   return (
     <div className="advisor">
@@ -49,50 +47,57 @@ export function Advisor() {
         </thead>
         <tbody>
           {found.map((a) => (
-            <tr key={key(a)}>
-              <th scope="row">
-                <b>
-                  {count(a.instances.length, 'instance')}
-                  {a.kind === 'balance' && ', balanced over two roots'}
-                </b>
-                {a.instances.map((i) => (
-                  <div key={i.instance} className="small">
-                    <span className="mono">{i.instance}</span>: VLANs{' '}
-                    <span className="mono">{formatVlanRanges(i.vlans).replaceAll(',', ', ')}</span>, root{' '}
-                    {i.root ? switchById(design, i.root)?.name : 'none'}
-                    {i.load > 0 && `, ${Math.round(i.load)} Mb/s`}
-                  </div>
-                ))}
-              </th>
-              <td>
-                {a.changed.length === 0 ? (
-                  'all stay'
-                ) : (
-                  <>
-                    move for VLAN{a.changed.length > 1 ? 's' : ''}{' '}
-                    <span className="mono">{formatVlanRanges(a.changed.map((c) => c.vlan)).replaceAll(',', ', ')}</span>
-                  </>
-                )}
-                {a.parted.length > 0 && (
-                  <div className="alarm">
-                    VLAN {formatVlanRanges(a.parted)} is partitioned: its instance forwards over a link that does not
-                    carry it
-                  </div>
-                )}
-              </td>
-              <td className="number mono">
-                {a.treesBefore} → {a.treesAfter}
-              </td>
-              <td className="number mono">{a.settings}</td>
-              <td>
-                <Button onClick={() => tryOut(`Group VLANs into ${count(a.instances.length, 'instance')}`, a.edits)}>
-                  Preview
-                </Button>
-              </td>
-            </tr>
+            <AdviceRow key={key(a)} advice={a} />
           ))}
         </tbody>
       </table>
     </div>
+  );
+}
+
+function AdviceRow({ advice: a }: { advice: Advice }) {
+  const { tryOut } = useBench();
+  const design = useSession((s) => s.design);
+  return (
+    <tr>
+      <th scope="row">
+        <b>
+          {count(a.instances.length, 'instance')}
+          {a.kind === 'balance' && ', balanced over two roots'}
+        </b>
+        {a.instances.map((i) => (
+          <div key={i.instance} className="small">
+            <span className="mono">{i.instance}</span>: VLANs{' '}
+            <span className="mono">{formatVlanRanges(i.vlans).replaceAll(',', ', ')}</span>, root{' '}
+            {i.root ? switchById(design, i.root)?.name : 'none'}
+            {i.load > 0 && `, ${Math.round(i.load)} Mb/s`}
+          </div>
+        ))}
+      </th>
+      <td>
+        {a.changed.length === 0 ? (
+          'all stay'
+        ) : (
+          <>
+            move for VLAN{a.changed.length > 1 ? 's' : ''}{' '}
+            <span className="mono">{formatVlanRanges(a.changed.map((c) => c.vlan)).replaceAll(',', ', ')}</span>
+          </>
+        )}
+        {a.parted.length > 0 && (
+          <div className="alarm">
+            VLAN {formatVlanRanges(a.parted)} is partitioned: its instance forwards over a link that does not carry it
+          </div>
+        )}
+      </td>
+      <td className="number mono">
+        {a.treesBefore} → {a.treesAfter}
+      </td>
+      <td className="number mono">{a.settings}</td>
+      <td>
+        <Button onClick={() => tryOut(`Group VLANs into ${count(a.instances.length, 'instance')}`, a.edits)}>
+          Preview
+        </Button>
+      </td>
+    </tr>
   );
 }

@@ -14,6 +14,7 @@ import { MiniTree } from './MiniTree';
 import { count } from '../../../core/standard';
 
 const AREA = { width: 560, height: 420 };
+
 /** Two stand beside each other and are high, three or four are wide. */
 const HIGH = { width: 520, height: 640 };
 const MOST = 4;
@@ -98,7 +99,8 @@ function BeforeAfter() {
   );
 }
 
-function SideBySide() {
+/** Ids of the trees that are compared: those that were picked, else the one in view and one with another outcome. */
+function useCompared() {
   const solved = useSession((s) => s.solved);
   const inView = useTree();
   const [picked, setPicked] = useState<readonly string[] | null>(null);
@@ -111,6 +113,12 @@ function SideBySide() {
     const all = [...(first ? [first] : []), ...others, ...solved.trees.filter((t) => t !== first)];
     return [...new Set(all.map((t) => t.tree.id))].slice(0, 2);
   }, [picked, solved, inView, folds]);
+  return { ids, setPicked };
+}
+
+function SideBySide() {
+  const solved = useSession((s) => s.solved);
+  const { ids, setPicked } = useCompared();
   const trees = ids.flatMap((id) => solved.byId.get(id) ?? []);
   const marks = useMemo(
     () => ids.map((id) => new Set(differing(solved, solved.byId.get(ids[0]!)!, solved.byId.get(id)!))),
@@ -123,42 +131,10 @@ function SideBySide() {
         The design runs one tree only: there is nothing to compare. Preview a change to compare before and after.
       </p>
     );
-  const set = (i: number, id: string) => setPicked(ids.map((old, j) => (i === j ? id : old)));
-  const shown = new Set(trees.map((t) => t.fold));
-  const left = solved.trees.filter((t) => !ids.includes(t.tree.id));
-  const more = left.find((t) => !shown.has(t.fold)) ?? left[0];
   return (
     <>
       <div className="compare-picks">
-        {ids.map((id, i) => (
-          <span key={i}>
-            <Select
-              value={id}
-              onChange={(e) => set(i, e.target.value)}
-              inputProps={{ 'aria-label': `Tree ${i + 1} of the comparison` }}
-            >
-              {solved.trees.map((t) => (
-                <MenuItem key={t.tree.id} value={t.tree.id}>
-                  {treeTitle(t.tree)}
-                </MenuItem>
-              ))}
-            </Select>
-            {ids.length > 2 && (
-              <button
-                className="plain quiet remove"
-                aria-label={`Remove tree ${i + 1}`}
-                onClick={() => setPicked(ids.filter((_, j) => j !== i))}
-              >
-                ×
-              </button>
-            )}
-          </span>
-        ))}
-        {ids.length < MOST && more && (
-          <button className="tool" onClick={() => setPicked([...ids, more.tree.id])}>
-            + tree
-          </button>
-        )}
+        <Picks ids={ids} onPick={setPicked} />
         <span className="quiet">
           {differ === 0
             ? 'They have the same outcome.'
@@ -175,6 +151,48 @@ function SideBySide() {
           marked: marks[trees.length === 2 ? 1 : i]!,
         }))}
       />
+    </>
+  );
+}
+
+/** Which trees stand side by side, and one more. */
+function Picks({ ids, onPick }: { ids: readonly string[]; onPick: (ids: readonly string[]) => void }) {
+  const solved = useSession((s) => s.solved);
+  const set = (i: number, id: string) => onPick(ids.map((old, j) => (i === j ? id : old)));
+  const shown = new Set(ids.map((id) => solved.byId.get(id)?.fold));
+  const left = solved.trees.filter((t) => !ids.includes(t.tree.id));
+  const more = left.find((t) => !shown.has(t.fold)) ?? left[0];
+  return (
+    <>
+      {ids.map((id, i) => (
+        <span key={i}>
+          <Select
+            value={id}
+            onChange={(e) => set(i, e.target.value)}
+            inputProps={{ 'aria-label': `Tree ${i + 1} of the comparison` }}
+          >
+            {solved.trees.map((t) => (
+              <MenuItem key={t.tree.id} value={t.tree.id}>
+                {treeTitle(t.tree)}
+              </MenuItem>
+            ))}
+          </Select>
+          {ids.length > 2 && (
+            <button
+              className="plain quiet remove"
+              aria-label={`Remove tree ${i + 1}`}
+              onClick={() => onPick(ids.filter((_, j) => j !== i))}
+            >
+              ×
+            </button>
+          )}
+        </span>
+      ))}
+      {ids.length < MOST && more && (
+        <button className="tool" onClick={() => onPick([...ids, more.tree.id])}>
+          + tree
+        </button>
+      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { grouped, numberToMac } from '../../../core/standard';
+import { grouped, shortBridgeId } from '../../../core/standard';
 import { sheetLinks, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
@@ -10,7 +10,7 @@ const PLATE = { width: 118, height: 40 };
 
 /** What is given for a tree and nothing else: switches with priority and address, links with the cost at each end. */
 export function FactDrawing({ solved, of }: { solved: SolvedDesign; of: SolvedTree }) {
-  const { design, portBridge, ports, bridgeMac } = solved.topology;
+  const { design, portBridge, ports } = solved.topology;
   const at = useMemo(() => arrangeAsCabled(design, AREA).at, [design]);
   const links = useMemo(() => sheetLinks(of), [of]);
   const taking = [...design.switches.keys()].filter((b) => of.problem.bridgeTakesPart[b]);
@@ -58,17 +58,33 @@ export function FactDrawing({ solved, of }: { solved: SolvedDesign; of: SolvedTr
         );
       })}
       {taking.map((b) => (
-        <g key={b} transform={`translate(${at[b]!.x} ${at[b]!.y})`}>
-          <rect x={-PLATE.width / 2} y={-PLATE.height / 2} width={PLATE.width} height={PLATE.height} rx={3} />
-          <text className="fact-name" y={-4}>
-            {design.switches[b]!.name}
-          </text>
-          <text className="fact-id" y={12}>
-            {of.problem.bridgePriority[b]} · {numberToMac(bridgeMac[b]!).slice(-5)}
-          </text>
-        </g>
+        <FactPlate key={b} solved={solved} of={of} bridge={b} at={at[b]!} />
       ))}
     </svg>
+  );
+}
+
+interface PlateProps {
+  readonly solved: SolvedDesign;
+  readonly of: SolvedTree;
+  readonly bridge: number;
+  readonly at: { readonly x: number; readonly y: number };
+}
+
+/** A switch with its priority and the end of its address. */
+function FactPlate({ solved, of, bridge, at }: PlateProps) {
+  const { design, bridgeMac } = solved.topology;
+  const priority = of.problem.bridgePriority[bridge]!;
+  return (
+    <g transform={`translate(${at.x} ${at.y})`}>
+      <rect x={-PLATE.width / 2} y={-PLATE.height / 2} width={PLATE.width} height={PLATE.height} rx={3} />
+      <text className="fact-name" y={-4}>
+        {design.switches[bridge]!.name}
+      </text>
+      <text className="fact-id" y={12}>
+        {shortBridgeId({ priority, mac: bridgeMac[bridge]! })}
+      </text>
+    </g>
   );
 }
 

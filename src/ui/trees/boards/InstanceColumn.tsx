@@ -42,9 +42,6 @@ export function InstanceColumn({
   onOpen,
   onRemove,
 }: ColumnProps) {
-  const design = useSession((s) => s.design);
-  const nameOf = (chip: string) => design.vlans.find((v) => String(v.number) === chip);
-  const chips = chipsOf(vlans);
   return (
     <section
       className="instance-column"
@@ -69,23 +66,14 @@ export function InstanceColumn({
         )}
       </h3>
       <div className="chips">
-        {chips.map((chip) => {
-          const vlan = nameOf(chip);
-          return (
-            <button
-              key={chip}
-              className="chip mono"
-              draggable
-              aria-pressed={vlansIn(chip).every((v) => chosen.has(v))}
-              title={vlan?.name}
-              style={vlan ? { borderLeftColor: `var(--hue-${vlanHue(design, vlan)})` } : undefined}
-              onClick={() => onToggle(chip)}
-              onDragStart={(e) => e.dataTransfer.setData('text/x-vlans', chip)}
-            >
-              {chip} {vlan?.name && <span>{vlan.name}</span>}
-            </button>
-          );
-        })}
+        {chipsOf(vlans).map((chip) => (
+          <Chip
+            key={chip}
+            chip={chip}
+            chosen={vlansIn(chip).every((v) => chosen.has(v))}
+            onToggle={() => onToggle(chip)}
+          />
+        ))}
       </div>
       <small className="quiet">
         {total === 0
@@ -95,5 +83,24 @@ export function InstanceColumn({
             : ''}
       </small>
     </section>
+  );
+}
+
+/** One VLAN, or a run of those that the design does not name. */
+function Chip({ chip, chosen, onToggle }: { chip: string; chosen: boolean; onToggle: () => void }) {
+  const design = useSession((s) => s.design);
+  const vlan = design.vlans.find((v) => String(v.number) === chip);
+  return (
+    <button
+      className="chip mono"
+      draggable
+      aria-pressed={chosen}
+      title={vlan?.name}
+      style={vlan ? { borderLeftColor: `var(--hue-${vlanHue(design, vlan)})` } : undefined}
+      onClick={onToggle}
+      onDragStart={(e) => e.dataTransfer.setData('text/x-vlans', chip)}
+    >
+      {chip} {vlan?.name && <span>{vlan.name}</span>}
+    </button>
   );
 }

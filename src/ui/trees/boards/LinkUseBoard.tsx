@@ -39,6 +39,7 @@ function useTheme(): number {
   }, []);
   return n;
 }
+
 interface Place {
   readonly row: number;
   readonly column: number;
@@ -90,6 +91,17 @@ function useDrawing(solved: SolvedDesign, linkUse: LinkUse, at: Place) {
   }, [linkUse, layout, at, theme, design, solved, idle]);
   return { room, canvas, layout };
 }
+
+/** The cell that a key leads to; null for other keys. */
+function keyed(key: string, was: Place, { rows, columns }: LinkUse): Place | null {
+  const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[key];
+  if (!step) return null;
+  return {
+    row: Math.min(rows.length - 1, Math.max(0, was.row + step[0]!)),
+    column: Math.min(columns.length - 1, Math.max(0, was.column + step[1]!)),
+  };
+}
+
 /** Every tree against every link. */
 export function LinkUseBoard() {
   const { select, setView, view } = useBench();
@@ -107,12 +119,8 @@ export function LinkUseBoard() {
     if (port) select(bundleById(design, port) ? { kind: 'bundle', id: port } : { kind: 'port', id: port });
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key];
-    if (step)
-      setAt((was) => ({
-        row: Math.min(linkUse.rows.length - 1, Math.max(0, was.row + step[0]!)),
-        column: Math.min(linkUse.columns.length - 1, Math.max(0, was.column + step[1]!)),
-      }));
+    const next = keyed(event.key, at, linkUse);
+    if (next) setAt(next);
     else if (event.key === 'Enter' && at.row >= 0) go(at);
     else return;
     event.preventDefault();
@@ -154,6 +162,7 @@ export function LinkUseBoard() {
     </div>
   );
 }
+
 /** The cell under the pointer or the keys, in words. */
 function Readout({ solved, linkUse, at }: { solved: SolvedDesign; linkUse: LinkUse; at: Place }) {
   const row = linkUse.rows[at.row];

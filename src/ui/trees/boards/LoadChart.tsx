@@ -24,20 +24,23 @@ interface Props {
   onPick: (column: number) => void;
 }
 
+/** A bar a link, the busiest first; of very many the first and the idle ones. */
+function barsOf(solved: SolvedDesign, linkUse: LinkUse, loaded: boolean) {
+  const value = (c: LinkUse['columns'][number]) => (loaded ? Math.round(c.percent * 10) / 10 : c.vlans);
+  const all = linkUse.columns.map((c, column) => ({
+    column,
+    value: value(c),
+    name: linkWords(solved, c),
+    idle: c.carried === 0 && c.taking > 0,
+  }));
+  all.sort((a, b) => b.value - a.value || a.column - b.column);
+  return all.length > MOST_BARS ? [...all.slice(0, MOST_BARS - 8), ...all.slice(-8)] : all;
+}
+
 /** Links by what they carry: percent of their rate once traffic is given, else VLANs; the busiest first, idle ones last. */
 export function LoadChart({ solved, linkUse, onPick }: Props) {
   const loaded = linkUse.columns.some((c) => c.load > 0);
-  const bars = useMemo(() => {
-    const value = (c: LinkUse['columns'][number]) => (loaded ? Math.round(c.percent * 10) / 10 : c.vlans);
-    const all = linkUse.columns.map((c, column) => ({
-      column,
-      value: value(c),
-      name: linkWords(solved, c),
-      idle: c.carried === 0 && c.taking > 0,
-    }));
-    all.sort((a, b) => b.value - a.value || a.column - b.column);
-    return all.length > MOST_BARS ? [...all.slice(0, MOST_BARS - 8), ...all.slice(-8)] : all;
-  }, [linkUse, solved, loaded]);
+  const bars = useMemo(() => barsOf(solved, linkUse, loaded), [linkUse, solved, loaded]);
   if (bars.length === 0) return null;
   const most = Math.max(...bars.map((b) => b.value));
   return (

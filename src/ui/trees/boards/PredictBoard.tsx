@@ -82,6 +82,7 @@ interface SheetProps {
   marks: Marks | null;
   onAnswer: (change: Partial<Prediction>) => void;
 }
+
 interface Mark {
   readonly sign: ReactNode;
   readonly more: ReactNode;
@@ -89,6 +90,7 @@ interface Mark {
 
 /** Whether an answer is right, and on asking why it is not. */
 type Marking = (key: string, ledger: () => LedgerValue) => Mark;
+
 function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
   const [why, setWhy] = useState<string | null>(null);
   const { design } = solved.topology;
@@ -131,9 +133,9 @@ function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
 
 type AnswersProps = Omit<SheetProps, 'marks'> & { readonly mark: Marking };
 
-function SwitchAnswers({ solved, of, answers, onAnswer, mark }: AnswersProps) {
-  const { design, ports } = solved.topology;
-  const links = useMemo(() => sheetLinks(of), [of]);
+function SwitchAnswers(props: AnswersProps) {
+  const { solved, of } = props;
+  const { design } = solved.topology;
   const taking = [...design.switches.keys()].filter((b) => of.problem.bridgeTakesPart[b]);
   return (
     <table className="rows sheet">
@@ -151,45 +153,51 @@ function SwitchAnswers({ solved, of, answers, onAnswer, mark }: AnswersProps) {
         </tr>
       </thead>
       <tbody>
-        {taking.map((b) => {
-          const { id, name } = design.switches[b]!;
-          const own = [...portsOfBridge(solved.topology, b)].filter((p) => links.some((l) => l.a === p || l.b === p));
-          const cost = mark(`cost ${id}`, () => explainSwitch(solved, of, b));
-          const port = mark(`port ${id}`, () => explainSwitch(solved, of, b));
-          return (
-            <tr key={id}>
-              <th scope="row">{name}</th>
-              <td>
-                <input
-                  className="mono"
-                  inputMode="numeric"
-                  value={answers.costs[id] ?? ''}
-                  aria-label={`Root path cost of ${name}`}
-                  onChange={(e) => onAnswer({ costs: { ...answers.costs, [id]: e.target.value } })}
-                />{' '}
-                {cost.sign}
-              </td>
-              <td>
-                <select
-                  value={answers.rootPorts[id] ?? ''}
-                  aria-label={`Root port of ${name}`}
-                  onChange={(e) => onAnswer({ rootPorts: { ...answers.rootPorts, [id]: e.target.value } })}
-                >
-                  <option value="" />
-                  {own.map((p) => (
-                    <option key={p} value={ports[p]!.element.id}>
-                      {ports[p]!.element.name}
-                    </option>
-                  ))}
-                </select>{' '}
-                {port.sign}
-              </td>
-              <td>{cost.more ?? port.more}</td>
-            </tr>
-          );
-        })}
+        {taking.map((b) => (
+          <SwitchRow key={b} bridge={b} {...props} />
+        ))}
       </tbody>
     </table>
+  );
+}
+
+function SwitchRow({ bridge, solved, of, answers, onAnswer, mark }: AnswersProps & { bridge: number }) {
+  const { design, ports } = solved.topology;
+  const links = useMemo(() => sheetLinks(of), [of]);
+  const { id, name } = design.switches[bridge]!;
+  const own = [...portsOfBridge(solved.topology, bridge)].filter((p) => links.some((l) => l.a === p || l.b === p));
+  const cost = mark(`cost ${id}`, () => explainSwitch(solved, of, bridge));
+  const port = mark(`port ${id}`, () => explainSwitch(solved, of, bridge));
+  return (
+    <tr>
+      <th scope="row">{name}</th>
+      <td>
+        <input
+          className="mono"
+          inputMode="numeric"
+          value={answers.costs[id] ?? ''}
+          aria-label={`Root path cost of ${name}`}
+          onChange={(e) => onAnswer({ costs: { ...answers.costs, [id]: e.target.value } })}
+        />{' '}
+        {cost.sign}
+      </td>
+      <td>
+        <select
+          value={answers.rootPorts[id] ?? ''}
+          aria-label={`Root port of ${name}`}
+          onChange={(e) => onAnswer({ rootPorts: { ...answers.rootPorts, [id]: e.target.value } })}
+        >
+          <option value="" />
+          {own.map((p) => (
+            <option key={p} value={ports[p]!.element.id}>
+              {ports[p]!.element.name}
+            </option>
+          ))}
+        </select>{' '}
+        {port.sign}
+      </td>
+      <td>{cost.more ?? port.more}</td>
+    </tr>
   );
 }
 

@@ -43,6 +43,7 @@ function columnsOf(solved: SolvedDesign, rows: readonly Row[], all: boolean): Sw
     .filter((s, i) => ranked.has(s.id) || (s.tier !== 'access' && s.tier !== undefined && i < 40))
     .slice(0, 60);
 }
+
 /** Trees that are picked, and what to do with a rank on one of their rows. */
 function useRanks(rows: readonly Row[]) {
   const { tryOut, say, view, setView } = useBench();
@@ -79,16 +80,14 @@ function useRanks(rows: readonly Row[]) {
   return { picked, pick, place, show };
 }
 
-/** Trees against switches: ranks are placed by key or by dragging, priorities follow. */
-export function RootBoard() {
-  const shown = useShown();
-  const [all, setAll] = useState(false);
+/** The cell that has the focus, and what keys do there. */
+function useGrid(
+  rows: readonly Row[],
+  columns: readonly Switch[],
+  { pick, place }: Pick<ReturnType<typeof useRanks>, 'pick' | 'place'>,
+) {
   const [focus, setFocus] = useState({ row: 0, column: 0 });
   const table = useRef<HTMLTableElement>(null);
-  const rows = useMemo(() => rowsOf(shown), [shown]);
-  const columns = useMemo(() => columnsOf(shown, rows, all), [shown, rows, all]);
-  const { design } = shown.topology;
-  const { picked, pick, place, show } = useRanks(rows);
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key];
     const row = rows[focus.row];
@@ -106,6 +105,18 @@ export function RootBoard() {
     event.preventDefault();
     event.stopPropagation();
   };
+  return { table, focus, setFocus, onKeyDown };
+}
+
+/** Trees against switches: ranks are placed by key or by dragging, priorities follow. */
+export function RootBoard() {
+  const shown = useShown();
+  const [all, setAll] = useState(false);
+  const rows = useMemo(() => rowsOf(shown), [shown]);
+  const columns = useMemo(() => columnsOf(shown, rows, all), [shown, rows, all]);
+  const { design } = shown.topology;
+  const { picked, pick, place, show } = useRanks(rows);
+  const { table, focus, setFocus, onKeyDown } = useGrid(rows, columns, { pick, place });
   const onDrop = (row: Row, s: Switch) => (event: DragEvent) => {
     event.preventDefault();
     const rank = Number(event.dataTransfer.getData('text/x-rank'));

@@ -31,6 +31,7 @@ function storedLimits(): Limits {
   const own = readStored('local', STORE, (text) => limitsSchema.parse(JSON.parse(text)));
   return { ...usual, ...own };
 }
+
 /** What each mode asks of the switches at a hello time. */
 function useLoads(hello: number): readonly { load: ProtocolLoad; note: string }[] {
   const solved = useSession((s) => s.solved);

@@ -13,6 +13,7 @@ export interface WeaveLayout {
 
 const SMALLEST = { cell: 3, row: 3 };
 const LARGEST = { cell: 30, row: 26 };
+
 /** From this size on cells have room for their names beside them. */
 export const READABLE = 11;
 
@@ -65,6 +66,7 @@ interface Names {
 
 /** Cells too small for a shape: what carries is full, so that idle links stand out as gaps from top to bottom. */
 const TINY = 8;
+
 function drawTiny(
   c: CanvasRenderingContext2D,
   kind: number,

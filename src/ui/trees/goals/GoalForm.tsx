@@ -85,6 +85,7 @@ function portOptions(design: Design): { id: string; name: string }[] {
       .map((p) => ({ id: p.id, name: `${switchById(design, p.switch)?.name} ${p.name}` })),
   ];
 }
+
 /** A draft filled in from what is selected and from the tree in view. */
 function draftFrom(design: Design, selection: readonly Ref[], vlans: readonly number[]): Draft {
   const picked = (kind: string) => selection.find((r) => r.kind === kind)?.id ?? '';
@@ -112,6 +113,7 @@ interface Option {
   readonly id: string;
   readonly name: string;
 }
+
 interface FieldProps {
   readonly label: string;
   readonly value: string;

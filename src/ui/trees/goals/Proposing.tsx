@@ -17,9 +17,8 @@ interface Found {
   readonly proposals: Proposals;
 }
 
-/** Proposals for all broken goals together: searched in a worker, tried out on the chart, applied with one key. */
-export function Proposing() {
-  const { tryOut, setView, draft } = useBench();
+/** The search in its worker: how far it is, what it found for the design as it is now, or why it failed. */
+function useSearch(show: (p: Proposal, i: number) => void) {
   const design = useSession((s) => s.design);
   const [progress, setProgress] = useState<Progress | null>(null);
   const [held, setFound] = useState<Found | null>(null);
@@ -45,11 +44,18 @@ export function Proposing() {
     }
     if (job.current === mine) setProgress(null);
   };
+  return { progress, found, failure, start, cancel: () => job.current?.drop() };
+}
+
+/** Proposals for all broken goals together: searched in a worker, tried out on the chart, applied with one key. */
+export function Proposing() {
+  const { tryOut, setView, draft } = useBench();
   const show = (p: Proposal, i: number) => {
     tryOut(`Proposal ${i + 1}`, p.edits);
     const first = p.moved[0]?.tree;
     setView({ board: 'chart', ...(first ? { tree: first } : {}) });
   };
+  const { progress, found, failure, start, cancel } = useSearch(show);
   return (
     <section className="proposing" aria-label="Proposals">
       {progress ? (
@@ -64,7 +70,7 @@ export function Proposing() {
             value={(progress.done / Math.max(1, progress.total)) * 100}
           />
           <div className="buttons">
-            <Button onClick={() => job.current?.drop()}>Cancel</Button>
+            <Button onClick={cancel}>Cancel</Button>
           </div>
         </div>
       ) : (

@@ -20,6 +20,7 @@ const HEADS: Record<Contest['kind'], readonly string[]> = {
   lan: ['offered by', 'root', 'cost', 'bridge', 'port'],
   election: ['switch', '', 'priority', 'MAC address', ''],
 };
+
 const MOST_SHOWN = 8;
 
 interface Cell {

@@ -54,6 +54,7 @@ export function SwitchPanel({ id }: { id: string }) {
     </>
   );
 }
+
 /** Priority in the scope that is chosen, and what holds for the switch in every tree. */
 function Settings({ of, id }: { of: SolvedTree; id: string }) {
   const { edit, tryOut } = useBench();

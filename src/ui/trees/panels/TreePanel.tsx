@@ -17,29 +17,17 @@ const MOST_NAMED = 6;
 /** The VLANs, or how many there are. */
 const alikeWords = (vlans: readonly number[]) =>
   vlans.length <= MOST_NAMED ? formatVlanRanges(vlans).replaceAll(',', ', ') : `${vlans.length} other VLANs`;
-
 /** The tree in view as a whole: root, who comes next, blocked, why; and a way to ask for a path. */
 export function TreePanel() {
-  const { select } = useBench();
   const solved = useSession((s) => s.solved);
   const of = useTree()!;
-  const { design, ports, portBridge } = solved.topology;
   const ledger = useMemo(() => explainTree(solved, of), [solved, of]);
-  const blocked = useMemo(() => blockedPorts(of), [of]);
-  const root = rootsOf(of)[0];
-  const next = root === undefined ? -1 : nextRoot(solved, of, root);
   const alike = solved.trees.filter((t) => t.fold === of.fold && t !== of);
-  const name = (bridge: number) => design.switches[bridge]!.name;
-  const place = (bridge: number) => (
-    <button className="plain" onClick={() => select({ kind: 'switch', id: design.switches[bridge]!.id })}>
-      {name(bridge)}
-    </button>
-  );
   return (
     <>
       <h2>{treeTitle(of.tree)}</h2>
       <p className="quiet">
-        {MODE_WORDS[design.mode]}
+        {MODE_WORDS[solved.topology.design.mode]}
         {of.tree.instance !== null && of.tree.vlan === null && (
           <>
             {' '}
@@ -48,58 +36,89 @@ export function TreePanel() {
         )}
         {alike.length > 0 && <> · same outcome as {alikeWords(alike.flatMap((t) => t.tree.vlans))}</>}
       </p>
-      <dl className="facts">
-        <div>
-          <dt>
-            <Term id="root">root</Term>
-          </dt>
-          <dd>{root === undefined ? 'none' : place(root)}</dd>
-        </div>
-        <div>
-          <dt>
-            <Term id="nextRoot">next root</Term>
-          </dt>
-          <dd>{next < 0 ? 'none' : place(next)}</dd>
-        </div>
-        <div>
-          <dt>
-            <Term id="blocked">blocked ports</Term>
-          </dt>
-          <dd className="mono">{blocked.length}</dd>
-        </div>
-      </dl>
+      <Roots />
       <Ledger ledger={ledger} />
       <PlacePicker />
-      <table className="rows">
-        <caption>Blocked ports of this tree</caption>
-        <tbody>
-          {blocked.map((port) => {
-            const { element, kind } = ports[port]!;
-            return (
-              <tr key={element.id}>
-                <td>
-                  <RoleMark role={roleAt(of, port)} />
-                </td>
-                <th scope="row">
-                  <button
-                    className="plain"
-                    onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}
-                  >
-                    {name(portBridge[port]!)} {element.name}
-                  </button>
-                </th>
-                <td className="quiet">towards {farLabel(solved, port)}</td>
-              </tr>
-            );
-          })}
-          {blocked.length === 0 && (
-            <tr>
-              <td className="quiet">None: this tree has no redundant path.</td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+      <Blocked />
       <DesignSettings />
     </>
+  );
+}
+
+/** Root, next root, and how many ports are blocked. */
+function Roots() {
+  const solved = useSession((s) => s.solved);
+  const of = useTree()!;
+  const { select } = useBench();
+  const { design } = solved.topology;
+  const root = rootsOf(of)[0];
+  const next = root === undefined ? -1 : nextRoot(solved, of, root);
+  const place = (bridge: number) => (
+    <button className="plain" onClick={() => select({ kind: 'switch', id: design.switches[bridge]!.id })}>
+      {design.switches[bridge]!.name}
+    </button>
+  );
+  return (
+    <dl className="facts">
+      <div>
+        <dt>
+          <Term id="root">root</Term>
+        </dt>
+        <dd>{root === undefined ? 'none' : place(root)}</dd>
+      </div>
+      <div>
+        <dt>
+          <Term id="nextRoot">next root</Term>
+        </dt>
+        <dd>{next < 0 ? 'none' : place(next)}</dd>
+      </div>
+      <div>
+        <dt>
+          <Term id="blocked">blocked ports</Term>
+        </dt>
+        <dd className="mono">{blockedPorts(of).length}</dd>
+      </div>
+    </dl>
+  );
+}
+
+function Blocked() {
+  const { select } = useBench();
+  const solved = useSession((s) => s.solved);
+  const of = useTree()!;
+  const { design, ports, portBridge } = solved.topology;
+
+  const blocked = useMemo(() => blockedPorts(of), [of]);
+  const name = (bridge: number) => design.switches[bridge]!.name;
+  return (
+    <table className="rows">
+      <caption>Blocked ports of this tree</caption>
+      <tbody>
+        {blocked.map((port) => {
+          const { element, kind } = ports[port]!;
+          return (
+            <tr key={element.id}>
+              <td>
+                <RoleMark role={roleAt(of, port)} />
+              </td>
+              <th scope="row">
+                <button
+                  className="plain"
+                  onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}
+                >
+                  {name(portBridge[port]!)} {element.name}
+                </button>
+              </th>
+              <td className="quiet">towards {farLabel(solved, port)}</td>
+            </tr>
+          );
+        })}
+        {blocked.length === 0 && (
+          <tr>
+            <td className="quiet">None: this tree has no redundant path.</td>
+          </tr>
+        )}
+      </tbody>
+    </table>
   );
 }

@@ -1,33 +1,22 @@
 'use client';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
 import { useMemo } from 'react';
 import type { ReactNode } from 'react';
-import {
-  bundleAt,
-  bundleById,
-  costInForce,
-  hostById,
-  portPriorityInForce,
-  setField,
-  switchById,
-} from '../../../core/design';
+import { bundleAt, bundleById, hostById, switchById } from '../../../core/design';
 import type { Bundle, Port, TreeKey } from '../../../core/design';
-import { COMMON_SPEEDS, PORT_PRIORITIES, grouped, rateWords } from '../../../core/standard';
+import { grouped, rateWords } from '../../../core/standard';
 import { explainPort, roleAt, settledState } from '../../../core/trees';
 import type { SolvedDesign } from '../../../core/trees';
-import { speedLabel } from '../../chart/ends';
-import { costAction, failAction, portPriorityAction } from '../../session/actions';
+import { failAction } from '../../session/actions';
 import { useBench, useSession, useTree } from '../../session/context';
 import { farLabel, farOf, memberPorts, rateOf } from './ends';
-import { CostField, StepPicker, sourceWord } from './fields';
 import { BundleState } from './BundleState';
 import { EdgeSettings } from './EdgeSettings';
 import { Ledger } from './Ledger';
+import { PortCost, PortPriority, SpeedPicker } from './PortSettings';
 import { Label } from '../../controls/Term';
 import { RoleMark, roleWords } from '../../controls/RoleMark';
-import { ScopePicker, useScope } from './ScopePicker';
+import { ScopePicker } from './ScopePicker';
 
 interface Props {
   /** Port or bundle looked at. */
@@ -52,16 +41,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
     () => (explained === undefined ? null : explainPort(solved, of, explained)),
     [solved, of, explained],
   );
-  if (near === undefined) {
-    const bundle = bundleById(design, focus);
-    return (
-      <>
-        <h2>{bundle ? `Bundle ${bundle.name}` : 'Port'}</h2>
-        <p className="quiet">{bundle ? 'This bundle is down.' : 'This port is not in the solution.'}</p>
-        {bundle && <BundleState design={design} bundle={bundle} />}
-      </>
-    );
-  }
+  if (near === undefined) return <Absent focus={focus} />;
   const { element } = ports[near]!;
   const name = switchById(design, element.switch)?.name;
   const heading = whole
@@ -71,22 +51,17 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   const fail = failAction(design, [
     link ? { kind: 'link', id: link } : { kind: 'members' in element ? 'bundle' : 'port', id: element.id },
   ]);
-  const member = bundleAt(design, focus) ?? bundleById(design, focus);
   return (
     <>
       <h2>{heading}</h2>
       <p className="mono quiet">{rest}</p>
-      {member && member.id !== element.id && <p className="quiet">Member of bundle {member.name}, which is down.</p>}
-      {member && member.id === element.id && member.id !== focus && (
-        <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>
-      )}
+      <Membership focus={focus} element={element} />
       {explained !== undefined && ledger && (
         <>
           <Standing solved={solved} index={explained} />
           <Ledger ledger={ledger} />
         </>
       )}
-      {member && <BundleState design={design} bundle={member} />}
       <section className="settings" aria-label="Settings">
         <ScopePicker />
         <Ends solved={solved} ends={ends} />
@@ -103,16 +78,41 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   );
 }
 
+/** What is no port of its own in the solution: a bundle that is down, or its member. */
+function Absent({ focus }: { focus: string }) {
+  const design = useSession((s) => s.design);
+  const bundle = bundleById(design, focus);
+  return (
+    <>
+      <h2>{bundle ? `Bundle ${bundle.name}` : 'Port'}</h2>
+      <p className="quiet">{bundle ? 'This bundle is down.' : 'This port is not in the solution.'}</p>
+      {bundle && <BundleState design={design} bundle={bundle} />}
+    </>
+  );
+}
+
+/** The bundle that a port is of, and what becomes of it. */
+function Membership({ focus, element }: { focus: string; element: Port | Bundle }) {
+  const design = useSession((s) => s.design);
+  const member = bundleAt(design, focus) ?? bundleById(design, focus);
+  if (!member) return null;
+  return (
+    <>
+      {member.id !== element.id && <p className="quiet">Member of bundle {member.name}, which is down.</p>}
+      {member.id === element.id && member.id !== focus && (
+        <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>
+      )}
+      <BundleState design={design} bundle={member} />
+    </>
+  );
+}
+
 /** Rows of settings, a column for each end. */
 function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] }) {
-  const { edit, tryOut } = useBench();
   const of = useTree()!;
-  const scope = useScope();
-  const look = ({ label, edits }: ReturnType<typeof costAction>) => void tryOut(label, edits);
   const { design, ports, defaultCost } = solved.topology;
   const elements = ends.map((index) => ports[index]!.element);
   const owner = (e: Port | Bundle) => switchById(design, e.switch)!;
-  const apply = ({ label, edits }: ReturnType<typeof costAction>) => edit(label, edits);
   const row = (title: string, cell: (e: Port | Bundle, index: number) => ReactNode) => (
     <tr>
       <th scope="row">
@@ -144,64 +144,17 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
         {row('speed', (e, index) => (
           <SpeedPicker element={e} rate={rateOf(solved, index)} />
         ))}
-        {row('port cost', (e, index) => {
-          const inForce = costInForce(design, e, of.tree, defaultCost[index]!);
-          return (
-            <>
-              <CostField
-                key={`${e.id} ${inForce.value} ${inForce.source}`}
-                label={`Cost of ${owner(e).name} ${e.name}`}
-                inForce={inForce}
-                scale={owner(e).costScale ?? design.costScale}
-                disabled={!scope.ok}
-                onTry={(value) => scope.ok && look(costAction(design, e, scope.scope, value))}
-                onSet={(value) => scope.ok && apply(costAction(design, e, scope.scope, value))}
-              />
-              <small className="quiet">
-                {sourceWord(inForce, 'by speed')}
-                {inForce.source !== 'default' && inForce.source !== 'all-trees' && (
-                  <>
-                    , all trees: {e.cost === undefined ? `${grouped(defaultCost[index]!)} by speed` : grouped(e.cost)}
-                  </>
-                )}
-              </small>
-            </>
-          );
-        })}
-        {row('port priority', (e) => {
-          const inForce = portPriorityInForce(design, e, of.tree);
-          return (
-            <>
-              <StepPicker
-                label={`Port priority of ${owner(e).name} ${e.name}`}
-                inForce={inForce}
-                steps={PORT_PRIORITIES}
-                disabled={!scope.ok}
-                onTry={(value) => scope.ok && look(portPriorityAction(design, e, scope.scope, value))}
-                onPick={(value) => scope.ok && apply(portPriorityAction(design, e, scope.scope, value))}
-              />
-              <small className="quiet">
-                {sourceWord(inForce)}
-                {inForce.source !== 'default' && inForce.source !== 'all-trees' && (
-                  <>, all trees: {e.priority ?? 128}</>
-                )}
-              </small>
-            </>
-          );
-        })}
+        {row('port cost', (e, index) => (
+          <PortCost element={e} usual={defaultCost[index]!} />
+        ))}
+        {row('port priority', (e) => (
+          <PortPriority element={e} />
+        ))}
         {elements.some((e) => otherSettings(e, of.tree).length > 0) &&
           row('other trees', (e) => (
             <span className="mono small">{otherSettings(e, of.tree).slice(0, 6).join(', ') || '–'}</span>
           ))}
-        {row('port number', (e) => (
-          <span className="mono">{e.number}</span>
-        ))}
-        {row('VLANs', (e) => (
-          <span className="mono">{(e.vlans ?? 'all').replaceAll(',', ', ')}</span>
-        ))}
-        {row('native VLAN', (e) => (
-          <span className="mono">{e.native ?? '–'}</span>
-        ))}
+        {fixedRows(row)}
         {row('edge, guards', (e) => (
           <EdgeSettings element={e} />
         ))}
@@ -212,34 +165,20 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
   );
 }
 
-/** Speed of a port, picked from the usual ones; a bundle's is that of its members. A link runs at the lower of its ends. */
-function SpeedPicker({ element, rate }: { element: Port | Bundle; rate: number }) {
-  const { edit } = useBench();
-  const design = useSession((s) => s.design);
-  if ('members' in element) return <span className="mono">{speedLabel(rate)}</span>;
-  const name = `${switchById(design, element.switch)?.name} ${element.name}`;
-  const speeds = [...new Set([...COMMON_SPEEDS, element.speed])].sort((a, b) => a - b);
-  return (
-    <>
-      <Select
-        value={String(element.speed)}
-        onChange={(e) => {
-          const speed = Number(e.target.value);
-          edit(`Speed of ${name}: ${speedLabel(speed)}`, [setField('port', element.id, 'speed', speed)]);
-        }}
-        inputProps={{ 'aria-label': `Speed of ${name}` }}
-        renderValue={(value) => <span className="mono">{speedLabel(Number(value))}</span>}
-      >
-        {speeds.map((speed) => (
-          <MenuItem key={speed} value={String(speed)} className="mono">
-            {speedLabel(speed)}
-          </MenuItem>
-        ))}
-      </Select>
-      {rate < element.speed && <small className="quiet">runs at {speedLabel(rate)}</small>}
-    </>
-  );
-}
+/** What a port is and carries, which is set in other places. */
+const fixedRows = (row: (title: string, cell: (e: Port | Bundle) => ReactNode) => ReactNode) => (
+  <>
+    {row('port number', (e) => (
+      <span className="mono">{e.number}</span>
+    ))}
+    {row('VLANs', (e) => (
+      <span className="mono">{(e.vlans ?? 'all').replaceAll(',', ', ')}</span>
+    ))}
+    {row('native VLAN', (e) => (
+      <span className="mono">{e.native ?? '–'}</span>
+    ))}
+  </>
+);
 
 /** Costs and priorities that are set for trees other than the one in view. */
 function otherSettings(element: Port | Bundle, { vlan, instance }: TreeKey): string[] {
