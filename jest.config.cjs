@@ -15,5 +15,5 @@ module.exports = {
     ],
   },
   transformIgnorePatterns: ['/node_modules/(?!(nanoid|jose)/)'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: { '\\.module\\.css$': '<rootDir>/tests/support/class-names.cjs', '^@/(.*)$': '<rootDir>/src/$1' },
 };

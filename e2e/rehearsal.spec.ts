@@ -38,7 +38,7 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
 
   await page.getByRole('radio', { name: 'Frame' }).click();
   const frame = page.getByRole('region', { name: 'Frame' });
-  await expect(frame.getByRole('row', { name: /^root 10/ })).toBeVisible();
+  await expect(frame.getByRole('row', { name: /^root 4096/ })).toBeVisible();
   const number = async () => Number(/frame (\d+) of/.exec((await frame.textContent()) ?? '')![1]);
   const first = await number();
   await frame.getByRole('button', { name: 'later' }).click();

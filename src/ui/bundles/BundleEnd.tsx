@@ -5,6 +5,7 @@ import { BUNDLE_KIND_WORDS } from '../../core/messages';
 import { Field } from '../controls/Field';
 import { Choice } from '../controls/DesignSettings';
 import { useBench, useSession } from '../session/context';
+import styles from './BundleEnd.module.css';
 const whole = (text: string) => (text.trim() === '' ? null : Number.isFinite(Number(text)) ? Number(text) : text);
 
 type Setter = (field: keyof Bundle & string, value: unknown, words: string) => boolean;
@@ -170,7 +171,7 @@ function PortSettings({ bundle, set }: PartProps) {
         value={String(bundle.priority ?? 128)}
         onSet={(text) => set('priority', whole(text) === 128 ? null : whole(text), `port priority ${text}`)}
       />
-      <label className="edge-box">
+      <label className={styles.edgeBox}>
         <input
           type="checkbox"
           checked={bundle.edge ?? false}

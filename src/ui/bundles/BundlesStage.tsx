@@ -14,6 +14,7 @@ import { PairSheet } from './PairSheet';
 import { useBundleEdits } from './useBundleEdits';
 import { count } from '../../core/standard';
 import { Term } from '../controls/Term';
+import styles from './BundlesStage.module.css';
 
 type Picked = { readonly pair: string } | { readonly loose: string } | null;
 
@@ -43,7 +44,7 @@ export function BundlesStage() {
   const current = pair ? { pair: pair.id } : parallel ? { loose: `${parallel.a} ${parallel.b}` } : null;
   return (
     <main className="bundles">
-      <nav className="bundle-list" aria-label="Bundles">
+      <nav className={styles.bundleList} aria-label="Bundles">
         <GroupList groups={groups} current={current ? undefined : group} onShow={show} />
         <LooseList loose={loose} current={current} onPick={setPicked} onBundle={bundle} />
         <PairList current={current} onPick={setPicked} />
@@ -87,7 +88,7 @@ function GroupList({ groups, current, onShow }: GroupsProps) {
       {groups.map((g) => (
         <button
           key={g.near[0]!.id}
-          className="plain bundle-row"
+          className={`plain ${styles.bundleRow}`}
           aria-current={g === current || undefined}
           onClick={() => onShow(g.near[0]!.id)}
         >
@@ -121,7 +122,7 @@ function LooseList({ loose, current, onPick, onBundle }: LooseProps) {
     <>
       <h3>Parallel, not bundled</h3>
       {loose.map(({ a, b, links }) => (
-        <div key={`${a} ${b}`} className="bundle-loose">
+        <div key={`${a} ${b}`} className={styles.bundleLoose}>
           <button
             className="plain"
             aria-current={(current && 'loose' in current && current.loose === `${a} ${b}`) || undefined}
@@ -150,7 +151,7 @@ function PairList({ current, onPick }: PickProps) {
         return (
           <button
             key={p.id}
-            className="plain bundle-row"
+            className={`plain ${styles.bundleRow}`}
             aria-current={(current && 'pair' in current && current.pair === p.id) || undefined}
             onClick={() => onPick({ pair: p.id })}
           >

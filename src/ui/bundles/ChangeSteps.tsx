@@ -5,6 +5,7 @@ import type { Bundle } from '../../core/design';
 import { bundleSteps } from '../../core/analysis';
 import type { ChangeStep } from '../../core/analysis';
 import { useBench, useSession } from '../session/context';
+import styles from './ChangeSteps.module.css';
 
 const asText = (steps: readonly ChangeStep[]) =>
   steps
@@ -29,7 +30,7 @@ export function ChangeSteps({ near, far }: { near: Bundle; far: Bundle | null })
         say({ text: 'The browser refuses access to the clipboard: select the steps and copy them.', alarm: true }),
       );
   return (
-    <section className="change-steps" aria-label="Change steps">
+    <section className={styles.changeSteps} aria-label="Change steps">
       <table className="rows">
         <thead>
           <tr>

@@ -8,6 +8,7 @@ import type { Option } from '../../core/analysis';
 import { newId } from '../session/new-id';
 import { useBench, useSession } from '../session/context';
 import { grouped } from '../../core/standard';
+import styles from './CompareOptions.module.css';
 
 const seconds = (n: number) => (n === 0 ? 'immediate' : Number.isFinite(n) ? `${n} s` : 'never detected');
 
@@ -112,7 +113,7 @@ export function CompareOptions({ links }: { links: readonly string[] }) {
     go('trees');
   };
   return (
-    <section className="compare-options" aria-label="Compare options">
+    <section className={styles.compareOptions} aria-label="Compare options">
       <OptionTable options={found.options} onTry={onTry} />
       {found.notes.map((note) => (
         <p key={note} className="quiet">

@@ -19,6 +19,7 @@ import type { Bundle } from '../../core/design';
 
 import { useBench, useSession } from '../session/context';
 import { grouped } from '../../core/standard';
+import styles from './Distribution.module.css';
 
 const SIZES = [2, 3, 4, 5, 6, 7, 8];
 type Asked = Readonly<Record<'hosts' | 'servers' | 'load', number>>;
@@ -66,7 +67,7 @@ export function Distribution({ bundle, verdict }: { bundle: Bundle; verdict: Bun
       {active.length === 0 ? (
         <p className="quiet">No member carries.</p>
       ) : (
-        <div className="distribution-figures">
+        <div className={styles.distributionFigures}>
           <MemberLoads bars={bars} fastest={Math.max(0, ...speeds)} />
           <Figures conversations={conversations} fields={fields} speeds={speeds} unevenness={found.unevenness} />
         </div>
@@ -228,7 +229,7 @@ function TypedFields({ typed, fault, at, onType }: TypedProps) {
   return (
     <p>
       <textarea
-        className="mono typed-conversations"
+        className={`mono ${styles.typedConversations}`}
         aria-label={`Conversations at ${at}: from, to, Mb/s, VLAN, ports`}
         rows={5}
         value={typed}

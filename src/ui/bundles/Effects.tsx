@@ -10,6 +10,7 @@ import { useSession } from '../session/context';
 import { RoleMark, roleWords } from '../controls/RoleMark';
 import type { BundleGroup } from './groups';
 import { grouped } from '../../core/standard';
+import styles from './Effects.module.css';
 
 const WORDS = { lost: 'one member down', added: 'one member added' } as const;
 const rate = (n: number) => (Number.isFinite(n) ? `${grouped(n)} Mb/s` : 'no link between switches');
@@ -74,7 +75,7 @@ export function Effects({ group }: { group: BundleGroup }) {
     return `${switchById(design, element.switch)?.name} ${element.name}`;
   };
   return (
-    <section className="bundle-effects" aria-label="Trees and capacity">
+    <section className={styles.bundleEffects} aria-label="Trees and capacity">
       {changes.map((c) => (
         <Change key={c.kind} change={c} at={at} />
       ))}

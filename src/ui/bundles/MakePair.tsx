@@ -5,6 +5,7 @@ import { makePair, pairOf } from '../../core/design';
 import { newId } from '../session/new-id';
 import { useSession } from '../session/context';
 import { useBundleEdits } from './useBundleEdits';
+import styles from './MakePair.module.css';
 
 /** Two switches to be presented to all others as one. */
 export function MakePair({ onMade }: { onMade: (id: string) => void }) {
@@ -35,7 +36,7 @@ export function MakePair({ onMade }: { onMade: (id: string) => void }) {
     setEnds(['', '']);
   };
   return (
-    <div className="make-pair">
+    <div className={styles.makePair}>
       {choice(0, 'primary')}
       {choice(1, 'second')}
       <Button disabled={ends.includes('')} onClick={make}>

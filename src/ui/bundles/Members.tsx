@@ -8,6 +8,7 @@ import { useBench, useSession } from '../session/context';
 import { Exchange } from './Exchange';
 import type { BundleGroup } from './groups';
 import { Term } from '../controls/Term';
+import styles from './Members.module.css';
 
 interface Props {
   group: BundleGroup;
@@ -35,7 +36,7 @@ export function Members({ group, onRemove }: Props) {
   const { near, far, verdict } = group;
   return (
     <>
-      <table className="rows bundle-members">
+      <table className={`rows ${styles.bundleMembers}`}>
         <caption>
           <Term id="active">Members</Term>
         </caption>

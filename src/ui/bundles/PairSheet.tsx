@@ -9,6 +9,7 @@ import { Field } from '../controls/Field';
 import { Choice } from '../controls/DesignSettings';
 import { useBench, useSession } from '../session/context';
 import { Term } from '../controls/Term';
+import styles from './PairSheet.module.css';
 
 const STATE_WORD: Record<PairState, string> = {
   one: 'one bridge',
@@ -122,7 +123,7 @@ function PeerLink({ pair, between, set }: Omit<PartProps, 'names'>) {
         <Term id="peerLink">Peer link</Term>
       </h3>
       {between.map((l) => (
-        <label key={l.id} className="peer-cable">
+        <label key={l.id} className={styles.peerCable}>
           <input
             type="checkbox"
             checked={pair.peer.includes(l.id)}
@@ -149,7 +150,7 @@ function PeerLink({ pair, between, set }: Omit<PartProps, 'names'>) {
 function Checks({ names, checks }: Pick<PartProps, 'names'> & Pick<PairReport, 'checks'>) {
   const [first, second] = names;
   return (
-    <table className="rows pair-checks">
+    <table className={`rows ${styles.pairChecks}`}>
       <caption>What both switches need alike</caption>
       <thead>
         <tr>

@@ -15,6 +15,7 @@ import { speedCell } from '../../core/editing/tables';
 import { cableAction, thingName } from './actions';
 import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
+import styles from './CableDialog.module.css';
 
 interface Far extends Chosen {
   readonly label: string;
@@ -55,7 +56,7 @@ export function CableDialog({ cabling, from, onClose }: { cabling: Cabling; from
       <form onSubmit={submit}>
         <DialogTitle>Cable from {thingName(design, from)}</DialogTitle>
         <DialogContent>
-          <div className="cable-form">
+          <div className={styles.cableForm}>
             <Autocomplete
               options={farsOf(design, from)}
               value={to}

@@ -22,6 +22,7 @@ import { useCablingClipboard } from './useCablingClipboard';
 import { useCablingCommands } from './useCablingCommands';
 import { marksOf, useNeighbours } from './useNeighbours';
 import { VlanStrip } from './VlanStrip';
+import styles from './CablingStage.module.css';
 
 type Asking =
   { kind: 'pattern' } | { kind: 'files'; files: readonly SourceFile[] } | { kind: 'cable'; from: Chosen } | null;
@@ -103,7 +104,7 @@ export function CablingStage() {
             {empty && <EmptyDrawing onPattern={doings.pattern} onFiles={doings.files} />}
             {job && (
               <div className="job" role="status">
-                <span className="job-bar" aria-hidden="true" />
+                <span className={styles.jobBar} aria-hidden="true" />
                 Arranging {design.switches.length} switches…
                 <Button onClick={job.cancel}>Cancel</Button>
               </div>
@@ -146,7 +147,7 @@ function Dialogs({ asking, cabling, onTake, onClose }: DialogsProps) {
 /** What to do first on an empty sheet. */
 function EmptyDrawing({ onPattern, onFiles }: { onPattern: () => void; onFiles: () => void }) {
   return (
-    <div className="empty-drawing">
+    <div className={styles.emptyDrawing}>
       <h2>An empty sheet</h2>
       <p>
         Double-click anywhere to put a switch there, then pull cables from the dot at its corner; on empty paper a cable

@@ -13,6 +13,7 @@ import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
 import type { NeighbourCheck } from './useNeighbours';
 import { count } from '../../core/standard';
+import styles from './Dock.module.css';
 
 export type Tab = TableId | 'neighbours';
 
@@ -121,7 +122,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
 
   return (
     <section className="dock" aria-label="Tables">
-      <header className="dock-head">
+      <header className={styles.dockHead}>
         <Tabs cabling={cabling} tab={tab} onTab={onTab} neighbours={neighbours} />
         <span className="grow" />
         {table && (

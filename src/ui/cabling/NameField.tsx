@@ -4,6 +4,7 @@ import type { Chosen } from '../../core/editing';
 import { applyEdits } from '../../core/design';
 import { renameAction, thingName } from './actions';
 import type { Cabling } from './useCabling';
+import styles from './NameField.module.css';
 
 /** The name of a thing, written where it stands. */
 export function NameField({ cabling, thing, onClose }: { cabling: Cabling; thing: Chosen; onClose: () => void }) {
@@ -41,7 +42,7 @@ export function NameField({ cabling, thing, onClose }: { cabling: Cabling; thing
   };
   if (!at) return null;
   return (
-    <div className="name-field" style={at}>
+    <div className={styles.nameField} style={at}>
       <input
         ref={field}
         value={text}

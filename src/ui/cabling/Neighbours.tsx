@@ -6,6 +6,7 @@ import type { Ref } from '../session/view';
 import type { Cabling } from './useCabling';
 import type { NeighbourCheck } from './useNeighbours';
 import { count } from '../../core/standard';
+import styles from './Neighbours.module.css';
 
 const ACCEPT: Record<Finding['verdict'], string> = {
   'as drawn': '',
@@ -58,7 +59,7 @@ export function Neighbours({ cabling, check, onFiles }: Props) {
 
 function NoneYet({ onFiles }: Pick<Props, 'onFiles'>) {
   return (
-    <div className="dock-empty">
+    <div className={styles.dockEmpty}>
       <p>
         Compare the drawing with LLDP: drop the neighbour lists of the switches here, as JSON (one file per switch,
         named after it) or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
@@ -110,7 +111,7 @@ function Sum({ findings, telling, accept, onFiles, onForget }: SumProps) {
 
 function Findings({ findings, accept, show }: FindingsProps & { show: (finding: Finding) => void }) {
   return (
-    <div className="neighbours-list">
+    <div className={styles.neighboursList}>
       <table>
         <thead>
           <tr>

@@ -15,6 +15,7 @@ import { parseVlanRanges } from '../../core/standard';
 import { speedCell } from '../../core/editing/tables';
 import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
+import styles from './PatternDialog.module.css';
 
 /** A pattern as a small drawing: switches as squares, cables as lines. */
 function PatternDrawing({
@@ -38,7 +39,7 @@ function PatternDrawing({
   );
   const at = (i: number) => ({ x: 8 + (nodes[i]!.x - left) * scale, y: 8 + (nodes[i]!.y - top) * scale });
   return (
-    <svg className="pattern-drawing" width={width} height={height} aria-hidden="true">
+    <svg className={styles.patternDrawing} width={width} height={height} aria-hidden="true">
       {edges.map(([a, b], i) => (
         <line key={i} x1={at(a).x} y1={at(a).y} x2={at(b).x} y2={at(b).y} />
       ))}
@@ -175,8 +176,8 @@ export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose:
               </button>
             ))}
           </div>
-          <div className="pattern-form">
-            <div className="pattern-fields">
+          <div className={styles.patternForm}>
+            <div className={styles.patternFields}>
               {pattern.count && <AskedField label={pattern.count.label} of={asked.count} />}
               <AskedField label="VLANs on all links (empty: all)" of={asked.vlans} />
               <AskedField label="Speed in the core" of={asked.speed('core')} />

@@ -7,6 +7,7 @@ import type { Command } from '../session/commands';
 import type { Tool } from './gestures';
 import type { Cabling } from './useCabling';
 import { rateWords } from '../../core/standard';
+import styles from './Tools.module.css';
 
 const TOOLS: readonly { id: Tool; name: string; key: string; hint: string }[] = [
   { id: 'select', name: 'Move', key: 'V', hint: 'Drag things to move them, pull a cable from the dot at their corner' },
@@ -39,13 +40,13 @@ export function Tools({ cabling, commands }: Props) {
     <div className="tools">
       <OneOf
         label="What the pointer does"
-        className="tools-group"
+        className={styles.toolsGroup}
         options={TOOLS.map((t) => ({ ...t, title: `${t.hint} (${t.key})` }))}
         value={tool}
         onPick={setTool}
       />
       {(tool === 'cable' || tool === 'select') && (
-        <label className="tools-setting">
+        <label className={styles.toolsSetting}>
           <span className="quiet">new cables</span>
           <select value={speed} onChange={(e) => setSpeed(Number(e.target.value))} aria-label="Speed of new cables">
             {SPEEDS.map((s) => (
@@ -57,7 +58,7 @@ export function Tools({ cabling, commands }: Props) {
         </label>
       )}
       {(tool === 'switch' || tool === 'select') && (
-        <label className="tools-setting">
+        <label className={styles.toolsSetting}>
           <span className="quiet">new switches</span>
           <select
             value={tier ?? ''}

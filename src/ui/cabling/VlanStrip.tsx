@@ -3,6 +3,7 @@ import { count, vlanTreeId } from '../../core/standard';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { vlanHue } from '../chart/hue';
 import type { Cabling } from './useCabling';
+import styles from './VlanStrip.module.css';
 
 const MOST = 60;
 
@@ -33,7 +34,7 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
   return (
     <nav className="vlan-strip" aria-label="VLANs">
       <div role="radiogroup" aria-label="VLAN laid over the drawing" className="vlan-list" ref={strip}>
-        <button role="radio" aria-checked={view.vlan === null} className="vlan-item" onClick={() => pick(null)}>
+        <button role="radio" aria-checked={view.vlan === null} className={styles.vlanItem} onClick={() => pick(null)}>
           all cables
         </button>
         {shown.list.map((v) => (
@@ -41,7 +42,7 @@ export function VlanStrip({ cabling }: { cabling: Cabling }) {
             key={v.id}
             role="radio"
             aria-checked={view.vlan === v.number}
-            className="vlan-item"
+            className={styles.vlanItem}
             onClick={() => pick(v.number)}
             style={{ '--tree': `var(--hue-${vlanHue(design, v)})` } as React.CSSProperties}
           >

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { Role } from '../../core/trees';
 import type { PegItem } from './scene-items';
 import type { Register } from './Wire';
+import styles from './Peg.module.css';
 
 export const ROLE_LETTER: Record<Role, string> = {
   root: 'R',
@@ -37,25 +38,25 @@ export function RoleSign({ role }: { role: Role | 'port' }) {
 function PegShape({ role }: { role: Role | 'port' }) {
   switch (role) {
     case 'port':
-      return <rect className="peg-shape" x={-4.5} y={-4.5} width={9} height={9} />;
+      return <rect className={styles.pegShape} x={-4.5} y={-4.5} width={9} height={9} />;
     case 'root':
-      return <path className="peg-shape" d="M-7 -7H7V2.5L0 8L-7 2.5Z" />;
+      return <path className={styles.pegShape} d="M-7 -7H7V2.5L0 8L-7 2.5Z" />;
     case 'master':
       return (
         <>
-          <path className="peg-shape" d="M-7 -7H7V2.5L0 8L-7 2.5Z" />
-          <path className="peg-bar" d="M-8 -10H8" />
+          <path className={styles.pegShape} d="M-7 -7H7V2.5L0 8L-7 2.5Z" />
+          <path className={styles.pegBar} d="M-8 -10H8" />
         </>
       );
     case 'designated':
-      return <rect className="peg-shape" x={-7} y={-7} width={14} height={14} />;
+      return <rect className={styles.pegShape} x={-7} y={-7} width={14} height={14} />;
     case 'alternate':
     case 'backup':
-      return <circle className="peg-shape" r={7.5} />;
+      return <circle className={styles.pegShape} r={7.5} />;
     case 'disabled':
-      return <path className="peg-shape" d="M-4 -4L4 4M4 -4L-4 4" />;
+      return <path className={styles.pegShape} d="M-4 -4L4 4M4 -4L-4 4" />;
     case 'none':
-      return <circle className="peg-shape" r={2.5} />;
+      return <circle className={styles.pegShape} r={2.5} />;
   }
 }
 
@@ -66,12 +67,12 @@ function PortName({ name, nx, ny }: { name: string; nx: number; ny: number }) {
   const text = name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name;
   if (nx !== 0)
     return (
-      <text className="port-name" x={nx * 8} y={-4} textAnchor={nx > 0 ? 'start' : 'end'}>
+      <text className={styles.portName} x={nx * 8} y={-4} textAnchor={nx > 0 ? 'start' : 'end'}>
         {text}
       </text>
     );
   return (
-    <text className="port-name" transform="rotate(-90)" x={-ny * 8} y={-3} textAnchor={ny > 0 ? 'end' : 'start'}>
+    <text className={styles.portName} transform="rotate(-90)" x={-ny * 8} y={-3} textAnchor={ny > 0 ? 'end' : 'start'}>
       {text}
     </text>
   );

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { PLATE } from './geometry';
 import type { PlateItem } from './scene-items';
 import type { Register } from './Wire';
+import styles from './Plate.module.css';
 
 const LONGEST = 16;
 
@@ -92,7 +93,7 @@ function RegionOf({ region, width, named }: RegionProps) {
     <>
       {region.hue >= 0 && (
         <rect
-          className="region-wash"
+          className={styles.regionWash}
           style={{ fill: `var(--hue-${region.hue})` }}
           x={-width / 2 - 6}
           y={-PLATE.height / 2 - 22}

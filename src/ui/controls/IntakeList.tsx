@@ -2,6 +2,7 @@
 import { FILE_KINDS } from '../../core/formats';
 import type { TakenFile } from '../../core/formats';
 import { count, more } from '../../core/standard';
+import styles from './IntakeList.module.css';
 
 const MOST_ROWS = 200;
 
@@ -19,7 +20,7 @@ export function IntakeList({ files }: { files: readonly TakenFile[] }) {
             {f.faults.length > 0 && <span className="alarm">, {count(f.faults.length, 'is', 'are')} refused</span>}
           </h3>
           {f.faults.length > 0 && (
-            <ul className="fault-list" aria-label={`Refused in ${f.file}`}>
+            <ul className={styles.faultList} aria-label={`Refused in ${f.file}`}>
               {f.faults.slice(0, MOST_ROWS).map((fault, i) => (
                 <li key={i}>
                   {fault.row !== null && <b>row {fault.row}</b>}
@@ -40,7 +41,7 @@ export function IntakeList({ files }: { files: readonly TakenFile[] }) {
 function RowsPreview({ file: { columns, rows } }: { file: TakenFile }) {
   const sorted = [...rows.filter((r) => r.fault), ...rows.filter((r) => !r.fault)];
   return (
-    <div className="intake-rows" tabIndex={0} role="region" aria-label="Rows of the file">
+    <div className={styles.intakeRows} tabIndex={0} role="region" aria-label="Rows of the file">
       <table>
         <thead>
           <tr>
@@ -52,7 +53,7 @@ function RowsPreview({ file: { columns, rows } }: { file: TakenFile }) {
         </thead>
         <tbody>
           {sorted.slice(0, MOST_ROWS).map((r) => (
-            <tr key={r.row} className={r.fault ? 'is-refused' : undefined} title={r.fault ?? undefined}>
+            <tr key={r.row} className={r.fault ? styles.isRefused : undefined} title={r.fault ?? undefined}>
               <td className="number mono">{r.row}</td>
               {r.cells.map((cell, i) => (
                 <td key={i} className="mono">

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { TermId } from '../../core/messages';
 import { Label } from './Term';
+import styles from './LedgerTable.module.css';
 
 /** Candidates as rows, the parts of their vectors as columns; the part that decided is marked, losing ones are struck. */
 export interface LedgerRow {
@@ -44,7 +45,7 @@ interface Props {
 
 export function LedgerTable({ caption, heads, rows, wide }: Props) {
   return (
-    <table className={wide ? 'ledger ledger-wide' : 'ledger'}>
+    <table className={wide ? `ledger ${styles.ledgerWide}` : 'ledger'}>
       {caption && <caption>{caption}</caption>}
       <thead>
         <tr>

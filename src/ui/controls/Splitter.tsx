@@ -2,6 +2,7 @@
 import { useCallback, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { readStored, writeStored } from '../session/browser-store';
+import styles from './Splitter.module.css';
 
 const START = 232;
 const LEAST = 120;
@@ -56,7 +57,7 @@ export function Splitter({ dock }: { dock: DockHeight }) {
   };
   return (
     <div
-      className="splitter"
+      className={styles.splitter}
       role="separator"
       aria-orientation="horizontal"
       aria-label="Height of the tables"

@@ -3,6 +3,7 @@ import Tooltip from '@mui/material/Tooltip';
 import type { ReactNode } from 'react';
 import { GLOSSARY } from '../../core/messages';
 import type { TermId } from '../../core/messages';
+import styles from './Term.module.css';
 
 interface Entry {
   readonly term: string;
@@ -16,7 +17,7 @@ export function Term({ id, children }: { id: TermId; children?: ReactNode }) {
   const title = (
     <>
       {entry.sentence}
-      {entry.clause && <small className="term-clause"> {entry.clause}</small>}
+      {entry.clause && <small className={styles.termClause}> {entry.clause}</small>}
     </>
   );
   return (

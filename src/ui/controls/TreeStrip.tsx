@@ -9,6 +9,7 @@ import { formatVlanRanges } from '../../core/standard';
 import { useBench, useSession, useTree } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { treeMark, treeTitle } from './tree-names';
+import styles from './TreeStrip.module.css';
 
 interface Fold {
   readonly trees: readonly SolvedTree[];
@@ -75,10 +76,10 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
     <div className="strip-item" aria-current={current || undefined} style={{ borderLeftColor: `var(--hue-${hue})` }}>
       <Numbers trees={trees} inView={inView} onPick={onPick} />
       {hidden ? (
-        <span className="quiet strip-root">root and blocked ports hidden</span>
+        <span className={`quiet ${styles.stripRoot}`}>root and blocked ports hidden</span>
       ) : (
         <button
-          className="plain strip-root"
+          className={`plain ${styles.stripRoot}`}
           tabIndex={-1}
           onClick={() => onPick((current ? inView : trees[0]!).tree.id)}
         >
@@ -117,7 +118,7 @@ function Numbers({ trees, inView, onPick }: Omit<ItemProps, 'fold'> & Pick<Fold,
       : trees.slice(0, MOST_NUMBERS);
   const named = trees.length <= 2;
   return (
-    <div className="strip-numbers">
+    <div className={styles.stripNumbers}>
       {shown.map((t) => (
         <button
           key={t.tree.id}

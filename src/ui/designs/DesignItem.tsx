@@ -4,6 +4,7 @@ import { api } from '../session/api';
 import type { DesignRow } from '../session/types';
 import { Ago } from '../controls/Ago';
 import { Thumb } from './Thumb';
+import styles from './DesignItem.module.css';
 
 interface Props {
   readonly row: DesignRow;
@@ -27,7 +28,7 @@ function Figure({ n, one, many }: { n: number; one: string; many: string }) {
 /** A design that cannot be read: why, and what can still be had of it. */
 function Unreadable({ row, onDelete, onRecover }: Props) {
   return (
-    <article className="design-row unreadable" aria-label={row.name}>
+    <article className={`${styles.designRow} unreadable`} aria-label={row.name}>
       <div>
         <span className="name">{row.name}</span>
         <div className="alarm">Cannot be read: {row.unreadable}</div>
@@ -56,7 +57,7 @@ export function DesignItem(props: Props) {
   if (row.unreadable !== undefined) return <Unreadable {...props} />;
   const address = `/d/${encodeURIComponent(row.id)}/trees`;
   return (
-    <article className="design-row" aria-label={row.name}>
+    <article className={styles.designRow} aria-label={row.name}>
       <Link href={address} prefetch={false} tabIndex={-1} aria-hidden="true">
         <Thumb dots={row.dots} lines={row.lines} />
       </Link>

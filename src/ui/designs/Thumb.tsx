@@ -1,4 +1,5 @@
 import type { DesignRow } from '../session/types';
+import styles from './Thumb.module.css';
 
 /** A design in the size of a stamp: where the switches stand and which are cabled. Two shapes, however large it is. */
 export function Thumb({ dots, lines }: Pick<DesignRow, 'dots' | 'lines'>) {
@@ -8,7 +9,7 @@ export function Thumb({ dots, lines }: Pick<DesignRow, 'dots' | 'lines'>) {
     .map(([x, y]) => `M${x - size} ${y - size * 0.6}h${size * 2}v${size * 1.2}h${-size * 2}z`)
     .join('');
   return (
-    <svg className="thumb" viewBox="-6 -6 112 72" aria-hidden="true">
+    <svg className={styles.thumb} viewBox="-6 -6 112 72" aria-hidden="true">
       <path className="cables" d={cables} />
       <path className="plates" d={plates} />
     </svg>

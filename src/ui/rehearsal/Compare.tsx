@@ -12,6 +12,7 @@ import { useBench, useSession } from '../session/context';
 import { startRehearsing } from './rehearse-job';
 import type { RehearseJob } from './rehearse-job';
 import { Label } from '../controls/Term';
+import styles from './Compare.module.css';
 
 interface Other {
   readonly name: string;
@@ -156,7 +157,7 @@ function GapChart({ names, rows }: GapsProps) {
     ...Object.fromEntries(names.map((name, i) => [name, row.lost[i] ?? 0])),
   }));
   return (
-    <figure className="load-chart gap-chart" aria-label="Seconds unreachable, run by run">
+    <figure className={`load-chart ${styles.gapChart}`} aria-label="Seconds unreachable, run by run">
       <ResponsiveContainer width="100%" height="100%">
         <BarChart data={bars} margin={{ top: 6, right: 8, bottom: 0, left: 0 }}>
           <CartesianGrid vertical={false} stroke="var(--rule)" />
@@ -206,7 +207,7 @@ function OtherTimers({ disabled, onRun }: { disabled: boolean; onRun: (timers: T
       ? null
       : say.timersTogether('A switch', timers.helloTime, timers.maxAge, timers.forwardDelay);
   return (
-    <div className="bundle-fields other-timers">
+    <div className={`bundle-fields ${styles.otherTimers}`}>
       {TIMER_FIELDS.map(([field, label]) => (
         <label key={field} className="field">
           <span className="quiet">

@@ -3,6 +3,7 @@ import { linkById, portLabel } from '../../core/design';
 import type { Design, Edit, ScriptEvent } from '../../core/design';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
 import { Field } from '../controls/Field';
+import styles from './EventFigures.module.css';
 
 interface Props {
   design: Design;
@@ -47,7 +48,7 @@ export function EventFigures({ design, event, onChange }: Props) {
       return <LostBpdus design={design} event={event} onChange={onChange} />;
     case 'flap':
       return (
-        <span className="event-figures">
+        <span className={styles.eventFigures}>
           <Field
             label="times"
             width={54}

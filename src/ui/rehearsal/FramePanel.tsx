@@ -6,6 +6,7 @@ import type { Design } from '../../core/design';
 import { fieldsOf, firstFrom, frameAt, markAt, portWords, stepFrame, treesWords } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { FrameWhy } from './FrameWhy';
+import styles from './FramePanel.module.css';
 
 const KIND = {
   config: 'classic configuration BPDU',
@@ -46,7 +47,7 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
         {(frame.at / SECOND).toFixed(6)} s · {KIND[frame.kind]}
         {frame.vlan === null ? '' : `, tree of ${treesWords(trace, [vlanTreeId(frame.vlan)])}`}
       </p>
-      <p className="frame-steps">
+      <p className={styles.frameSteps}>
         <button className="tool" disabled={earlier === null} onClick={() => earlier !== null && onGo(earlier)}>
           earlier
         </button>
@@ -77,7 +78,7 @@ function Fields({ octets }: { octets: Uint8Array }) {
   const hex = (from: number, width: number) =>
     [...octets.subarray(from, from + width)].map((o) => o.toString(16).padStart(2, '0')).join(' ');
   return (
-    <table className="rows frame-fields">
+    <table className={`rows ${styles.frameFields}`}>
       <thead>
         <tr>
           <th scope="col">field</th>

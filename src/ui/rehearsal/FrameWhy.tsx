@@ -6,6 +6,7 @@ import { consequencesOf, portWords, whyReceived } from '../../core/trace';
 import type { FrameRecord, FrameWhy as Why, Reception, Trace } from '../../core/trace';
 import { LedgerTable } from '../controls/LedgerTable';
 import { lasting } from '../../core/standard';
+import styles from './FrameWhy.module.css';
 
 interface Props {
   design: Design;
@@ -27,7 +28,7 @@ export function FrameWhy({ design, trace, frame, receptions, onGo }: Props) {
   );
   const came = useMemo(() => consequencesOf(design, trace, frame, first), [design, trace, frame, first]);
   return (
-    <section className="frame-why" aria-label={`What ${portWords(design, first.port)} did with it`}>
+    <section className={styles.frameWhy} aria-label={`What ${portWords(design, first.port)} did with it`}>
       <h3>
         {portWords(design, first.port)} <span className="quiet">received it {lasting(first.at - frame.at)} later</span>
       </h3>
@@ -41,7 +42,7 @@ export function FrameWhy({ design, trace, frame, receptions, onGo }: Props) {
         </div>
       ))}
       {came.length > 0 && (
-        <ul className="came-of" aria-label="Result at that moment">
+        <ul className={styles.cameOf} aria-label="Result at that moment">
           {came.map((c) => (
             <li key={`${c.text} ${c.frame}`}>
               {c.frame === undefined ? (

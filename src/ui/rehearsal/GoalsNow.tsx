@@ -8,6 +8,7 @@ import { eventWords } from '../../core/simulation';
 import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import { useSession } from '../session/context';
+import styles from './GoalsNow.module.css';
 
 const NONE: readonly CheckedGoal[] = [];
 
@@ -31,7 +32,7 @@ export function GoalsNow({ script, trace, at }: { script: Script; trace: Trace; 
   if (!wanted || !stands || !change) return null;
   const extras = stands.extras.map((e) => eventWords(stands.design, e)).join('; ');
   return (
-    <details className="goals-now" aria-label="Goals after this">
+    <details className={styles.goalsNow} aria-label="Goals after this">
       <summary className={change.lost.length > 0 ? 'alarm' : 'quiet'}>
         After convergence, {goalChangeWords(change)}.
       </summary>

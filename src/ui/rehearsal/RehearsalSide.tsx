@@ -7,6 +7,7 @@ import { laneTree, vlanOf } from './moment';
 import { Story } from './Story';
 import { Timers } from './Timers';
 import { OneOf } from '../controls/OneOf';
+import styles from './RehearsalSide.module.css';
 
 const PANELS = [
   { id: 'story', name: 'What happened' },
@@ -35,9 +36,9 @@ interface Props {
 export function RehearsalSide(props: Props) {
   const { panel, onPanel } = props;
   return (
-    <aside className="rehearsal-side" aria-label="What the run shows">
+    <aside className={styles.rehearsalSide} aria-label="What the run shows">
       <OneOf className="boards" label="Beside the chart" options={PANELS} value={panel} onPick={onPanel} />
-      <div className={panel === 'story' ? 'rehearsal-panel holds-story' : 'rehearsal-panel'}>
+      <div className={panel === 'story' ? `${styles.rehearsalPanel} ${styles.holdsStory}` : styles.rehearsalPanel}>
         <PanelContent {...props} />
       </div>
     </aside>

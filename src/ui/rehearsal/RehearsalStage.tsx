@@ -20,6 +20,7 @@ import { useRun } from './useRun';
 import type { Run } from './useRun';
 import { useStageCommands } from './useStageCommands';
 import { ArrangementChoice } from '../controls/ArrangementChoice';
+import styles from './RehearsalStage.module.css';
 
 const NO_PROBES: readonly Probe[] = [];
 
@@ -84,7 +85,7 @@ function Rehearsal({ design }: { design: Design }) {
     <>
       <TreeStrip />
       <main className="rehearsal">
-        <aside className="rehearsal-script" aria-label="Scripts">
+        <aside className={styles.rehearsalScript} aria-label="Scripts">
           <ScriptPanel
             script={script}
             moment={moment}

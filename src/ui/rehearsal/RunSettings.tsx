@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { hostById } from '../../core/design';
 import type { Design, Probe, Script } from '../../core/design';
 import { Field } from '../controls/Field';
+import styles from './RunSettings.module.css';
 
 interface Props {
   design: Design;
@@ -26,7 +27,7 @@ export function RunSettings({ design, script, probed, set }: Props) {
   const pairs = script.probes;
   const setPairs = (probes: readonly Probe[] | null, words: string) => set('probes', probes, words);
   return (
-    <details className="run-settings">
+    <details className={styles.runSettings}>
       <summary>Delays, hellos and pairs</summary>
       <div className="bundle-fields">
         {FIELDS.map(({ field, label, otherwise, width }) => (

@@ -11,6 +11,7 @@ import { EventFigures } from './EventFigures';
 import { RunSettings } from './RunSettings';
 import { suggestions } from './suggestions';
 import { SECOND } from '../../core/standard';
+import styles from './ScriptPanel.module.css';
 
 interface Props {
   script: Script | null;
@@ -36,7 +37,7 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
     );
   return (
     <section className="script" aria-label="Script">
-      <div className="script-head">
+      <div className={styles.scriptHead}>
         <ScriptChoice script={script} onPick={onPick} />
         {script && (
           <Button
@@ -115,7 +116,7 @@ interface RowsProps {
 
 function EventRows({ script, change, onAt }: RowsProps) {
   return (
-    <table className="rows script-rows">
+    <table className={`rows ${styles.scriptRows}`}>
       <thead>
         <tr>
           <th scope="col">at, s</th>

@@ -6,6 +6,7 @@ import type { Line, Trace } from '../../core/trace';
 import { GoalsNow } from './GoalsNow';
 import { Now } from './Now';
 import { SECOND, more } from '../../core/standard';
+import styles from './Story.module.css';
 
 /** What happened, in words; each line leads to its moment. */
 export function Story({
@@ -25,9 +26,9 @@ export function Story({
   const shown = useMemo(() => lines.slice(0, 400), [lines]);
   const last = shown.findLastIndex((l) => l.at <= at);
   return (
-    <section className="story-panel" aria-label="What happened">
+    <section className={styles.storyPanel} aria-label="What happened">
       {/* Scrolled by key where much is wrong at once. */}
-      <div className="story-now" role="group" aria-label="State" tabIndex={0}>
+      <div className={styles.storyNow} role="group" aria-label="State" tabIndex={0}>
         <h2>What happened</h2>
         <Now design={design} trace={trace} at={at} />
         <GoalsNow script={script} trace={trace} at={at} />
@@ -39,7 +40,7 @@ export function Story({
         {trace.sentence !== '' && <p className="sentence wrong">{trace.sentence}</p>}
         {lines.length === 0 && <p className="quiet">No change: the network is stable.</p>}
       </div>
-      <div className="story-lines">
+      <div className={styles.storyLines}>
         <Lines lines={shown} last={last} onAt={onAt} />
         {lines.length > shown.length && <p className="quiet">And {more(lines.length - shown.length, 'line')}.</p>}
       </div>
@@ -66,7 +67,7 @@ const Lines = memo(function Lines({
   return (
     <ol className="story" ref={list}>
       {lines.map((line, i) => (
-        <li key={i} className={i === last ? 'is-now' : undefined}>
+        <li key={i} className={i === last ? styles.isNow : undefined}>
           <button className="plain" onClick={() => onAt(line.at)}>
             <span className="mono quiet">{(line.at / SECOND).toFixed(3)}</span>
             <span

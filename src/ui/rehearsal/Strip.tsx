@@ -11,6 +11,7 @@ import type { Window } from './StripParts';
 import { EventLines, EventMarks } from './StripMarks';
 import type { Pulled } from './StripMarks';
 import { SECOND } from '../../core/standard';
+import styles from './Strip.module.css';
 
 /** Height of the ruler, and room above the first lane. */
 const RULER = 30;
@@ -152,18 +153,18 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   return (
     <div className="time-strip" ref={box} {...slider}>
       {/* Stays in sight when the lanes are scrolled. */}
-      <svg className="time-ruler" width={width} height={RULER} aria-hidden="true">
+      <svg className={styles.timeRuler} width={width} height={RULER} aria-hidden="true">
         {ticks.map((t) => (
-          <text key={t} className="tick-name" x={x(t)} y={15}>
+          <text key={t} className={styles.tickName} x={x(t)} y={15}>
             {timeLabel(t, step)}
           </text>
         ))}
         <EventMarks script={script} clip={clip} timeAt={timeAt} pulled={pulled} onPull={setPulled} onMove={onMove} />
         {isShown && <NowMark at={at} x={x(at)} width={width} />}
       </svg>
-      <div className="time-lanes">
+      <div className={styles.timeLanes}>
         {/* A layer of its own: pulling it along does not paint the lanes again. */}
-        {isShown && <div className="now-line" style={{ height: y, transform: `translateX(${x(at) - 1}px)` }} />}
+        {isShown && <div className={styles.nowLine} style={{ height: y, transform: `translateX(${x(at) - 1}px)` }} />}
         <svg width={width} height={y + 6} aria-hidden="true">
           <Patterns />
           {ticks.map((t) => (

@@ -3,6 +3,7 @@ import { switchById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
 import type { RootSpan, Trace } from '../../core/trace';
 import { SECOND } from '../../core/standard';
+import styles from './StripMarks.module.css';
 
 /** Where a stretch of time is drawn; only the part in view. */
 export type Clip = (from: number, to: number) => [number, number] | null;
@@ -54,7 +55,7 @@ export function EventMarks({ script, clip, timeAt, pulled, onPull, onMove }: Eve
           >
             <path className="event-mark" d={`M${x - 6} 20H${x + 6}L${x} 30Z`} />
             {pulled?.id === event.id && (
-              <text className="event-time" x={x + 9} y={29}>
+              <text className={styles.eventTime} x={x + 9} y={29}>
                 {pulled.at.toFixed(3)} s
               </text>
             )}
@@ -77,7 +78,9 @@ export function EventLines({
       {script.events.map((event) => {
         const at = (pulled?.id === event.id ? pulled.at : event.at) * SECOND;
         const reach = clip(at, at);
-        return reach && <line key={event.id} className="event-line" x1={reach[0]} x2={reach[0]} y1={0} y2={bottom} />;
+        return (
+          reach && <line key={event.id} className={styles.eventLine} x1={reach[0]} x2={reach[0]} y1={0} y2={bottom} />
+        );
       })}
     </>
   );
@@ -127,7 +130,7 @@ export function RootLane({
         return (
           <g key={i}>
             <line
-              className={span.roots.length === 1 ? 'root-line' : 'root-line alarm-line'}
+              className={span.roots.length === 1 ? styles.rootLine : `${styles.rootLine} ${styles.alarmLine}`}
               x1={reach[0]}
               x2={reach[1]}
               y1={top + 17}

@@ -4,6 +4,7 @@ import { firstFrom, markAt, stepFrame } from '../../core/trace';
 import type { FrameLog, Mark, PortSpan, Trace } from '../../core/trace';
 import { RoleSign } from '../chart/Peg';
 import { vlanOf } from './moment';
+import styles from './StripParts.module.css';
 
 /** Room for the names of lanes, and the height of one. */
 export const LEFT = 190;
@@ -51,7 +52,7 @@ export function Span({
       <rect className="listens" x={from} y={middle - 4.5} width={width} height={9} />
     ) : (
       <line
-        className={span.state === 'discarding' || span.state === 'inconsistent' ? 'is-blocked' : 'is-down'}
+        className={span.state === 'discarding' || span.state === 'inconsistent' ? styles.isBlocked : 'is-down'}
         x1={from}
         x2={to}
         y1={middle}
@@ -124,7 +125,7 @@ export const Ticks = memo(function Ticks({ trace, own, shown, room, top, onFrame
             d={[...(paths.get(mark) ?? [])].map((px) => `M${LEFT + px} ${top + row * TICK_ROW + 2}v11`).join('')}
           />
           <rect
-            className="tick-hit"
+            className={styles.tickHit}
             x={LEFT}
             y={top + row * TICK_ROW}
             width={room}

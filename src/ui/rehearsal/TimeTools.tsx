@@ -8,6 +8,7 @@ import type { Design, Script } from '../../core/design';
 import type { Trace } from '../../core/trace';
 import { saveLanes, savePcapng, saveStory } from './download';
 import type { Run } from './useRun';
+import styles from './TimeTools.module.css';
 
 const SPEEDS = [0.001, 0.01, 0.1, 1, 10, 60];
 
@@ -34,7 +35,7 @@ interface Props {
 export function TimeTools({ design, run, script, playing, speed, pair, chosen, ...on }: Props) {
   const { trace } = run;
   return (
-    <div className="time-tools">
+    <div className={styles.timeTools}>
       <button className="tool" onClick={() => on.onJump(-1)} aria-label="Previous change">
         ⇤
       </button>

@@ -11,6 +11,7 @@ import type { Sorting } from './order';
 import { useEditing } from './useEditing';
 import { useRange } from './useRange';
 import type { TableHandle } from './useRange';
+import styles from './DataTable.module.css';
 
 export type { TableHandle };
 
@@ -81,7 +82,7 @@ export function DataTable(props: Props) {
       onPointerUp={() => (chosen.dragging.current = false)}
     >
       <GridHead table={table} sorting={sorting} onSort={setSorting} template={template} />
-      <div role="rowgroup" className="grid-body" style={{ height: virtual.getTotalSize() }}>
+      <div role="rowgroup" className={styles.gridBody} style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map(({ index, start }) => {
           const id = ids[index];
           const marked = id !== undefined && selected.has(id);

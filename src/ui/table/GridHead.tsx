@@ -1,5 +1,6 @@
 import type { Table } from '../../core/editing/tables';
 import type { Sorting } from './order';
+import styles from './GridHead.module.css';
 
 interface Props {
   readonly table: Table;
@@ -14,7 +15,7 @@ const ORDER = { none: '', ascending: ' ↑', descending: ' ↓' } as const;
 /** The headings of a table; a click sorts up, down, and not at all. */
 export function GridHead({ table, sorting, onSort, template }: Props) {
   return (
-    <div className="grid-head" role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
+    <div className={styles.gridHead} role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
       <span role="columnheader" className="row-number">
         <span className="visually-hidden">Row</span>
       </span>

@@ -6,6 +6,7 @@ import type { Shown } from './cells';
 import { inRange, single } from './range';
 import type { Editing } from './useEditing';
 import type { Chosen } from './useRange';
+import styles from './GridRow.module.css';
 
 /** Pixels of a letter, about: a text that is wider than its column has a title. */
 const LETTER = 7;
@@ -38,7 +39,7 @@ export function GridRow(props: RowProps) {
       role="row"
       aria-rowindex={row + 2}
       aria-selected={id !== undefined && selected}
-      className={element ? 'grid-row' : 'grid-row is-new'}
+      className={element ? styles.gridRow : `${styles.gridRow} ${styles.isNew}`}
       style={{ gridTemplateColumns: template, transform: `translateY(${start}px)` }}
     >
       <span role="rowheader" className="row-number" onPointerDown={onNumber}>

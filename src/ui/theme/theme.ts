@@ -3,38 +3,18 @@
 import { createTheme } from '@mui/material/styles';
 import { swallowStillRelease } from './still-pointer';
 
-const scheme = (colours: Record<'paper' | 'sheet' | 'ink' | 'ink2' | 'rule' | 'accent' | 'alarm', string>) => ({
-  palette: {
-    primary: { main: colours.accent },
-    error: { main: colours.alarm },
-    background: { default: colours.paper, paper: colours.sheet },
-    text: { primary: colours.ink, secondary: colours.ink2 },
-    divider: colours.rule,
-  },
-});
+/** The tokens are the one place of every colour: they change with the scheme by themselves. */
+const palette = {
+  primary: { main: 'var(--accent)', contrastText: 'var(--paper)' },
+  error: { main: 'var(--alarm)', contrastText: 'var(--paper)' },
+  background: { default: 'var(--paper)', paper: 'var(--sheet)' },
+  text: { primary: 'var(--ink)', secondary: 'var(--ink-2)' },
+  divider: 'var(--rule)',
+};
 
 export const theme = createTheme({
-  cssVariables: { colorSchemeSelector: 'data' },
-  colorSchemes: {
-    light: scheme({
-      paper: '#F5F1E7',
-      sheet: '#FBF8F1',
-      ink: '#1B2730',
-      ink2: '#4B5862',
-      rule: '#DAD2C1',
-      accent: '#145A86',
-      alarm: '#B01E2E',
-    }),
-    dark: scheme({
-      paper: '#10181E',
-      sheet: '#162028',
-      ink: '#E9E4D6',
-      ink2: '#B4B9B8',
-      rule: '#2B3842',
-      accent: '#6FB3DC',
-      alarm: '#FF6B6B',
-    }),
-  },
+  cssVariables: { colorSchemeSelector: 'data', nativeColor: true },
+  colorSchemes: { light: { palette }, dark: { palette } },
   shape: { borderRadius: 3 },
   typography: {
     fontFamily: 'var(--text)',

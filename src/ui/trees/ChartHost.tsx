@@ -12,6 +12,7 @@ import { treeInView, useBench, useSession, useShown } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { usePath } from './usePath';
 import { ArrangementChoice } from '../controls/ArrangementChoice';
+import styles from './ChartHost.module.css';
 
 /** Shape of the area that arrangements aim at. */
 const AREA = { width: 860, height: 640 };
@@ -94,7 +95,7 @@ export function ChartHost() {
   return (
     <>
       <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
-      {view.arrangement === 'depth' && <div className="ruler-title quiet">cost to the root</div>}
+      {view.arrangement === 'depth' && <div className={`${styles.rulerTitle} quiet`}>cost to the root</div>}
       <Chart
         scene={scene}
         fitKey={`${variantId} ${view.arrangement}`}

@@ -6,6 +6,7 @@ import type { Draft } from '../session/draft';
 import { MovedWords } from './MovedBar';
 import { count } from '../../core/standard';
 import { OneOf } from '../controls/OneOf';
+import styles from './DraftBar.module.css';
 
 const SIDES = [
   { id: 'before', name: 'before' },
@@ -38,7 +39,7 @@ export function DraftBar({ draft }: { draft: Draft }) {
         <MovedWords design={solved.topology.design} moved={draft.moved} total={solved.trees.length} here={here} />
       )}
       <span className="grow" />
-      <span className="draft-keys">
+      <span className={styles.draftKeys}>
         <OneOf label="Show the network" options={SIDES} value={draft.side} onPick={setDraftSide} />
         <Button onClick={dropDraft}>
           Discard <kbd className="key">Esc</kbd>

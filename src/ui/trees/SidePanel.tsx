@@ -5,6 +5,7 @@ import { OneOf } from '../controls/OneOf';
 import { useBench, useShown } from '../session/context';
 import { GoalsPanel } from './goals/GoalsPanel';
 import { Panel } from './panels/Panel';
+import styles from './SidePanel.module.css';
 
 /** Beside the chart: what is selected, or what is wanted. */
 export function SidePanel() {
@@ -17,7 +18,7 @@ export function SidePanel() {
     <div className="side">
       <OneOf
         label="Panel"
-        className="side-tabs"
+        className={styles.sideTabs}
         options={[
           { id: 'selection', name: 'Selection' },
           { id: 'goals', name: <>Goals {words && <span className={broken > 0 ? 'alarm' : 'quiet'}>{words}</span>}</> },

@@ -10,6 +10,7 @@ import { api } from '../session/api';
 import type { Conflict } from '../session/entry';
 import type { Step } from '../../api/contract';
 import { useBench, useSession } from '../session/context';
+import styles from './ConflictDialog.module.css';
 
 const MOST_LINES = 6;
 
@@ -63,7 +64,7 @@ export function ConflictDialog() {
       <DialogTitle>Two windows changed the same thing</DialogTitle>
       <DialogContent>
         <p className="quiet">Both versions are kept, also over a reload, until you choose.</p>
-        <div className="two-sides">
+        <div className={styles.twoSides}>
           <section aria-label="Stored">
             <h3>Stored</h3>
             <ul>

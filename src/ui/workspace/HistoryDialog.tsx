@@ -19,6 +19,7 @@ import { useBench, useSession } from '../session/context';
 import { StatePicture } from './StatePicture';
 import { usePast, useStateAt } from './usePast';
 import type { PastList } from './usePast';
+import styles from './HistoryDialog.module.css';
 
 const MOST_LINES = 200;
 const titleOf = (step: PastStep) =>
@@ -33,7 +34,7 @@ function YourName() {
       say({ text: 'The browser denies this page its storage: the name is not kept.', alarm: true });
   };
   return (
-    <label className="your-name">
+    <label className={styles.yourName}>
       <span className="quiet">Your name, shown with your changes</span>
       <TextField fullWidth value={name} onChange={(e) => setName(e.target.value.slice(0, NAME_MOST))} onBlur={keep} />
     </label>
@@ -139,11 +140,11 @@ function StateView({ revision, past, onClose }: { revision: number; past: PastLi
           Go back to it
         </Button>
       </header>
-      <div className="state-picture">
+      <div className={styles.statePicture}>
         {design && <StatePicture design={design} label={`The network in state ${revision}`} />}
         {!design && <p className={fault ? 'alarm pad' : 'quiet pad'}>{fault ?? 'Loading…'}</p>}
       </div>
-      <div className="state-difference">
+      <div className={styles.stateDifference}>
         <OneOf
           label="Compare with"
           className="row"

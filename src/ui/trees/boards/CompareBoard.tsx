@@ -12,6 +12,7 @@ import { OneOf } from '../../controls/OneOf';
 import { treeTitle } from '../../controls/tree-names';
 import { MiniTree } from './MiniTree';
 import { count } from '../../../core/standard';
+import styles from './CompareBoard.module.css';
 
 const AREA = { width: 560, height: 420 };
 
@@ -133,7 +134,7 @@ function SideBySide() {
     );
   return (
     <>
-      <div className="compare-picks">
+      <div className={styles.comparePicks}>
         <Picks ids={ids} onPick={setPicked} />
         <span className="quiet">
           {differ === 0

@@ -4,6 +4,7 @@ import { grouped, shortBridgeId } from '../../../core/standard';
 import { sheetLinks, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
+import styles from './FactDrawing.module.css';
 
 const AREA = { width: 820, height: 520 };
 const PLATE = { width: 118, height: 40 };
@@ -22,7 +23,7 @@ export function FactDrawing({ solved, of }: { solved: SolvedDesign; of: SolvedTr
   const seen = new Map<string, number>();
   const turns = new Map<number, number>();
   return (
-    <svg className="facts-drawing" viewBox={`${x} ${y} ${w} ${h}`} role="img" aria-label="The network">
+    <svg className={styles.factsDrawing} viewBox={`${x} ${y} ${w} ${h}`} role="img" aria-label="The network">
       {links.map(({ a, b }) => {
         const [from, to] = [at[portBridge[a]!]!, at[portBridge[b]!]!];
         const pair = [portBridge[a], portBridge[b]].sort().join();
@@ -78,10 +79,10 @@ function FactPlate({ solved, of, bridge, at }: PlateProps) {
   return (
     <g transform={`translate(${at.x} ${at.y})`}>
       <rect x={-PLATE.width / 2} y={-PLATE.height / 2} width={PLATE.width} height={PLATE.height} rx={3} />
-      <text className="fact-name" y={-4}>
+      <text className={styles.factName} y={-4}>
         {design.switches[bridge]!.name}
       </text>
-      <text className="fact-id" y={12}>
+      <text className={styles.factId} y={12}>
         {shortBridgeId({ priority, mac: bridgeMac[bridge]! })}
       </text>
     </g>
@@ -93,8 +94,8 @@ function FactText({ x, y, text }: { x: number; y: number; text: string }) {
   const width = text.length * 7 + 4;
   return (
     <g transform={`translate(${x} ${y})`}>
-      <rect className="fact-ground" x={-width / 2} y={-7} width={width} height={14} />
-      <text className="fact-cost" dy={4}>
+      <rect className={styles.factGround} x={-width / 2} y={-7} width={width} height={14} />
+      <text className={styles.factCost} dy={4}>
         {text}
       </text>
     </g>

@@ -2,6 +2,7 @@
 import { formatVlanRanges, parseVlanRanges } from '../../../core/standard';
 import { useSession } from '../../session/context';
 import { HUES, vlanHue } from '../../chart/hue';
+import styles from './InstanceColumn.module.css';
 
 /** More VLANs than this in one instance are shown as ranges. */
 const MOST_SINGLE = 18;
@@ -44,7 +45,7 @@ export function InstanceColumn({
 }: ColumnProps) {
   return (
     <section
-      className="instance-column"
+      className={styles.instanceColumn}
       aria-label={instanceName(instance)}
       style={{ borderTopColor: `var(--hue-${instance % HUES})` }}
       onDragOver={(e) => e.preventDefault()}
@@ -65,7 +66,7 @@ export function InstanceColumn({
           </button>
         )}
       </h3>
-      <div className="chips">
+      <div className={styles.chips}>
         {chipsOf(vlans).map((chip) => (
           <Chip
             key={chip}
@@ -92,7 +93,7 @@ function Chip({ chip, chosen, onToggle }: { chip: string; chosen: boolean; onTog
   const vlan = design.vlans.find((v) => String(v.number) === chip);
   return (
     <button
-      className="chip mono"
+      className={`${styles.chip} mono`}
       draggable
       aria-pressed={chosen}
       title={vlan?.name}

@@ -15,6 +15,7 @@ import { Traffic } from './Traffic';
 import { cellAt, drawLinkUse, layOutLinkUse } from './link-use-drawing';
 import { linkWords } from './link-words';
 import { OneOf } from '../../controls/OneOf';
+import styles from './LinkUseBoard.module.css';
 
 const LOWER = [
   { id: 'links', name: 'Share of each link' },
@@ -136,7 +137,7 @@ export function LinkUseBoard() {
           <Readout solved={solved} linkUse={linkUse} at={at} />
         )}
       </p>
-      <div className="link-use-room" ref={room}>
+      <div className={styles.linkUseRoom} ref={room}>
         <canvas
           ref={canvas}
           style={{ width: layout.width, height: layout.height }}
@@ -149,7 +150,7 @@ export function LinkUseBoard() {
           onClick={(e) => go(cellAt(layout, linkUse, e.nativeEvent.offsetX, e.nativeEvent.offsetY))}
         />
       </div>
-      <div className="link-use-lower">
+      <div className={styles.linkUseLower}>
         <OneOf className="lower-tabs" label="Below the table" options={LOWER} value={lower} onPick={setLower}>
           <Idle solved={solved} linkUse={linkUse} onPick={(column) => go({ row: -1, column })} />
         </OneOf>

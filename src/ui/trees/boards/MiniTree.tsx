@@ -5,6 +5,7 @@ import type { Point } from '../../chart/geometry';
 import { sceneOf } from '../../chart/scene';
 import type { Scene } from '../../chart/scene-items';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
+import styles from './MiniTree.module.css';
 
 interface Props {
   solved: SolvedDesign;
@@ -54,15 +55,15 @@ export function MiniTree({ solved, of, cabled, hue, area, marked, label, onPick 
         return (
           <g key={w.key} onClick={() => port && onPick('port', port)}>
             {differs && <line className="mini-marked" x1={w.a.x} y1={w.a.y} x2={w.b.x} y2={w.b.y} />}
-            <line className={`mini-wire mini-${w.state}`} x1={x1} y1={y1} x2={x2} y2={y2} />
-            {knot && <circle className="mini-knot" cx={knot[0]} cy={knot[1]} r={crowded ? 3 : 5} />}
+            <line className={`${styles.miniWire} ${styles[`wire-${w.state}`] ?? ''}`} x1={x1} y1={y1} x2={x2} y2={y2} />
+            {knot && <circle className={styles.miniKnot} cx={knot[0]} cy={knot[1]} r={crowded ? 3 : 5} />}
           </g>
         );
       })}
       {scene.plates.map((p) => (
         <g
           key={p.id}
-          className={`mini-plate mini-plate-${p.standing}`}
+          className={`${styles.miniPlate} ${styles[`plate-${p.standing}`] ?? ''}`}
           transform={`translate(${p.x} ${p.y})`}
           onClick={() => onPick('switch', p.id)}
         >

@@ -17,6 +17,7 @@ import { treeTitle } from '../../controls/tree-names';
 import { FactDrawing } from './FactDrawing';
 import { Term } from '../../controls/Term';
 import { portsOfBridge } from '../../../core/network';
+import styles from './PredictBoard.module.css';
 
 const ENDS: readonly { id: EndAnswer; words: string }[] = [
   { id: 'root', words: 'root port' },
@@ -47,8 +48,8 @@ export function PredictBoard() {
     }, 50);
   };
   return (
-    <div className={`board predict${blank ? ' is-blank' : ''}`}>
-      <div className="predict-head">
+    <div className={`board predict${blank ? ` ${styles.isBlank}` : ''}`}>
+      <div className={styles.predictHead}>
         <h2>{treeTitle(of.tree)}: work it out</h2>
         <span className="grow" />
         {marks && (
@@ -110,7 +111,7 @@ function Sheet({ solved, of, answers, marks, onAnswer }: SheetProps) {
   const root = mark('root', () => explainTree(solved, of));
   return (
     <>
-      <p className="sheet-line">
+      <p className={styles.sheetLine}>
         <label>
           root{' '}
           <select value={answers.root ?? ''} aria-label="Root" onChange={(e) => onAnswer({ root: e.target.value })}>

@@ -13,6 +13,7 @@ import { useBench } from '../../session/context';
 import { InstanceColumn, instanceName } from './InstanceColumn';
 import { useRegionMap } from './useRegionMap';
 import type { RegionMapState } from './useRegionMap';
+import styles from './RegionMap.module.css';
 
 /** The VLAN-to-instance map of a region, or of one switch alone, as a board on which VLANs are moved. */
 export function RegionMap() {
@@ -70,7 +71,7 @@ function RegionHead({ region, state }: PartProps) {
     return edit(`Revision of ${region.name}: ${text}`, [setField('region', region.id, 'revision', value)]);
   };
   return (
-    <div className="region-head">
+    <div className={styles.regionHead}>
       {several && <RegionChoice region={region} state={state} />}
       <Field
         key={`n ${region.id}`}
@@ -100,7 +101,7 @@ function Columns({ region, state }: PartProps) {
   const remove = (instance: number) =>
     edit(`Delete instance ${instance}: its VLANs go to the CIST`, removeInstance(region, instance));
   return (
-    <div className="instance-columns">
+    <div className={styles.instanceColumns}>
       {columns.map((instance) => (
         <InstanceColumn
           key={instance}
@@ -115,7 +116,7 @@ function Columns({ region, state }: PartProps) {
           onRemove={instance === 0 || own ? null : () => remove(instance)}
         />
       ))}
-      <button className="plain instance-new" onClick={addInstance} disabled={own !== undefined}>
+      <button className={`plain ${styles.instanceNew}`} onClick={addInstance} disabled={own !== undefined}>
         + instance
       </button>
     </div>

@@ -11,6 +11,7 @@ import { useBench, useSession, useShown } from '../../session/context';
 import { hueOf } from '../../chart/hue';
 import { BoardCommands } from './BoardCommands';
 import { treesTitle, treeTitle } from '../../controls/tree-names';
+import styles from './RootBoard.module.css';
 
 const RANKS = 3;
 const MOST_COLUMNS = 14;
@@ -263,11 +264,11 @@ function RankCell({ row, of, at, focused, onFocus, onDrop }: CellProps) {
       onDrop={onDrop}
       title={`${of.name}: ${words}`}
       aria-label={`${of.name}: ${words}`}
-      className={ranked ? undefined : 'no-part'}
+      className={ranked ? undefined : styles.noPart}
     >
       {rank && (
         <span
-          className={`rank rank-${rank}${tied ? ' by-mac' : ''}`}
+          className={`rank rank-${rank}${tied ? ` ${styles.byMac}` : ''}`}
           draggable
           onDragStart={(e) => e.dataTransfer.setData('text/x-rank', String(rank))}
         >

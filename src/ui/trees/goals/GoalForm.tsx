@@ -12,6 +12,7 @@ import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../session/context';
 import type { Ref } from '../../session/view';
 import { Label } from '../../controls/Term';
+import styles from './GoalForm.module.css';
 
 const TYPES: Record<Goal['type'], string> = {
   root: 'A switch is root',
@@ -128,7 +129,7 @@ function ChoiceField({
   none,
 }: FieldProps & { options: readonly Option[]; none?: string }) {
   return (
-    <label className="goal-field">
+    <label className={styles.goalField}>
       <span className="quiet">
         <Label text={label} />
       </span>
@@ -152,7 +153,7 @@ function ChoiceField({
 
 function TypedField({ label, value, onSet }: FieldProps) {
   return (
-    <label className="goal-field">
+    <label className={styles.goalField}>
       <span className="quiet">
         <Label text={label} />
       </span>
@@ -181,8 +182,8 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
     onAdd(goal);
   };
   return (
-    <form className="goal-form" onSubmit={submit} aria-label="New goal">
-      <label className="goal-field">
+    <form className={styles.goalForm} onSubmit={submit} aria-label="New goal">
+      <label className={styles.goalField}>
         <span className="quiet">goal</span>
         <Select
           value={draft.type}
@@ -264,7 +265,7 @@ const TIERS = ['access', 'distribution', 'core'].map((name) => ({ id: name, name
 
 function OnlyField({ only, onSet }: { only: boolean; onSet: (only: boolean) => void }) {
   return (
-    <label className="goal-field">
+    <label className={styles.goalField}>
       <span className="quiet">other VLANs</span>
       <span>
         <input type="checkbox" checked={only} onChange={(e) => onSet(e.target.checked)} /> as backup only

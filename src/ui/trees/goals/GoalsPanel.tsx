@@ -7,6 +7,7 @@ import type { Goal } from '../../../core/design';
 import { useBench, useSession } from '../../session/context';
 import { GoalForm } from './GoalForm';
 import { Proposing } from './Proposing';
+import styles from './GoalsPanel.module.css';
 
 const MARK = { met: '✓', broken: '✗', void: '○' } as const;
 
@@ -31,7 +32,7 @@ export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
               ? 'All met.'
               : `${broken} of ${checked.length} broken.`}
       </p>
-      <ul className="goal-list">
+      <ul className={styles.goalList}>
         {checked.map((c) => (
           <GoalRow key={c.goal.id} checked={c} />
         ))}
@@ -69,7 +70,7 @@ function GoalRow({ checked: { goal, state, reason, trees } }: { checked: Checked
   };
   return (
     <li className={`goal goal-${state}`}>
-      <span className="goal-mark" aria-hidden="true">
+      <span className={styles.goalMark} aria-hidden="true">
         {MARK[state]}
       </span>
       <div>

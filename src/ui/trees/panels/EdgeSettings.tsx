@@ -2,6 +2,7 @@
 import { portLabel, setField } from '../../../core/design';
 import type { Bundle, Port } from '../../../core/design';
 import { useBench, useSession } from '../../session/context';
+import styles from './EdgeSettings.module.css';
 
 const SETTINGS = [
   { field: 'edge', name: 'edge' },
@@ -19,7 +20,7 @@ export function EdgeSettings({ element }: { element: Port | Bundle }) {
   const kind = 'members' in element ? 'bundle' : 'port';
   const label = kind === 'port' ? portLabel(design, element.id) : element.name;
   return (
-    <span className="edge-settings">
+    <span className={styles.edgeSettings}>
       {SETTINGS.map(({ field, name }) => (
         <label key={field}>
           <input

@@ -16,6 +16,7 @@ import { ScopePicker, useScope } from './ScopePicker';
 import { farLabel } from './ends';
 import { Term } from '../../controls/Term';
 import { portsOfBridge } from '../../../core/network';
+import styles from './SwitchPanel.module.css';
 
 /** A switch in the tree in view: identity, way to the root, priority, ports, why. */
 export function SwitchPanel({ id }: { id: string }) {
@@ -199,7 +200,7 @@ function PortRows({ of, bridge }: { of: SolvedTree; bridge: number }) {
                 </button>
               </th>
               <td>{farLabel(solved, port)}</td>
-              <td className="role-cell">
+              <td className={styles.roleCell}>
                 <RoleMark role={role} /> {role === 'none' ? 'not in tree' : role}
               </td>
               <td>{role === 'none' ? '' : settledState(role)}</td>
