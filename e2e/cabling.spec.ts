@@ -240,9 +240,7 @@ test('what the switches hear is held against the drawing, and a difference is ac
   await expect(page.getByRole('dialog')).toContainText('neighbours: 4 neighbours come in');
   await page.getByRole('button', { name: 'Import' }).click();
   const sum = page.locator('.neighbours-sum');
-  await expect(sum).toContainText(
-    '5 switches report: 7 cables as drawn, 0 missing, 1 in another port, 1 unexpected',
-  );
+  await expect(sum).toContainText('5 switches report: 7 cables as drawn, 0 missing, 1 in another port, 1 unexpected');
   await expect(page.locator('.wire-ghost')).toContainText('not drawn');
   await expect(page.locator('.wire.has-alarm', { hasText: 'other port' })).toHaveCount(1);
   await page.getByRole('button', { name: 'Move the cable' }).click();
