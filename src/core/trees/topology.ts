@@ -223,7 +223,8 @@ export function topologyOf(design: Design, before?: Topology): Topology {
 
 /** Name of a bridge; of a pair that acts as one bridge, both names. */
 export function actingName({ design, actsAs }: Topology, bridge: number): string {
+  const { name } = design.switches[bridge]!;
+  if (design.pairs.length === 0) return name;
   const second = actsAs.findIndex((acts, b) => acts === bridge && b !== bridge);
-  const name = design.switches[bridge]!.name;
   return second < 0 ? name : `${name} + ${design.switches[second]!.name}`;
 }
