@@ -47,7 +47,7 @@ export function bridgeIdWords({ priority, mac }: BridgeId): string {
 
 /**
  * `32768·53:01`: enough to tell bridges apart that have the same system id extension, where there is no room for the
- * whole; with `extension` it is told as well, `32768+1·53:01`.
+ * whole; with `extension` that is shown as well, `32768+1·53:01`.
  */
 export function shortBridgeId({ priority, mac }: BridgeId, extension = false): string {
   const own = extension && (priority & 0xfff) !== 0 ? `+${priority & 0xfff}` : '';
