@@ -6,6 +6,7 @@ import { isPerVlan, modeOf, setField } from '@/core/design';
 import type { Design, Edit, Mode, Port, Script } from '@/core/design';
 import { vlanMembership } from '@/core/standard';
 import { roleAt, solveDesign } from '@/core/trees';
+import { guardedNetworks } from './support/guards';
 import { networks } from './support/networks';
 import { mstNetworks } from './support/mst-networks';
 
@@ -88,6 +89,18 @@ describe('at rest the rehearsal agrees with the solver', () => {
   test('instances, regions and rapid switches', () => {
     fc.assert(
       fc.property(mstNetworks, (network) => void expect(atRest(network)).toEqual([])),
+      { numRuns: runs, seed, endOnFailure: true },
+    );
+  });
+  test.each(['rstp', 'stp', 'per-vlan-rstp', 'per-vlan-stp'] as Mode[])('guards and filters: %s', (mode) => {
+    fc.assert(
+      fc.property(guardedNetworks(networks), (network) => void expect(atRest({ ...network, mode })).toEqual([])),
+      { numRuns: runs, seed, endOnFailure: true },
+    );
+  });
+  test('guards and filters: instances and regions', () => {
+    fc.assert(
+      fc.property(guardedNetworks(mstNetworks), (network) => void expect(atRest(network)).toEqual([])),
       { numRuns: runs, seed, endOnFailure: true },
     );
   });

@@ -100,6 +100,16 @@ export const ledgerMessages = {
   'vlan-not-carried': ({ port, vlan }: { port: string; vlan: number }) =>
     `Not in this tree: port ${port} does not carry VLAN ${vlan}.`,
 
+  filter: () => 'Designated: its BPDU filter neither sends nor receives BPDUs, so it always forwards.',
+  'far-filter': ({ port }: { port: string }) => `Designated: no BPDU arrives, since ${port} has a BPDU filter.`,
+  looping: () => 'Frames loop through this port: spanning tree cannot detect it.',
+  'root-guard-path': ({ name }: { name: string }) =>
+    `Blocked by root guard: ${name} offers a better path to the root, and this port may not become root port.`,
+  'root-guard-root': ({ name, root }: { name: string; root: string }) =>
+    `Blocked by root guard: ${name} offers a better root, ${root}, and this port may not become root port.`,
+  'shut-by-guard': ({ name }: { name: string }) => `Shut down by BPDU guard: ${name} sends BPDUs here.`,
+  'far-shut': ({ name }: { name: string }) => `Down: BPDU guard of ${name} has shut down the far end.`,
+
   'peer-link': () => 'Peer link of a multi-chassis pair: it always forwards, and spanning tree never blocks it.',
   'down-switch-off': () => 'Down: the switch is off.',
   'down-by-setting': () => 'Down: the port is administratively down.',

@@ -9,6 +9,7 @@ import {
   setStpPriority,
   setStpTimers,
   wakeStpBridge,
+  rootGuarded,
 } from '../protocols/stp';
 import type { StpPortSettings } from '../protocols/stp';
 import { addPort, createBridge, hearBpdu, setBridge, setPort, setPortsEnabled, tickBridge } from '../protocols/mst';
@@ -88,7 +89,7 @@ const ROLE: Record<MachineRole, RunRole> = {
   Master: 'master',
 };
 /** Held since it may not be root port and hears of a better root than the bridge has. */
-function rootGuarded({ port, role, infoIs, portPriority, designatedPriority }: TreePort): boolean {
+function rapidRootGuarded({ port, role, infoIs, portPriority, designatedPriority }: TreePort): boolean {
   const order =
     portPriority.rootPriority - designatedPriority.rootPriority || portPriority.rootMac - designatedPriority.rootMac;
   return port.restrictedRole && role === 'Alternate' && infoIs === 'Received' && order < 0;
@@ -101,7 +102,7 @@ const rapidState = (tp: TreePort): PortState =>
       ? 'forwarding'
       : tp.learning
         ? 'learning'
-        : tp.port.loopInconsistent || rootGuarded(tp)
+        : tp.port.loopInconsistent || rapidRootGuarded(tp)
           ? 'guarded'
           : 'discarding';
 
@@ -116,7 +117,7 @@ export function standingOf(engine: Engine, port: number, tree: number): { role: 
   if (!p) return null;
   const backup = p.designatedBridgeMac === bridge.settings.mac;
   const role = p.role === 'blocked' ? (backup ? 'backup' : 'alternate') : p.role;
-  return { role, state: p.held ? 'guarded' : classicState[p.state] };
+  return { role, state: p.held || rootGuarded(bridge, p) ? 'guarded' : classicState[p.state] };
 }
 
 /** Whether frames pass a port in a tree of the process. */

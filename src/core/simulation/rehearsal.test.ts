@@ -270,7 +270,12 @@ describe('frames', () => {
     expect([...marks].sort()).toEqual(['agreement', 'change', 'hello', 'lacp', 'proposal']);
     const hello = frames.find((f) => f.vlan === 110 && f.mark === 'hello' && f.heard.length > 0)!;
     const fields = Object.fromEntries(fieldsOf(hello.octets).map((f) => [f.name, f.value]));
-    expect(fields).toMatchObject({ VLAN: '110', BPDU: 'rapid', root: '106e.00:00:5e:00:53:21', 'hello time': '2 s' });
+    expect(fields).toMatchObject({
+      VLAN: '110',
+      BPDU: 'rapid',
+      root: '4096 + 110 · 00:00:5e:00:53:21',
+      'hello time': '2 s',
+    });
     expect(hello.heard[0]!.info).toBe('RepeatedDesignated');
   });
   test('go into a file with one interface a port', () => {

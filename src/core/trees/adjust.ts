@@ -51,7 +51,7 @@ class Adjustment {
   /** New root path costs; the bridges where they changed. */
   costs(changedPorts: readonly number[]): Set<number> {
     const { portBridge } = this.topology;
-    const { portCost } = this.problem;
+    const { portCost, portRestricted: restricted } = this.problem;
     const { root } = this.before;
     const starts = new Set(changedPorts.map((p) => portBridge[p]!).filter((b) => root[b] !== b && root[b]! >= 0));
     const open = below(this.topology, this.before, starts);
@@ -67,7 +67,8 @@ class Adjustment {
       let best = Infinity;
       forEachNeighbour(this.topology, this.problem.portTakesPart, bridge, (own, other) => {
         const from = portBridge[other]!;
-        if (!open[from]) best = Math.min(best, cost[from]! + portCost[own]!);
+        if (!open[from] && root[from] === root[bridge] && !restricted?.[own])
+          best = Math.min(best, cost[from]! + portCost[own]!);
       });
       cost[bridge] = best;
       if (best < Infinity) queue.push(bridge, best, this.rank[bridge]!);
@@ -79,7 +80,7 @@ class Adjustment {
       forEachNeighbour(this.topology, this.problem.portTakesPart, bridge, (_, other) => {
         const to = portBridge[other]!;
         const through = cost[bridge]! + portCost[other]!;
-        if (through >= cost[to]!) return;
+        if (through >= cost[to]! || root[to] !== root[bridge] || restricted?.[other]) return;
         cost[to] = through;
         reached.add(to);
         queue.push(to, through, this.rank[to]!);
@@ -93,11 +94,13 @@ class Adjustment {
   /** Best offer of all that a bridge can weigh. */
   private chooseRootPort(bridge: number): number {
     const { portBridge } = this.topology;
-    const { portCost, portId } = this.problem;
+    const { portCost, portId, portRestricted: restricted } = this.problem;
     const { rootPathCost: cost, rank } = this;
     if (this.before.root[bridge] === bridge) return -1;
     let [best, from, least] = [-1, -1, Infinity];
     forEachNeighbour(this.topology, this.problem.portTakesPart, bridge, (own, other) => {
+      // Beyond a root guard there may be another root.
+      if (restricted?.[own] || this.before.root[portBridge[other]!] !== this.before.root[bridge]) return;
       const offer = cost[portBridge[other]!]! + portCost[own]!;
       const order =
         offer - least ||
@@ -122,8 +125,12 @@ class Adjustment {
         continue;
       }
       const [a, b] = [portBridge[port]!, portBridge[best]!];
+      const { root } = this.before;
       const order =
-        this.rootPathCost[a]! - this.rootPathCost[b]! || this.rank[a]! - this.rank[b]! || portId[port]! - portId[best]!;
+        this.rank[root[a]!]! - this.rank[root[b]!]! ||
+        this.rootPathCost[a]! - this.rootPathCost[b]! ||
+        this.rank[a]! - this.rank[b]! ||
+        portId[port]! - portId[best]!;
       if (order < 0) best = port;
     }
     return best;

@@ -17,7 +17,7 @@ export interface Candidate {
   /** The part in which it lost to the winner; null on the winner and on those that do not qualify. */
   readonly lostBy: LedgerPart | null;
   /** Why it does not take part in the comparison at all. */
-  readonly barred: 'own-offer' | 'not-better-than-own' | null;
+  readonly barred: 'own-offer' | 'root-guard' | null;
   /** Made by the bridge in question itself, not received. */
   readonly own: boolean;
 }

@@ -14,6 +14,7 @@ export type { CistProblem, TreeProblem } from './problem';
 export { solveTree } from './solve';
 export { ROLE, ROLES, forwardsRole } from './outcome';
 export type { Role, TreeOutcome } from './outcome';
+export { loopingPorts } from './loops';
 export { blockedPorts, roleAt, rootsOf, settledState, solveDesign } from './state';
 export type { PortState } from './state';
 export type { SolvedDesign, SolvedTree } from './solved';

@@ -54,7 +54,8 @@ export function rootPortContest(reader: TreeReader, bridge: number): Contest {
     if (!vector) return [];
     const from = reader.of.outcome.designatedPort[reader.topology.portLan[port]!]!;
     const fromBridge = reader.topology.portBridge[from]!;
-    const barred = fromBridge === bridge ? ('own-offer' as const) : null;
+    const restricted = reader.of.problem.portRestricted?.[port] === 1;
+    const barred = fromBridge === bridge ? ('own-offer' as const) : restricted ? ('root-guard' as const) : null;
     return [{ bridge: fromBridge, port, vector, barred, own: false }];
   });
   return decide('received', `Received by ${reader.bridgeName(bridge)}, port cost added`, [
@@ -117,8 +118,8 @@ function followed(solved: SolvedDesign, of: SolvedTree, port: number): SolvedTre
 /** Why a port has its role. */
 export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
   const ledger = explainRole(solved, of, port);
-  const joined = say.joinedSentence(solved.topology, port);
-  return joined === null ? ledger : { ...ledger, sentence: `${ledger.sentence} ${joined}` };
+  const extras = [say.joinedSentence(solved.topology, port), say.loopingSentence(solved.topology, of, port)];
+  return { ...ledger, sentence: [ledger.sentence, ...extras].filter((s) => s !== null).join(' ') };
 }
 
 function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
@@ -141,9 +142,13 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
     return { sentence: say.rootPortSentence(reader, bridge, contest), contests: [contest, lan] };
   }
   if (role === 'designated' || role === 'master')
-    return { sentence: say.designatedSentence(reader, port, lan), contests: [lan] };
+    return {
+      sentence: say.filterSentence(solved.topology, port) ?? say.designatedSentence(reader, port, lan),
+      contests: [lan],
+    };
   const contests = of.outcome.root[bridge] === bridge ? [lan] : [lan, rootPortContest(reader, bridge)];
-  return { sentence: say.blockedSentence(reader, port, role, lan), contests };
+  const guarded = role === 'alternate' ? say.rootGuardSentence(reader, port) : null;
+  return { sentence: guarded ?? say.blockedSentence(reader, port, role, lan), contests };
 }
 
 /**

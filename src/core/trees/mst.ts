@@ -50,7 +50,7 @@ const senderComparator =
 /** Solves the CIST. `rootPathCost` of the outcome is the cost of the whole way, external and internal parts added up. */
 export function solveCist(topology: Topology, problem: CistProblem): CistOutcome {
   const { lanStart, lanPorts, portBridge, lanCount } = topology;
-  const { bridgeTakesPart, portTakesPart, portCost, internalCost, region } = problem;
+  const { bridgeTakesPart, portTakesPart, portCost, internalCost, region, portRestricted } = problem;
   const bridges = bridgeTakesPart.length;
   const none = () => new Int32Array(bridges).fill(-1);
   const unreached = () => new Float64Array(bridges).fill(Infinity);
@@ -71,7 +71,7 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
     for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
       const receiver = lanPorts[i]!;
       const other = portBridge[receiver]!;
-      if (settled[other] || !portTakesPart[receiver]) continue;
+      if (settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const inside = regionIn(problem, bridge) === regionIn(problem, other);
       const step = inside ? internalCost[receiver]! : portCost[receiver]!;
       const ext = inside ? external[bridge]! : external[bridge]! + step;

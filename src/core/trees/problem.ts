@@ -7,6 +7,7 @@ import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
 import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import type { Topology } from './topology';
+import { restrictedPorts } from './guards';
 import { heldIn } from './untagged';
 
 export interface TreeProblem {
@@ -21,6 +22,8 @@ export interface TreeProblem {
   /** In the CIST the external cost; in an MST instance the internal one. */
   readonly portCost: Float64Array;
   readonly portId: Int32Array;
+  /** 1 for a port that may not become root port (root guard); absent where every port may. */
+  readonly portRestricted?: Uint8Array;
 }
 
 /** What the CIST needs in addition. */
@@ -135,10 +138,12 @@ function settings(
 ) {
   const copied = <T extends { slice(): T }>(array: T, field: Override['field']): T =>
     special.some((o) => o.field === field) ? array.slice() : array;
+  const restricted = restrictedPorts(topology);
   const result = {
     bridgePriority: copied(common, 'bridgePriority'),
     portCost: copied(portCost, 'portCost'),
     portId: copied(topology.portId, 'portId'),
+    ...(restricted ? { portRestricted: restricted } : {}),
   };
   for (const { field, index, value } of special)
     result[field][index] = field === 'portId' ? portIdentifier(value, topology.portNumber[index]!) : value;

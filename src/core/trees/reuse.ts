@@ -42,6 +42,9 @@ export class Reuse {
 
   /** Ports whose cost differs between two problems that are alike in all else; null when they are not. */
   changedCosts(before: TreeProblem, now: TreeProblem): readonly number[] | null {
+    if (before.portRestricted && now.portRestricted) {
+      if (this.changed(before.portRestricted, now.portRestricted)?.length !== 0) return null;
+    } else if (before.portRestricted ?? now.portRestricted) return null;
     for (const field of ['bridgeTakesPart', 'bridgePriority', 'portTakesPart', 'portId'] as const)
       if (this.changed(before[field], now[field])?.length !== 0) return null;
     return this.changed(before.portCost, now.portCost);
@@ -56,7 +59,7 @@ export class Reuse {
 export function costIsIdle(topology: Topology, problem: TreeProblem, outcome: TreeOutcome, port: number): boolean {
   const lan = topology.portLan[port]!;
   const bridge = topology.portBridge[port]!;
-  if (lan < 0 || !problem.portTakesPart[port]) return true;
+  if (lan < 0 || !problem.portTakesPart[port] || problem.portRestricted?.[port]) return true;
   if (outcome.rootPort[bridge] === port) return false;
   const from = topology.portBridge[outcome.designatedPort[lan]!]!;
   if (from === bridge) return true;

@@ -4,8 +4,9 @@ import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById, untaggedWord
 import { ledgerMessages as say } from '../messages';
 import type { RootWords } from '../messages';
 import type { Port } from '../design';
-import { numberToMac } from '../standard';
+import { comparePriorityVector, numberToMac } from '../standard';
 import type { Candidate, Contest, TreeReader } from './candidates';
+import { loopingPorts } from './loops';
 import type { Role } from './outcome';
 import type { SolvedTree } from './solved';
 import type { Topology } from './topology';
@@ -174,6 +175,49 @@ export function outsideSentence(reader: TreeReader, port: number): string {
     : say['vlan-not-carried']({ port: reader.portName(port), vlan });
 }
 
+/** Why a port that spanning tree would choose is blocked all the same; null where root guard has no part in it. */
+export function rootGuardSentence(reader: TreeReader, port: number): string | null {
+  const { problem, outcome } = reader.of;
+  const offer = reader.received(port);
+  if (!offer || problem.portRestricted?.[port] !== 1) return null;
+  const bridge = reader.topology.portBridge[port]!;
+  const rootPort = outcome.rootPort[bridge]!;
+  const chosen = rootPort < 0 ? reader.own(bridge) : reader.received(rootPort)!;
+  if (comparePriorityVector(offer, chosen) >= 0) return null;
+  const from = reader.topology.portBridge[outcome.designatedPort[reader.topology.portLan[port]!]!]!;
+  const [mine, theirs] = [outcome.root[bridge]!, outcome.root[from]!];
+  const name = reader.bridgeName(from);
+  return mine === theirs
+    ? say['root-guard-path']({ name })
+    : say['root-guard-root']({ name, root: reader.bridgeName(theirs) });
+}
+
+const portWords = ({ design, ports, portBridge }: Topology, port: number): string =>
+  `${design.switches[portBridge[port]!]!.name} ${ports[port]!.element.name}`;
+
+/** Why a port that meets others is designated without having compared anything: a BPDU filter at either end. */
+export function filterSentence(all: Topology, port: number): string | null {
+  const peers = peersOf(all, port);
+  if (peers.length === 0) return null;
+  if (all.ports[port]!.element.bpduFilter) return say.filter();
+  const silent = peers.every((p) => all.ports[p]!.element.bpduFilter);
+  return silent ? say['far-filter']({ port: portWords(all, peers[0]!) }) : null;
+}
+
+/** Whether frames loop through a port; null where they do not. */
+export const loopingSentence = (all: Topology, of: SolvedTree, port: number): string | null =>
+  loopingPorts(all, of).has(port) ? say.looping() : null;
+
+/** What a BPDU guard has done to a port, or to the far end of its cable. */
+function guardSentence({ shut, unguarded }: Topology, port: number): string | null {
+  if (!shut || !unguarded) return null;
+  const [far] = peersOf(unguarded, port);
+  if (far === undefined) return null;
+  const name = unguarded.design.switches[unguarded.portBridge[far]!]!.name;
+  if (shut.has(port)) return say['shut-by-guard']({ name });
+  return shut.has(far) ? say['far-shut']({ name }) : null;
+}
+
 /** Why a port is down: the first cause that is found, nearest first. */
 export function downSentence(reader: TreeReader, port: number): string {
   const { design } = reader.topology;
@@ -182,6 +226,8 @@ export function downSentence(reader: TreeReader, port: number): string {
   if (isPeerPort(design, element.id)) return say['peer-link']();
   if (off(element.switch)) return say['down-switch-off']();
   if (kind === 'port' && (element as Port).down) return say['down-by-setting']();
+  const guard = guardSentence(reader.solved.topology, port);
+  if (guard) return guard;
   const bundle = kind === 'port' ? bundleAt(design, element.id) : undefined;
   const member = bundle && verdictOf(design, bundle.id)?.members.find((m) => m.port === element.id);
   if (member && (member.state === 'standby' || member.state === 'suspended'))

@@ -64,7 +64,7 @@ export function claimLans(
 /** Solves one tree. Deterministic; the same problem gives the same outcome. */
 export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome {
   const { lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
-  const { bridgeTakesPart, portTakesPart, portCost, portId } = problem;
+  const { bridgeTakesPart, portTakesPart, portCost, portId, portRestricted } = problem;
   const bridges = bridgeTakesPart.length;
   const { order, rank } = rankBridges(topology, problem);
 
@@ -84,7 +84,7 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
     for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
       const receiver = lanPorts[i]!;
       const other = portBridge[receiver]!;
-      if (settled[other] || !portTakesPart[receiver]) continue;
+      if (settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const cost = rootPathCost[bridge]! + portCost[receiver]!;
       const best = rootPathCost[other]!;
       if (cost > best || (cost === best && !betterOffer(bridge, port, receiver, other))) continue;

@@ -9,7 +9,8 @@ import { classesOf } from './problem';
 import { solveTree } from './solve';
 import { ROLE, ROLES } from './outcome';
 import type { Role, TreeOutcome } from './outcome';
-import { topologyOf } from './topology';
+import { asBpdusSee, withGuards } from './guards';
+import { cabledTopology } from './topology';
 import type { Topology } from './topology';
 import { holding, withoutHeld } from './untagged';
 import type { SolvedTree, SolvedDesign, Solution } from './solved';
@@ -90,11 +91,12 @@ const place = ({ vlan, instance }: Tree): number => (vlan === null ? (instance ?
  * have moved are solved again.
  */
 export function solveDesign(design: Design, before?: SolvedDesign): SolvedDesign {
-  const topology = topologyOf(design, before?.topology);
+  const topology = withGuards(cabledTopology(design, before && (before.topology.unguarded ?? before.topology)));
+  const asSeen = asBpdusSee(topology);
   const lenders = lendersOf(topology, before);
   const mixture = mixtureOf(design);
   const { solutions, solvedCount } =
-    mixture.mst || isMixed(mixture) ? solveMany(topology, lenders) : solvePlain(topology, lenders);
+    mixture.mst || isMixed(mixture) ? solveMany(asSeen, lenders) : solvePlain(asSeen, lenders);
   const folds = foldNumbers(
     topology,
     solutions.map((s) => s.outcome),

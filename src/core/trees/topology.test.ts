@@ -4,7 +4,7 @@ import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { classesOf } from './problem';
 import { blockedPorts, roleAt, solveDesign } from './state';
-import { topologyOf } from './topology';
+import { cabledTopology } from './topology';
 import { treesOf } from '../network';
 
 const changed = (design: Design, ...edits: Edit[]) => {
@@ -13,7 +13,7 @@ const changed = (design: Design, ...edits: Edit[]) => {
   return applied.design;
 };
 const lan = (design: Design, port: string) => {
-  const topology = topologyOf(design);
+  const topology = cabledTopology(design);
   return topology.portLan[topology.portIndex.get(port)!]!;
 };
 const role = (design: Design, tree: string, port: string) => {
@@ -35,16 +35,18 @@ describe('LANs', () => {
     ['the far switch is off', setField('switch', 'quay-a', 'off', true)],
   ])('there is none when %s', (_, edit) => expect(lan(changed(asCabled(), edit), 'gate:1')).toBe(-1));
   test('members of a bundle that formed are its one port, the others stand alone', () => {
-    const { portIndex, ports } = topologyOf(asCabled());
+    const { portIndex, ports } = cabledTopology(asCabled());
     expect(portIndex.get('quay-b:8')).toBe(portIndex.get('quay-b:lag102'));
     expect(ports[portIndex.get('quay-b:9')!]!.element.id).toBe('quay-b:9');
-    expect(topologyOf(asMeant()).portIndex.get('quay-b:9')).toBe(topologyOf(asMeant()).portIndex.get('quay-b:8'));
+    expect(cabledTopology(asMeant()).portIndex.get('quay-b:9')).toBe(
+      cabledTopology(asMeant()).portIndex.get('quay-b:8'),
+    );
   });
 });
 
 describe('costs in force', () => {
   const cost = (design: Design, port: string) => {
-    const topology = topologyOf(design);
+    const topology = cabledTopology(design);
     return topology.portCost[topology.portIndex.get(port)!];
   };
   test('a link runs at the lower of its speeds', () => {
@@ -65,9 +67,9 @@ describe('costs in force', () => {
 describe('what is taken over after an edit', () => {
   test('a cost or a priority leaves the cabling as it is', () => {
     const design = asCabled();
-    const before = topologyOf(design);
+    const before = cabledTopology(design);
     for (const edit of [setField('port', 'gate:1', 'cost', 7), setField('switch', 'gate', 'priority', 0)]) {
-      const after = topologyOf(changed(design, edit), before);
+      const after = cabledTopology(changed(design, edit), before);
       expect(after.portLan).toBe(before.portLan);
       expect(after.portCost[after.portIndex.get('gate:1')!]).toBe(
         edit.type === 'set' && edit.kind === 'port' ? 7 : 20_000,
@@ -76,14 +78,14 @@ describe('what is taken over after an edit', () => {
   });
   test('a speed, a VLAN list or a cut link does not', () => {
     const design = asCabled();
-    const before = topologyOf(design);
+    const before = cabledTopology(design);
     for (const edit of [
       setField('port', 'gate:1', 'speed', 100),
       setField('port', 'gate:1', 'vlans', '110'),
       setField('link', 'quay-a:4--gate:1', 'down', true),
       { type: 'settings' as const, field: 'bundleCost' as const, value: 'configured' },
     ])
-      expect(topologyOf(changed(design, edit), before).portLan).not.toBe(before.portLan);
+      expect(cabledTopology(changed(design, edit), before).portLan).not.toBe(before.portLan);
   });
   test('many costs at once are worked in as if solved afresh', () => {
     const design = campus({ switches: 60, vlans: 12, outcomes: 4 });
@@ -123,7 +125,7 @@ describe('trees and classes', () => {
   test('a VLAN with a list or a setting of its own is a class of its own', () => {
     const plain = campus({ switches: 12, vlans: 6, outcomes: 1 });
     for (const s of plain.switches) delete s.vlanPriority;
-    expect(classesOf(topologyOf(plain))).toHaveLength(1);
+    expect(classesOf(cabledTopology(plain))).toHaveLength(1);
     const port = plain.ports[5]!.id;
     for (const edit of [
       setField('port', port, 'vlanCost.12', 5),
@@ -132,7 +134,7 @@ describe('trees and classes', () => {
       setField('port', port, 'vlans', '10-11,13-15'),
     ])
       expect(
-        classesOf(topologyOf(changed(plain, edit)))
+        classesOf(cabledTopology(changed(plain, edit)))
           .map((c) => c.trees.length)
           .sort(),
       ).toEqual([1, 5]);

@@ -33,6 +33,9 @@ export interface Topology extends LanGraph {
   readonly portCost: Float64Array;
   readonly portId: Int32Array;
   readonly ports: readonly LogicalPort[];
+  /** The same before any port was shut by its BPDU guard, and those that are; absent where none is. */
+  readonly unguarded?: Topology;
+  readonly shut?: ReadonlySet<number>;
   /** Bridge index that a switch acts as, logical port index of a port or bundle; a bundle's members map to the bundle. */
   readonly bridgeIndex: ReadonlyMap<string, number>;
   readonly portIndex: ReadonlyMap<string, number>;
@@ -205,8 +208,8 @@ function sameCabling(a: Design, b: Design): boolean {
   );
 }
 
-/** The topology of a design. Given the one before an edit, what the edit did not touch is taken over. */
-export function topologyOf(design: Design, before?: Topology): Topology {
+/** The topology of a design, guards left out. Given the one before an edit, what the edit did not touch is taken over. */
+export function cabledTopology(design: Design, before?: Topology): Topology {
   if (!before || !sameCabling(before.design, design)) return build(design);
   if (before.design.ports === design.ports) return { ...before, design };
   const byId = new Map<string, Port>();

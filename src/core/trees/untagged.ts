@@ -44,6 +44,8 @@ export function heldPorts(topology: Topology): Held {
     if (a === undefined || b === undefined || others.length > 0) continue;
     if (untaggedAt(topology, a) === untaggedAt(topology, b)) continue;
     if (!perVlan[portBridge[a]!] || !perVlan[portBridge[b]!]) continue;
+    // Without BPDUs neither end detects anything.
+    if (ports[a]!.element.bpduFilter || ports[b]!.element.bpduFilter) continue;
     if (segmentAt(design, ports[a]!.element.id)) continue;
     for (const [port, other] of [
       [a, b],

@@ -131,12 +131,13 @@ export function frameOf(solved: SolvedDesign, of: SolvedTree, arranged: Arranged
 function wireIn(stands: Stands, { peer, ...wire }: FrameWire): WireItem {
   if (peer) return { ...wire, state: 'open', blockedA: false, blockedB: false };
   const [a, b] = [wire.portA, wire.portB].map((id) => (id === null ? null : stands.port(id)));
-  const inconsistent = a?.inconsistent === true || b?.inconsistent === true;
+  const either = (mark: 'inconsistent' | 'shut') => a?.[mark] === true || b?.[mark] === true;
   const looping = [a, b].every((end) => !end || end.looping === true);
   return {
     ...wire,
-    ...(inconsistent && !wire.unseen ? { label: 'inconsistent', alarm: true } : {}),
-    ...(looping ? { round: true } : {}),
+    ...(either('inconsistent') && !wire.unseen ? { label: 'inconsistent', alarm: true } : {}),
+    ...(either('shut') ? { label: 'BPDU guard', alarm: true } : {}),
+    ...(looping ? { round: true, label: 'loop', alarm: true } : {}),
     ...wireState(a?.frames ?? null, b?.frames ?? null),
   };
 }

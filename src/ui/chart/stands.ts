@@ -1,5 +1,5 @@
 /** What stands in a tree at each port and switch: told by the solver, or by a run for one of its moments. */
-import { heldIn, isMacOnlyRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
+import { heldIn, loopingPorts, isMacOnlyRoot, nextRoot, roleAt, rootsOf } from '../../core/trees';
 import type { Role, SolvedDesign, SolvedTree } from '../../core/trees';
 import type { PegItem, Standing } from './scene-items';
 
@@ -12,6 +12,8 @@ export interface PortStands {
   readonly inconsistent?: boolean;
   /** Frames loop through it. */
   readonly looping?: boolean;
+  /** Shut down by its BPDU guard. */
+  readonly shut?: boolean;
 }
 
 export interface Stands {
@@ -50,12 +52,19 @@ export function solvedStands(solved: SolvedDesign, of: SolvedTree): Stands {
   const { topology } = solved;
   const held = new Set(heldIn(topology, of.tree.vlan));
   const standing = standings(solved, of);
+  const looping = loopingPorts(topology, of);
   return {
     switch: (index) => standing[index]!,
     port: (id) => {
       const port = topology.portIndex.get(id)!;
       const role = roleAt(of, port);
-      return { role, frames: FRAMES[role], ...(held.has(port) ? { inconsistent: true } : {}) };
+      return {
+        role,
+        frames: FRAMES[role],
+        ...(held.has(port) ? { inconsistent: true } : {}),
+        ...(looping.has(port) ? { looping: true } : {}),
+        ...(topology.shut?.has(port) ? { shut: true } : {}),
+      };
     },
   };
 }

@@ -63,6 +63,11 @@ function superior(b: MstBridge, tp: TreePort): void {
 
 function receive(b: MstBridge, tp: TreePort): void {
   const { infoIs: whose, portPriority: vector } = tp;
+  if (tp.port.loopInconsistent) {
+    // Whatever arrives shows that the neighbour can be heard again.
+    tp.port.loopInconsistent = false;
+    for (const each of tp.port.trees) reselect(each);
+  }
   tp.rcvdInfo = rcvInfo(tp);
   recordMastered(tp);
   switch (tp.rcvdInfo) {

@@ -136,18 +136,10 @@ function roleOf(b: MstBridge, tree: BridgeTree, tp: TreePort): MachineRole {
       return tp.port.loopInconsistent ? 'Alternate' : 'Designated';
     case 'Received':
       if (tree.rootPort === tp) return 'Root';
-      if (
-        compareVectors(tp.designatedPriority, tp.portPriority) < 0 &&
-        !(tp.port.restrictedRole && betterRoot(tree, tp))
-      )
-        return 'Designated';
+      if (compareVectors(tp.designatedPriority, tp.portPriority) < 0) return 'Designated';
       return tp.portPriority.bridgeMac === b.settings.mac ? 'Backup' : 'Alternate';
   }
 }
-
-/** Whether a port that may not be root port hears of a better root: it is held back while it does (root guard). */
-const betterRoot = (tree: BridgeTree, tp: TreePort): boolean =>
-  compareVectors({ ...tp.portPriority, port: 0 }, { ...tree.rootPriority, port: 0 }) < 0;
 
 /** updtRolesTree; wakes the ports for which it says something new. */
 function updtRolesTree(b: MstBridge, index: number): void {

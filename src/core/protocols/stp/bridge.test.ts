@@ -219,9 +219,9 @@ describe('guards', () => {
     const { b, hear, until } = clocked(5, [port(1, { rootGuard: true })]);
     until(40);
     hear(1, config(1));
-    expect([b.byNumber[1]!.held, state(b, 1)[1], b.rootPort]).toEqual([true, 'blocking', null]);
+    expect([rootGuarded(b, b.byNumber[1]!), state(b, 1)[1], b.rootPort]).toEqual([true, 'blocking', null]);
     until(61);
-    expect(b.byNumber[1]!.held).toBe(false);
+    expect([rootGuarded(b, b.byNumber[1]!), state(b, 1)[0]]).toEqual([false, 'designated']);
   });
   test('a loop guard holds a port that stops hearing, until it hears again', () => {
     const { b, hear, until } = clocked(5, [port(1, { loopGuard: true })]);

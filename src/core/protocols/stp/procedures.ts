@@ -113,7 +113,8 @@ export function rootSelection(b: StpBridge): void {
   const { priority, mac } = b.settings;
   let best: StpPort | null = null;
   for (const p of enabled(b)) {
-    if (isDesignated(b, p) || p.held) continue;
+    // A port with root guard never becomes root port.
+    if (isDesignated(b, p) || p.held || p.rootGuard) continue;
     const worseThanOwn = p.designatedRootPriority - priority || p.designatedRootMac - mac;
     if (worseThanOwn >= 0) continue;
     if (!best || compareRootCandidates(p, best) < 0) best = p;
@@ -134,11 +135,20 @@ export function becomeDesignated(b: StpBridge, p: StpPort): void {
   p.designatedPort = p.portId;
 }
 
+/**
+ * Whether a port holds a better root than the bridge has, and may not take it: it stays blocked while such messages
+ * last (root guard; the classic standard has none, so that it is that of 802.1Q-2018 clause 13.27.64).
+ */
+export function rootGuarded(b: StpBridge, p: StpPort): boolean {
+  const order = p.designatedRootPriority - b.designatedRootPriority || p.designatedRootMac - b.designatedRootMac;
+  return p.rootGuard && p.state !== 'disabled' && !isDesignated(b, p) && order < 0;
+}
+
 /** 8.6.9 */
 export function designatedPortSelection(b: StpBridge): void {
   const { priority, mac } = b.settings;
   for (const p of enabled(b)) {
-    if (p.held) continue;
+    if (p.held || rootGuarded(b, p)) continue;
     const sameRoot =
       p.designatedRootPriority === b.designatedRootPriority && p.designatedRootMac === b.designatedRootMac;
     const order =

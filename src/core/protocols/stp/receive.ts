@@ -1,12 +1,13 @@
 /** What a bridge of classic spanning tree does with a BPDU that it receives (802.1D-1998 clause 8.7.1, 8.7.2). */
 import type { StpBridge, StpPort, StpHeard } from './variables';
 import type { Bpdu } from '../frames';
-import { OCTET_SECONDS, SECOND } from '../../standard';
+import { SECOND } from '../../standard';
 import {
   portStateSelection,
   isRoot,
   supersedes,
   recordConfiguration,
+  rootGuarded,
   configurationUpdate,
   transmitTcn,
   recordTimeouts,
@@ -19,31 +20,19 @@ import {
 import { FLAG, decodeBpdu } from '../frames';
 import type { HeldVector } from '../../standard';
 
-/** Whether a guarded port hears of a better root than the bridge knows: it is held while such messages last. */
-function claimsRoot(b: StpBridge, p: StpPort, m: Bpdu): boolean {
-  const order = m.rootPriority - b.designatedRootPriority || m.rootMac - b.designatedRootMac;
-  return p.rootGuard && order < 0;
-}
-
-function hold(b: StpBridge, p: StpPort, m: Bpdu): void {
-  p.messageAgeTimer = b.now + (m.maxAge / OCTET_SECONDS) * SECOND;
-  if (p.held) return;
-  p.held = true;
-  b.effects.push({ kind: 'state', port: p.number, tree: 0 });
-  portStateSelection(b);
-}
-
 /** 8.7.1: a configuration BPDU arrives. */
 function receivedConfig(b: StpBridge, p: StpPort, m: Bpdu): StpHeard {
-  if (claimsRoot(b, p, m)) {
-    hold(b, p, m);
-    return 'ignored';
+  if (p.held) {
+    // Whatever arrives shows that the neighbour can be heard again (loop guard).
+    p.held = false;
+    b.effects.push({ kind: 'state', port: p.number, tree: 0 });
+    configurationUpdate(b);
+    portStateSelection(b);
   }
   const wasRoot = isRoot(b);
   if (supersedes(b, p, m)) {
     const repeated =
       p.designatedBridgeMac === m.bridgeMac && p.designatedCost === m.rootPathCost && p.designatedRootMac === m.rootMac;
-    p.held = false;
     recordConfiguration(b, p, m);
     configurationUpdate(b);
     portStateSelection(b);
@@ -65,7 +54,7 @@ function receivedConfig(b: StpBridge, p: StpPort, m: Bpdu): StpHeard {
         b.tcnTimer = null;
       }
     }
-    return repeated ? 'repeated' : 'better';
+    return rootGuarded(b, p) ? 'ignored' : repeated ? 'repeated' : 'better';
   }
   if (!isDesignated(b, p)) return 'ignored';
   transmitConfiguration(b, p);

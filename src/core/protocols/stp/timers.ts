@@ -43,10 +43,7 @@ export function wakeStpBridge(b: StpBridge, now: number): void {
 function messageAgeExpired(b: StpBridge, p: StpPort): void {
   p.messageAgeTimer = null;
   const wasRoot = isRoot(b);
-  if (p.rootGuard && p.held) {
-    p.held = false;
-    b.effects.push({ kind: 'state', port: p.number, tree: 0 });
-  } else if (p.loopGuard) {
+  if (p.loopGuard) {
     p.held = true;
     b.effects.push({ kind: 'state', port: p.number, tree: 0 });
   } else becomeDesignated(b, p);

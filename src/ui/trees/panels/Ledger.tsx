@@ -71,7 +71,8 @@ function label(solved: SolvedDesign, contest: Contest, c: Candidate): string {
 }
 
 function rowNote(c: Candidate): string {
-  if (c.barred) return 'its own offer, not counted';
+  if (c.barred)
+    return c.barred === 'root-guard' ? 'may not become root port, not counted' : 'its own offer, not counted';
   if (c.wins) return 'wins';
   return c.lostBy === 'receivingPort' ? 'lost by the receiving port' : '';
 }
@@ -101,7 +102,7 @@ function ContestTable({ solved, contest }: { solved: SolvedDesign; contest: Cont
           label: (
             <>
               {label(solved, contest, c)}
-              {c.barred && <small> own offer</small>}
+              {c.barred && <small> {c.barred === 'root-guard' ? 'root guard' : 'own offer'}</small>}
             </>
           ),
           wins: c.wins,

@@ -1,0 +1,72 @@
+/**
+ * Guards as they change what trees are made of. A BPDU guard shuts a port that receives BPDUs; a port with a BPDU filter
+ * neither sends nor receives any, so that it is alone as far as trees go while frames pass; a port with root guard never
+ * becomes root port (restrictedRole, 802.1Q-2018 clause 13.27.64). A loop guard acts only where BPDUs stop to arrive:
+ * at rest it changes nothing.
+ */
+import { isPerVlan, modeOf, segmentAt } from '../design';
+import { lansOf, meetsOthers, peersOf } from '../network';
+import { vlanMembership } from '../standard';
+import type { Topology } from './topology';
+
+/** Whether spanning tree sends BPDUs out of each port: one is up, without filter, and has a tree to speak of. */
+function sendsBpdus({ design, ports, portBridge, portVlans, vlanSets }: Topology): (port: number) => boolean {
+  const perVlan = design.switches.map((s) => isPerVlan(modeOf(design, s)));
+  const hasTree = vlanSets.map((set) => {
+    const carried = vlanMembership(set);
+    return design.vlans.some(({ number }) => carried[number] === 1);
+  });
+  return (port) =>
+    !ports[port]!.element.bpduFilter && (!perVlan[portBridge[port]!] || hasTree[portVlans[port]!] === true);
+}
+
+/** Ports that their BPDU guard shuts, since another port of their LAN sends BPDUs. */
+function trippedPorts(topology: Topology): number[] {
+  const armed = [...topology.ports.keys()].filter((p) => {
+    const { element } = topology.ports[p]!;
+    return element.bpduGuard && !element.bpduFilter && meetsOthers(topology, p);
+  });
+  if (armed.length === 0) return armed;
+  const sends = sendsBpdus(topology);
+  return armed.filter((p) => peersOf(topology, p).some(sends));
+}
+
+/**
+ * The topology with tripped ports on no LAN. A port alone on its cable takes the light from the other end, which is down
+ * then too; a bundle keeps its members, and a segment its other ports.
+ */
+export function withGuards(all: Topology): Topology {
+  const shut = trippedPorts(all);
+  if (shut.length === 0) return all;
+  const out = new Set(shut);
+  for (const p of shut) {
+    const { kind, element } = all.ports[p]!;
+    if (kind === 'port' && !segmentAt(all.design, element.id)) for (const far of peersOf(all, p)) out.add(far);
+  }
+  const portLan = all.portLan.map((lan, p) => (out.has(p) ? -1 : lan));
+  return { ...all, ...lansOf(all.lanCount, portLan), unguarded: all, shut: new Set(shut) };
+}
+
+/** The topology as BPDUs see it: every port with a filter is alone on a LAN of its own. The same object without any. */
+export function asBpdusSee(topology: Topology): Topology {
+  const { ports, lanCount } = topology;
+  const filtered = [...ports.keys()].filter((p) => ports[p]!.element.bpduFilter && meetsOthers(topology, p));
+  if (filtered.length === 0) return topology;
+  const portLan = topology.portLan.slice();
+  filtered.forEach((p, i) => (portLan[p] = lanCount + i));
+  return { ...topology, ...lansOf(lanCount + filtered.length, portLan) };
+}
+
+const known = new WeakMap<Topology['ports'], Uint8Array | null>();
+
+/** 1 for every port that may not become root port; null where every port may. */
+export function restrictedPorts({ ports }: Topology): Uint8Array | null {
+  let found = known.get(ports);
+  if (found === undefined) {
+    found = ports.some(({ element }) => element.rootGuard)
+      ? Uint8Array.from(ports, ({ element }) => (element.rootGuard ? 1 : 0))
+      : null;
+    known.set(ports, found);
+  }
+  return found;
+}
