@@ -1,3 +1,4 @@
+import { rootGuarded } from './procedures';
 import { FLAG, decodeBpdu, encodeBpdu } from '../frames';
 import type { Bpdu } from '../frames';
 import { createStpBridge, setStpPort, setStpPortEnabled, setStpPriority } from './bridge';
