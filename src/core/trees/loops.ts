@@ -4,12 +4,16 @@ import { forwardsRole } from './outcome';
 import type { SolvedTree } from './solved';
 import type { Topology } from './topology';
 
+const NONE: ReadonlySet<number> = new Set();
+
 /**
  * Forwarding ports that lie on a ring of bridges and LANs: edges of that graph which are no bridges of it in the sense
  * of graph theory. Found by the lowest visit that a depth-first walk can come back to (Tarjan 1974). `topology` is that
  * of the design, in which frames pass ports with a BPDU filter.
  */
 export function loopingPorts(topology: Topology, { outcome }: SolvedTree): ReadonlySet<number> {
+  // Only a filter hides a ring from spanning tree.
+  if (!topology.ports.some(({ element }) => element.bpduFilter)) return NONE;
   const { portBridge, portLan, bridgeMac, lanCount } = topology;
   const bridges = bridgeMac.length;
   const open = (port: number) => portLan[port]! >= 0 && forwardsRole(outcome.role[port]);

@@ -2,7 +2,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { blockedPorts, isMacOnlyRoot, regionCount, rootsOf } from '../../core/trees';
+import { blockedPorts, loopingPorts, isMacOnlyRoot, regionCount, rootsOf } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { groupBy } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
@@ -20,6 +20,8 @@ interface Fold {
   /** Regions of an MST instance: each has a root of its own, so that many parts are as they should be. */
   readonly regions: number;
   readonly blocked: number;
+  /** Frames of the trees loop where spanning tree does not see it. */
+  readonly loops: boolean;
 }
 
 /** Trees with the same outcome, together, in the order of their first VLAN. */
@@ -36,6 +38,7 @@ function foldsOf(solved: SolvedDesign): Fold[] {
       parts: roots.length,
       regions: regionCount(solved, first),
       blocked: blockedPorts(first).length,
+      loops: loopingPorts(solved.topology, first).size > 0,
     };
   });
 }
@@ -91,7 +94,7 @@ function StripItem({ fold, inView, onPick }: ItemProps) {
 }
 
 /** Root and blocked ports of the trees. */
-function Outcome({ fold: { trees, root, byMac, parts, regions, blocked } }: Pick<ItemProps, 'fold'>) {
+function Outcome({ fold: { trees, root, byMac, parts, regions, blocked, loops } }: Pick<ItemProps, 'fold'>) {
   return (
     <>
       <span className={byMac ? 'alarm' : 'quiet'}>
@@ -101,6 +104,7 @@ function Outcome({ fold: { trees, root, byMac, parts, regions, blocked } }: Pick
       <span className="quiet">
         {' '}
         · {blocked} blocked
+        {loops && <b className="alarm"> · frames loop</b>}
         {parts > 1 && (parts > regions ? <b className="alarm"> · {parts} parts</b> : ` · ${parts} regions`)}
       </span>
       <span className="visually-hidden"> VLANs {formatVlanRanges(trees.flatMap((t) => t.tree.vlans))}</span>
