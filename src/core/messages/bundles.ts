@@ -20,6 +20,8 @@ export const bundleMessages = {
     'Both ends are static: every member that is up carries frames. No protocol checks the other end.',
   'static-alone': ({ far, bundled }: Far & { bundled: boolean }) =>
     `This end is static and forwards on every member; ${far} ${bundled ? 'waits for a negotiation that never starts' : 'has no bundle there'}. ${UNSEEN}`,
+  'static-far-minimum': ({ far, active, needed }: Far & { active: number; needed: number }) =>
+    `${far} is down: ${count(active, 'member is', 'members are')} up, and its minimum is ${needed}. This end is static, does not detect it, and forwards: its frames are lost.`,
   'far-static': (v: Unanswered) =>
     `${v.far} is static and forwards on every member; this end has no partner: ${silent(v)}. ${UNSEEN}`,
   'no-bundle-there': (v: Unanswered) => `No partner: ${v.far} has no bundle there, so ${silent(v)}.`,

@@ -162,6 +162,23 @@ describe('guards', () => {
   });
 });
 
+test('lost BPDUs leave LACP alone: the bundle stays up', () => {
+  const event = { kind: 'bpdu-loss' as const, at: 5, link: 'core-east:1--core-west:1', from: 'a' };
+  const trace = run(asMeant(), 120, event);
+  expect(trace.happenings.filter((h) => h.kind === 'bundle' && h.at > 0)).toEqual([]);
+});
+
+test.each(['per-vlan-rstp', 'rstp'] as const)(
+  '%s: hosts on ports that are no edge ports talk from the start',
+  (mode) => {
+    const base = unguarded();
+    const ports = base.ports.map(({ edge: _, autoEdge: __, ...p }) => p);
+    // Without bundles, whose negotiation would take longer.
+  const trace = run({ ...base, mode, ports, bundles: [] }, 10);
+    expect(trace.contacts.map((lane) => gapsOf(lane))).toEqual([[], []]);
+  },
+);
+
 describe('loops', () => {
   test('spanning tree switched off where it cut: frames loop, over the links that are named', () => {
     const design = asMeant();

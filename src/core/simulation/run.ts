@@ -1,7 +1,7 @@
 /** Simulates a script over a design: the same design, script and seed give the same trace, octet for octet. */
 import { analysisMessages as say } from '../messages';
-import { designsOver, groupBy, modeOf, timersOf } from '../design';
-import type { Design, Probe, Script } from '../design';
+import { designsOver, farEnd, groupBy, linkAt, modeOf, timersOf } from '../design';
+import type { Design, Port, Probe, Script } from '../design';
 import { tickBridge } from '../protocols/mst';
 import { arrive } from './receive';
 import { createWorld, wakeBundleEnd } from './build';
@@ -28,11 +28,19 @@ export interface RunOptions {
 const MOST_HANDLED = 10_000_000;
 const A_TURN = 20_000;
 
+/** Whether a port waits for the forward delay twice, since no neighbour agrees: it is shared, or a host is there and it is no edge port. */
+function agreesWithNoOne(design: Design, port: Port): boolean {
+  if (port.duplex === 'half' || port.linkType === 'shared') return true;
+  const link = linkAt(design, port.id);
+  return link !== undefined && !port.edge && !port.autoEdge && 'host' in farEnd(link, port.id);
+}
+
 /** How long a network needs from being switched on until it stands, in microseconds. */
 function warmUp(design: Design): number {
   const classic = design.switches.some((s) => ['stp', 'per-vlan-stp'].includes(modeOf(design, s)));
   const most = (of: 'maxAge' | 'forwardDelay') => Math.max(20, ...design.switches.map((s) => timersOf(s)[of]));
-  const slow = design.segments.length > 0 || design.ports.some((p) => p.duplex === 'half' || p.linkType === 'shared');
+  const filtered = [...design.ports, ...design.bundles].some((p) => p.bpduFilter);
+  const slow = design.segments.length > 0 || design.ports.some((p) => filtered || agreesWithNoOne(design, p));
   const negotiates = design.bundles.some((b) => b.kind !== 'static') ? 10 : 0;
   const seconds = classic ? most('maxAge') + 2 * most('forwardDelay') + 10 : slow ? 2 * most('forwardDelay') + 12 : 20;
   return (seconds + negotiates) * SECOND;

@@ -39,9 +39,9 @@ const copyTo = (w: World, from: string, to: string): Copy => ({
   index: 0,
 });
 
-/** Sends copies of a frame by a way; what leaves a muted end is lost. */
+/** Sends copies of a frame by a way; BPDUs that leave a muted end are lost, LACPDUs are not. */
 function send(w: World, { link, end }: Way, copies: readonly Copy[], frame: Frame, index: number): void {
-  if (w.mute.size > 0 && link !== null && w.mute.get(link) === end) return;
+  if (w.mute.size > 0 && link !== null && w.mute.get(link) === end && frame.opened.kind !== 'lacpdu') return;
   const at = w.now + w.linkDelay + w.processingDelay;
   for (let i = 0; i < copies.length; i++) w.queue.append(at, { kind: 'frame', copy: copies[i]!, frame, index });
 }

@@ -4,6 +4,7 @@ import type { Samples } from './samples';
 export const bundleSamples: Samples<typeof bundleMessages> = {
   'both-static': [[]],
   'static-alone': [[{ far: 'quay-b', bundled: true }], [{ far: 'quay-b', bundled: false }]],
+  'static-far-minimum': [[{ far: 'Quay-b', active: 1, needed: 2 }], [{ far: 'Quay-b', active: 2, needed: 3 }]],
   'far-static': [[{ far: 'Quay-b', individual: true }], [{ far: 'Quay-b', individual: false }]],
   'no-bundle-there': [[{ far: 'quay-b', individual: true }]],
   'other-protocol': [[{ far: 'Quay-b', individual: false }]],

@@ -81,6 +81,17 @@ test('without a bundle at the far end there is no partner, and a static end forw
   expect(verdictOf(applied.design, NEAR)!.sentence).toMatch(/spanning tree does not detect it/);
 });
 
+test('a static bundle with a minimum at one end: the other forwards to an end that is down, and is told so', () => {
+  const minimum = [set(NEAR, 'kind', 'static'), set(FAR, 'kind', 'static'), set(FAR, 'minActive', 2)];
+  expect(judged(changed(...minimum))).toEqual(['forms', 'active', 'active']);
+  const lost = changed(...minimum, setField('link', 'core-east:2--core-west:2', 'down', true));
+  expect(judged(lost, FAR)).toEqual(['too-few', 'standby', 'down']);
+  expect(judged(lost, NEAR)).toEqual(['one-sided', 'active', 'down']);
+  expect(verdictOf(lost, NEAR)!.sentence).toBe(
+    'core-west is down: 1 member is up, and its minimum is 2. This end is static, does not detect it, and forwards: its frames are lost.',
+  );
+});
+
 test('a member that leads to another switch is found and named', () => {
   const design = changed(set(NEAR, 'members', ['core-east:1', 'core-east:2', 'core-east:3']));
   expect(judged(design)).toEqual(['forms', 'active', 'active', 'miscabled individual']);

@@ -128,9 +128,17 @@ const farName = (design: Design, partner: Partner | null): string =>
       : partner.host.name;
 
 /** A static end: no protocol checks the other one. */
-function judgeStatic(near: PlannedEnd, far: ReturnType<typeof farKind>, name: string, total: number): Judged {
+function judgeStatic(near: PlannedEnd, partner: Partner | null, name: string, total: number): Judged {
+  const far = farKind(partner);
   const states = staticStates(near);
-  if (far === 'static') return enough(states, near.minActive, say['both-static'](), total);
+  if (far === 'static') {
+    const active = states.filter((s) => s === 'active').length;
+    const needed = partner?.kind === 'bundle' ? (partner.bundle.minActive ?? 1) : 1;
+    // The far end is down by its own minimum, and nothing tells this one.
+    if (active >= near.minActive && active > 0 && active < needed)
+      return { outcome: 'one-sided', states, sentence: say['static-far-minimum']({ far: name, active, needed }) };
+    return enough(states, near.minActive, say['both-static'](), total);
+  }
   return { outcome: 'one-sided', states, sentence: say['static-alone']({ far: name, bundled: far !== null }) };
 }
 
@@ -140,7 +148,7 @@ function judge(design: Design, bundle: Bundle, partner: Partner | null, members:
   const kind = farKind(partner);
   const far = farName(design, partner);
   const total = bundle.members.length;
-  if (bundle.kind === 'static') return judgeStatic(near, kind, far, total);
+  if (bundle.kind === 'static') return judgeStatic(near, partner, far, total);
   const unanswered = { far, individual: near.individual };
   if (kind === 'static') return { outcome: 'one-sided', states: alone(near), sentence: say['far-static'](unanswered) };
   if (partner === null || kind !== bundle.kind) {
