@@ -8,7 +8,7 @@ import { vlanMembership } from '@/core/standard';
 import { roleAt, solveDesign } from '@/core/trees';
 import { guardedNetworks } from './support/guards';
 import { networks } from './support/networks';
-import { mstNetworks } from './support/mst-networks';
+import { classicMstNetworks, mstNetworks } from './support/mst-networks';
 
 const script = (until: number, events: Script['events'] = []): Script => ({
   id: 's',
@@ -89,6 +89,12 @@ describe('at rest the rehearsal agrees with the solver', () => {
   test('instances, regions and rapid switches', () => {
     fc.assert(
       fc.property(mstNetworks, (network) => void expect(atRest(network)).toEqual([])),
+      { numRuns: runs, seed, endOnFailure: true },
+    );
+  });
+  test('instances and regions among classic switches', () => {
+    fc.assert(
+      fc.property(classicMstNetworks, (network) => void expect(atRest(network)).toEqual([])),
       { numRuns: runs, seed, endOnFailure: true },
     );
   });

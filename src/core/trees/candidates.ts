@@ -123,8 +123,12 @@ export class TreeReader {
     if (!this.regions) return heard;
     const { region } = this.of.outcome.cist!;
     if (region[bridge]! >= 0) return { ...heard, regionalRoot: this.bridgeId(bridge), internalCost: 0 };
-    // A bridge without MSTP finds the regional root where it looks for the designated bridge.
-    return { ...heard, designatedBridge: offer.regionalRoot!, regionalRoot: undefined, internalCost: undefined };
+    const { classic } = this.of.problem as CistProblem;
+    const plain = { regionalRoot: undefined, internalCost: undefined };
+    // Towards a classic bridge the sender speaks for itself (802.1Q-2018 clause 13.10).
+    if (classic[bridge]) return { ...heard, ...plain };
+    // A rapid bridge finds the regional root where it looks for the designated bridge.
+    return { ...heard, ...plain, designatedBridge: offer.regionalRoot! };
   }
   /** What a port hears from the designated port of its LAN, with its own cost added; null when it receives nothing. */
   received(port: number): PriorityVector | null {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import fixture from '../../../tests/fixtures/mstp.json';
-import { mstNetworks } from '../../../tests/support/mst-networks';
+import { classicMstNetworks, mstNetworks } from '../../../tests/support/mst-networks';
 import { solveMstNaively } from '../../../tests/support/naive-mst';
 import { designFrom } from '../../../tests/support/networks';
 import { applyEdits, setField } from '../design';
@@ -136,6 +136,33 @@ describe('agreement with worked cases', () => {
   });
 });
 
+test('towards a classic switch every switch of a region speaks for itself: the lower of two is its uplink', () => {
+  const mac = (n: number) => `00:00:5e:00:53:0${n}`;
+  const end = (bridge: string, port: number) => ({ bridge, port, cost: 4, priority: 128 });
+  const design = designFrom(
+    [
+      { id: 'r', mac: mac(1), priority: 4096 },
+      { id: 'a', mac: mac(2), priority: 8192 },
+      { id: 'b', mac: mac(3), priority: 16384 },
+      { id: 'x', mac: mac(4), priority: 32768 },
+    ],
+    [
+      { ends: [end('r', 1), end('a', 1)] },
+      { ends: [end('r', 2), end('b', 1)] },
+      { ends: [end('b', 2), end('x', 1)] },
+      { ends: [end('a', 5), end('x', 2)] },
+    ],
+    'mstp',
+  );
+  design.regions = [{ id: 'q', name: 'quay', revision: 1, map: {} }];
+  design.switches.find((s) => s.id === 'x')!.protocol = 'stp';
+  const solved = solveDesign(design);
+  const [cist] = solved.trees;
+  const port = (id: string) => solved.topology.portIndex.get(id)!;
+  expect(['x.1', 'x.2'].map((id) => roleAt(cist!, port(id)))).toEqual(['alternate', 'root']);
+  expect(explainPort(solved, cist!, port('x.2')).sentence).toContain('but a has the lower bridge identifier');
+});
+
 describe('agreement with a second, plain implementation', () => {
   test('on random networks of regions and rapid switches every cost, root and role is the same', () => {
     fc.assert(
@@ -171,9 +198,12 @@ describe('agreement with a second, plain implementation', () => {
     );
   });
 
-  test('every ledger ends with the role that was found', () => {
+  test.each([
+    ['rapid', mstNetworks],
+    ['classic', classicMstNetworks],
+  ] as const)('every ledger ends with the role that was found, among %s switches', (_, among) => {
     fc.assert(
-      fc.property(mstNetworks, (design) => {
+      fc.property(among, (design) => {
         const solved = solveDesign(design);
         for (const of of solved.trees) {
           design.switches.forEach((_, b) => {

@@ -23,12 +23,12 @@ const regionIn = ({ region }: CistProblem, bridge: number): number =>
 /**
  * Compares senders at equal costs: designated bridge, designated port, receiving port. A bridge without MSTP reads the
  * regional root where its own BPDUs have the designated bridge (802.1Q-2018 clause 14.2), so to it two senders of one
- * region differ by their ports only.
+ * region differ by their ports only; towards a classic one a sender speaks for itself (clause 13.10).
  */
 const senderComparator =
   (
     { portLan, portBridge }: Topology,
-    { portId, region }: CistProblem,
+    { portId, region, classic }: CistProblem,
     {
       rank,
       regionalRoot,
@@ -40,8 +40,10 @@ const senderComparator =
     const held = rootPort[other]!;
     const from = designatedPort[portLan[held]!]!;
     const before = portBridge[from]!;
-    const byBridge =
-      region[other]! >= 0 ? rank[bridge]! - rank[before]! : rank[regionalRoot[bridge]!]! - rank[regionalRoot[before]!]!;
+    const itself = region[other]! >= 0 || classic[other] === 1;
+    const byBridge = itself
+      ? rank[bridge]! - rank[before]!
+      : rank[regionalRoot[bridge]!]! - rank[regionalRoot[before]!]!;
     if (byBridge !== 0) return byBridge < 0;
     const byPort = portId[port]! - portId[from]!;
     return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;

@@ -3,6 +3,7 @@
  * class and are solved once.
  */
 import { isPerVlan, modeOf } from '../design';
+import type { Mode } from '../design';
 import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
 import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
@@ -31,6 +32,8 @@ export interface CistProblem extends TreeProblem {
   readonly internalCost: Float64Array;
   /** Number of the MST configuration by bridge; bridges of one number are of one region. −1: no MST bridge. */
   readonly region: Int32Array;
+  /** 1 for a bridge that understands version 0 alone: towards it an MST bridge speaks for itself (802.1Q-2018 clause 13.10). */
+  readonly classic: Uint8Array;
 }
 
 /** One setting made for a single VLAN or instance: a bridge's priority, a port's cost, a port's priority. */
@@ -153,6 +156,8 @@ function settings(
 const internalCosts = ({ ports, portCost }: Topology): Float64Array =>
   Float64Array.from(ports, ({ element }, i) => element.internalCost ?? portCost[i]!);
 
+const isClassic = (mode: Mode): boolean => mode === 'stp' || mode === 'per-vlan-stp';
+
 /** Number of the region by bridge: switches with equal configurations share one; −1 for switches without MSTP. */
 function regionNumbers({ design }: Topology): Int32Array {
   const numbers = new Map<string, number>();
@@ -174,6 +179,7 @@ export function cistProblem(topology: Topology): CistProblem {
   const ofCist = (overridesBy(topology, 'instance').get(0) ?? []).filter(({ field, index }) =>
     field === 'bridgePriority' ? region[index]! >= 0 : region[portBridge[index]!]! >= 0,
   );
+  const classic = Uint8Array.from(design.switches, (s) => (isClassic(modeOf(design, s)) ? 1 : 0));
   const internalCost = internalCosts(topology);
   for (const { field, index, value } of ofCist) if (field === 'portCost') internalCost[index] = value;
   const notCosts = ofCist.filter(({ field }) => field !== 'portCost');
@@ -183,7 +189,13 @@ export function cistProblem(topology: Topology): CistProblem {
     true,
   );
   if (!isMixed(mixtureOf(design)))
-    return { ...everywhere, ...settings(topology, commonPriorities(topology), notCosts), internalCost, region };
+    return {
+      ...everywhere,
+      ...settings(topology, commonPriorities(topology), notCosts),
+      internalCost,
+      region,
+      classic,
+    };
   const perVlan = perVlanBridges(topology);
   const one = vlanSets.map((set) => vlanMembership(set)[1]!);
   const ofVlan1 = (overridesBy(topology, 'vlan').get(1) ?? []).filter(({ field, index }) =>
@@ -197,6 +209,7 @@ export function cistProblem(topology: Topology): CistProblem {
     ...settings(topology, commonPriorities(topology), [...notCosts, ...ofVlan1]),
     internalCost,
     region,
+    classic,
   };
 }
 
