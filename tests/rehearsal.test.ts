@@ -49,8 +49,12 @@ const atRest = (design: Design) => {
 };
 
 const UNTAGGED = [undefined, undefined, 1, 10, 10, 20] as const;
-/** The port with a VLAN untagged, where it carries it. */
-function untagged(port: Port, native: (typeof UNTAGGED)[number]): Port {
+/** A classic port opposite an access port of VLAN 1 holds or frees it by falling silent: the solver does not cover that. */
+const UNTAGGED_BY = { 'per-vlan-rstp': [...UNTAGGED, 'access'], 'per-vlan-stp': UNTAGGED } as const;
+type Untagged = (typeof UNTAGGED_BY)['per-vlan-rstp'][number];
+/** The port with a VLAN untagged, where it carries it, or with VLAN 1 alone. */
+function untagged(port: Port, native: Untagged): Port {
+  if (native === 'access') return { ...port, vlans: '1', native: 1 };
   return native !== undefined && vlanMembership(port.vlans ?? 'all')[native] ? { ...port, native } : port;
 }
 
@@ -61,13 +65,15 @@ describe('at rest the rehearsal agrees with the solver', () => {
       { numRuns: runs, seed, endOnFailure: true },
     );
   });
-  test.each(['per-vlan-rstp', 'per-vlan-stp'] as Mode[])('ends that differ in what travels untagged: %s', (mode) => {
+  test.each(['per-vlan-rstp', 'per-vlan-stp'] as const)('ends that differ in what travels untagged: %s', (mode) => {
     fc.assert(
-      fc.property(networks, fc.infiniteStream(fc.constantFrom(...UNTAGGED)), (network, choice) => {
+      fc.property(networks, fc.infiniteStream(fc.constantFrom<Untagged>(...UNTAGGED_BY[mode])), (network, choice) => {
         // On shared segments untagged VLANs are not compared.
         const shared = new Set(network.segments.flatMap((g) => g.ports));
         const ports = network.ports.map((p) => (shared.has(p.id) ? p : untagged(p, choice.next().value)));
         expect(atRest({ ...network, mode, ports })).toEqual([]);
+        const vlans = [{ id: 'v1', number: 1 }, ...network.vlans];
+        expect(atRest({ ...network, vlans, mode, ports })).toEqual([]);
       }),
       { numRuns: runs, seed, endOnFailure: true },
     );

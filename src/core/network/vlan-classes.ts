@@ -47,7 +47,9 @@ function untaggedOtherwise(design: Design): ReadonlyMap<number, string> {
     if (!('port' in a && 'port' in b)) continue;
     const natives = [a, b].map(({ port }) => vlansAt(design, port).native);
     if (natives[0] === natives[1]) continue;
-    for (const vlan of natives) if (vlan !== null) words.set(vlan, `${words.get(vlan) ?? ''};${id}`);
+    natives.forEach((vlan, end) => {
+      if (vlan !== null) words.set(vlan, `${words.get(vlan) ?? ''};${id} ${end}`);
+    });
   }
   return words;
 }

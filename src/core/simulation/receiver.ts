@@ -11,14 +11,15 @@ export function accessVlan({ element: { native, vlans } }: BridgePort): number {
 }
 
 /**
- * The process that a BPDU is for; null where the switch takes it for data. A plain one is VLAN 1's, or that of the access
- * port it comes in at, or of the VLAN that its bridge identifier names where that is what comes untagged.
+ * The process that a BPDU is for; null where the switch takes it for data. A plain one is VLAN 1's where its bridge
+ * identifier names that, as on every trunk; else that of the access port it comes in at, or of the VLAN that its bridge
+ * identifier names where that is what comes untagged.
  */
 export function processFor(w: World, bp: BridgePort, env: Envelope): Process | null {
   const { node } = bp;
   if (env.kind === 'bpdu') {
     const named = vlanNamed(env);
-    const own = accessVlan(bp) || (named > 0 && named === bp.element.native ? named : 1);
+    const own = named === 1 ? 1 : accessVlan(bp) || (named > 0 && named === bp.element.native ? named : 1);
     return node.byVlan.get(0) ?? node.byVlan.get(w.plan.representative.get(own) ?? own) ?? null;
   }
   // VLAN 1 speaks plainly too, and that is what counts.

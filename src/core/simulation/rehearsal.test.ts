@@ -174,7 +174,7 @@ test.each(['per-vlan-rstp', 'rstp'] as const)(
     const base = unguarded();
     const ports = base.ports.map(({ edge: _, autoEdge: __, ...p }) => p);
     // Without bundles, whose negotiation would take longer.
-  const trace = run({ ...base, mode, ports, bundles: [] }, 10);
+    const trace = run({ ...base, mode, ports, bundles: [] }, 10);
     expect(trace.contacts.map((lane) => gapsOf(lane))).toEqual([[], []]);
   },
 );

@@ -16,13 +16,17 @@ function betweenPerVlan(w: World, bp: BridgePort, { from, to }: Copy): boolean {
   return far !== undefined && 'port' in far && far.port === from;
 }
 
-/** VLANs in which a port is to be held because of a BPDU; null where nothing is amiss. VLAN 1 is never held. */
+/**
+ * VLANs in which a port is to be held because of a BPDU; null where nothing is amiss. Of VLAN 1 only the form that names
+ * it counts: its plain BPDUs leave every port untagged.
+ */
 export function straysIn(w: World, bp: BridgePort, copy: Copy, env: Envelope): readonly number[] | null {
   if (env.kind !== 'bpdu' && env.kind !== 'vlan-bpdu') return null;
   const own = bp.element.native ?? 0;
   const named = vlanNamed(env);
-  const untagged = env.vlan === null && named > 1 && named !== own;
-  const tagged = env.vlan !== null && env.vlan === own && own > 1;
+  const says = named > 1 || (named === 1 && env.kind === 'vlan-bpdu');
+  const untagged = env.vlan === null && says && named !== own;
+  const tagged = env.vlan !== null && env.vlan === own;
   if (!(untagged || tagged) || !betweenPerVlan(w, bp, copy)) return null;
-  return (untagged ? [own, named] : [own]).filter((vlan) => vlan > 1 && bp.vlans[vlan]);
+  return (untagged ? [own, named] : [own]).filter((vlan) => vlan > 0 && bp.vlans[vlan]);
 }

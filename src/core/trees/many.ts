@@ -13,7 +13,7 @@ import { solveTree } from './solve';
 import { ROLE } from './outcome';
 import type { Solution, SolvedTree } from './solved';
 import type { Topology } from './topology';
-import { holding, withoutHeld } from './untagged';
+import { apartOf, holding, withoutHeld } from './untagged';
 
 const OUTCOME_ARRAYS = ['root', 'rootPathCost', 'rootPort', 'designatedPort', 'role', 'rank'] as const;
 
@@ -68,10 +68,10 @@ function solveAcross(
   const distinct = [...new Set(maps)].filter((m) => m !== null);
   const followed = (vlan: number, port: number) => byInstance.get(maps[portBridge[port]!]?.[vlan] ?? 0)!.role[port]!;
   const classes = classesOf(topology, trees, (tree) => ` ${distinct.map((m) => m[tree.vlan!]).join()}`, perVlan);
-  const solutions = classes.map(({ trees: members, problem, held }): Solution => {
+  const solutions = classes.map(({ trees: members, problem, held, heard }): Solution => {
     const vlan = members[0]!.vlan!;
     const joined = joinedLans(topology, perVlan, vlan, (port) => followed(vlan, port));
-    const own = overJoinedLans(withoutHeld(topology, held), perVlan, joined);
+    const own = overJoinedLans(withoutHeld(topology, apartOf(held, heard)), perVlan, joined);
     const outcome = holding(solveTree(own, problem), held);
     const role = outcome.role.map((r, port) => {
       if (perVlan[portBridge[port]!]) return r;

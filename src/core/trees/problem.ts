@@ -9,7 +9,7 @@ import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import type { Topology } from './topology';
 import { restrictedPorts } from './guards';
-import { heldIn } from './untagged';
+import { heldAlone, heldIn } from './untagged';
 
 export interface TreeProblem {
   /** 1 for a bridge that has the tree at all. */
@@ -70,6 +70,8 @@ export interface TreeClass {
   readonly problem: TreeProblem;
   /** Ports that are inconsistent in it. */
   readonly held: readonly number[];
+  /** Those of them that the other end hears all the same. */
+  readonly heard: readonly number[];
 }
 
 const commonPriorities = ({ design }: Topology): Int32Array =>
@@ -111,9 +113,18 @@ export function classesOf(
     const key = held.join('');
     if (!takingPart.has(key)) takingPart.set(key, participation(topology, held, vlan === null, among));
     const special = vlan === null ? [] : (overrides.get(vlan) ?? []);
-    const problem = { ...takingPart.get(key)!, ...settings(topology, common, special) };
-    return { trees: members, problem, held: heldIn(topology, vlan) };
+    const heard = heldAlone(topology, vlan);
+    const problem = restricting({ ...takingPart.get(key)!, ...settings(topology, common, special) }, heard);
+    return { trees: members, problem, held: heldIn(topology, vlan), heard };
   });
+}
+
+/** The problem with more ports that may not become root port. */
+function restricting(problem: TreeProblem, ports: readonly number[]): TreeProblem {
+  if (ports.length === 0) return problem;
+  const portRestricted = problem.portRestricted?.slice() ?? new Uint8Array(problem.portCost.length);
+  for (const port of ports) portRestricted[port] = 1;
+  return { ...problem, portRestricted };
 }
 
 /** Ports whose VLAN set is held, and bridges that have one; a tree of all VLANs runs on every bridge. */

@@ -12,7 +12,7 @@ import type { Role, TreeOutcome } from './outcome';
 import { asBpdusSee, withGuards } from './guards';
 import { cabledTopology } from './topology';
 import type { Topology } from './topology';
-import { holding, withoutHeld } from './untagged';
+import { apartOf, holding, withoutHeld } from './untagged';
 import type { SolvedTree, SolvedDesign, Solution } from './solved';
 
 /** Ports whose LAN joins two or more: only they can tell two trees apart. */
@@ -68,11 +68,12 @@ const lendersOf = (topology: Topology, before?: SolvedDesign) =>
 function solvePlain(all: Topology, lenders: ReadonlyMap<string, SolvedTree> | null) {
   const reuse = new Reuse();
   let solvedCount = 0;
-  const solutions = classesOf(all).map(({ trees, problem, held }): Solution => {
-    const topology = withoutHeld(all, held);
+  const solutions = classesOf(all).map(({ trees, problem, held, heard }): Solution => {
+    const topology = withoutHeld(all, apartOf(held, heard));
     const found = lenders?.get(trees[0]!.id);
     // A tree that saw joined LANs before has nothing to lend to one that does not.
-    const lender = found && sameNumbers(found.topology.portLan, topology.portLan) ? found : undefined;
+    const alike = heard.length === 0 && found && sameNumbers(found.topology.portLan, topology.portLan);
+    const lender = alike ? found : undefined;
     const costs = lender ? reuse.changedCosts(lender.problem, problem) : null;
     const telling = costs?.filter((port) => !costIsIdle(topology, problem, lender!.outcome, port));
     if (telling?.length === 0) return { trees, problem, topology, outcome: lender!.outcome };

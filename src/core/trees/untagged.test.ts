@@ -59,9 +59,16 @@ describe('ends that differ in what travels untagged', () => {
     expect(held(twoCables([10, undefined]))).toEqual({ a1: [10], b1: [10] });
     expect(held(twoCables([undefined, 20]))).toEqual({ a1: [20], b1: [20] });
   });
-  test('VLAN 1 is never held', () => {
-    expect(held(twoCables([1, 20]))).toEqual({ a1: [20], b1: [20] });
-    expect(held(twoCables([1, undefined]))).toEqual({});
+  test('VLAN 1 is held like any other, by the form of its BPDUs that names it', () => {
+    expect(held(twoCables([1, 20]))).toEqual({ a1: [1, 20], b1: [20, 1] });
+    expect(held(twoCables([1, 10]))).toEqual({ a1: [1, 10], b1: [10, 1] });
+    expect(held(twoCables([1, undefined]))).toEqual({ a1: [1], b1: [1] });
+    for (const vlan of [1, 10]) expect(roles(twoCables([1, 10]), vlan)).toBe('alternate alternate designated root');
+  });
+  test('an access port of VLAN 1 speaks plainly alone: the other end does not detect it, and takes it in', () => {
+    const design = twoCables([1, 10], ['1', 'all']);
+    expect(held(design)).toEqual({ a1: [1] });
+    expect(roles(design, 1)).toBe('alternate root designated alternate');
   });
   test('an end holds what it hears of, in VLANs that it carries', () => {
     expect(held(twoCables([10, 20], ['10', '20']))).toEqual({ a1: [10], b1: [20] });

@@ -3,7 +3,7 @@
  * BPDUs name their VLAN: what names another VLAN than the one it came in holds the port inconsistent in both.
  */
 import { isPerVlan, modeOf, segmentAt } from '../design';
-import { lansOf, portsOnLan } from '../network';
+import { lansOf, peersOf, portsOnLan } from '../network';
 import { formatVlanRanges, vlanMembership } from '../standard';
 import { ROLE } from './outcome';
 import type { TreeOutcome } from './outcome';
@@ -19,13 +19,15 @@ const carries = ({ vlanSets, portVlans }: Topology, port: number, vlan: number):
 
 /**
  * VLANs in which a port is held by what it hears from the other: what the other sends untagged is of another VLAN here,
- * and what is untagged here comes tagged. VLAN 1 is never held: its BPDUs are those that every bridge understands.
+ * and what is untagged here comes tagged. An access port of VLAN 1 sends its BPDUs in the plain form alone, which names no
+ * VLAN.
  */
 function heldBy(topology: Topology, port: number, other: number, trees: ReadonlySet<number>): number[] {
   const [own, far] = [untaggedAt(topology, port), untaggedAt(topology, other)];
-  const named = far > 1 && trees.has(far) ? [own, far] : [];
-  const tagged = own > 1 && carries(topology, other, own) ? [own] : [];
-  return [...new Set([...named, ...tagged])].filter((v) => v > 1 && trees.has(v) && carries(topology, port, v));
+  const says = far > 1 || (far === 1 && topology.ports[other]!.element.vlans !== '1');
+  const named = says && trees.has(far) ? [own, far] : [];
+  const tagged = own > 0 && trees.has(own) && carries(topology, other, own) ? [own] : [];
+  return [...new Set([...named, ...tagged])].filter((v) => v > 0 && trees.has(v) && carries(topology, port, v));
 }
 
 const known = new WeakMap<Topology, Held>();
@@ -63,9 +65,24 @@ export function heldPorts(topology: Topology): Held {
 export const heldIn = (topology: Topology, vlan: number | null): number[] =>
   vlan === null ? [] : [...heldPorts(topology)].flatMap(([port, vlans]) => (vlans.includes(vlan) ? [port] : []));
 
+/**
+ * Ports that are held in a VLAN while the other end is not, although it carries the VLAN: an access port of VLAN 1, whose
+ * plain BPDUs the other end takes for those of a trunk. They are heard, and take nothing in.
+ */
+export function heldAlone(topology: Topology, vlan: number | null): number[] {
+  const held = heldIn(topology, vlan);
+  return held.filter((port) =>
+    peersOf(topology, port).some((other) => !held.includes(other) && carries(topology, other, vlan!)),
+  );
+}
+
+/** Held ports that reach no LAN in a tree: those that the other end does not hear. */
+export const apartOf = (held: readonly number[], heard: readonly number[]): readonly number[] =>
+  heard.length === 0 ? held : held.filter((port) => !heard.includes(port));
+
 const without = new WeakMap<Topology, Map<string, Topology>>();
 
-/** The topology in which held ports reach no LAN; the same object for the same ports. */
+/** The topology in which some held ports reach no LAN; the same object for the same ports. */
 export function withoutHeld(topology: Topology, held: readonly number[]): Topology {
   if (held.length === 0) return topology;
   let made = without.get(topology);
