@@ -1,6 +1,6 @@
 /**
  * Guards as they change what trees are made of. A BPDU guard shuts a port that receives BPDUs; a port with a BPDU filter
- * neither sends nor receives any, so that it is alone as far as trees go while frames pass; a port with root guard never
+ * neither sends nor receives any, so that it is alone in every tree while frames pass; a port with root guard never
  * becomes root port (restrictedRole, 802.1Q-2018 clause 13.27.64). A loop guard acts only where BPDUs stop to arrive:
  * at rest it changes nothing.
  */
