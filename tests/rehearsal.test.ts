@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { settleAll } from '@/core/protocols/mst';
-import { advance, roleNow, startRehearsal, traceOf } from '@/core/simulation';
+import { advance, rehearse, roleNow, startRehearsal, traceOf } from '@/core/simulation';
 import { framesOf } from '@/core/trace';
-import { isPerVlan, modeOf, setField } from '@/core/design';
-import type { Design, Edit, Mode, Port, Script } from '@/core/design';
+import type { LoopSpan } from '@/core/trace';
+import { isPerVlan, modeOf } from '@/core/design';
+import type { Design, Mode, Port, Script } from '@/core/design';
 import { vlanMembership } from '@/core/standard';
 import { roleAt, solveDesign } from '@/core/trees';
+import { LAST_KIND, eventFor } from './support/events';
 import { guardedNetworks } from './support/guards';
 import { networks } from './support/networks';
 import { classicMstNetworks, mstNetworks } from './support/mst-networks';
@@ -142,6 +144,42 @@ describe('at rest the rehearsal agrees with the solver', () => {
   );
 });
 
+describe('at the border of a region an instance goes with the CIST', () => {
+  const cuts = fc.array(fc.record({ kind: fc.nat(5), which: fc.nat(), at: fc.integer({ min: 1, max: 20_000 }) }), {
+    minLength: 1,
+    maxLength: 5,
+  });
+  /** Switches of a loop that are in unlike regions, or in none. */
+  const crosses = (design: Design, ports: readonly string[]) =>
+    new Set(
+      ports.map((id) => {
+        const s = design.switches.find((x) => id.startsWith(`${x.id}.`))!;
+        return s.protocol || s.vlanInstance ? s.id : s.region;
+      }),
+    ).size > 1;
+  test('no loop over the outside lasts where the CIST has none', () => {
+    fc.assert(
+      fc.property(mstNetworks, cuts, (network, moves) => {
+        const design = {
+          ...network,
+          segments: network.segments.filter((g) => g.ports.length < 3),
+          vlans: [...network.vlans, { id: 'v40', number: 40 }],
+        };
+        const events = moves.flatMap(({ kind, which, at }, i) => eventFor(design, kind, which, at / 1000, `e${i}`));
+        const { loops, classes } = rehearse(design, script(60, events));
+        const ofCist = loops.filter((l) => classes[l.vlan]!.includes(40));
+        const near = (a: LoopSpan, b: LoopSpan) =>
+          a.from < (b.to ?? Infinity) + 2_000_000 && (a.to ?? Infinity) > b.from - 2_000_000;
+        const found = loops.filter(
+          (l) => (l.to ?? Infinity) - l.from > 500 && crosses(design, l.ports) && !ofCist.some((o) => near(o, l)),
+        );
+        expect(found).toEqual([]);
+      }),
+      { numRuns: 4 * runs, seed, endOnFailure: true },
+    );
+  });
+});
+
 /** What every port is, in one word to compare. */
 const standing = ({ world: w }: ReturnType<typeof startRehearsal>): string =>
   [...w.nodes.values()]
@@ -219,47 +257,3 @@ describe('what is spared changes nothing', () => {
     );
   });
 });
-
-/** Kinds of `eventFor`, from 0 on. */
-const LAST_KIND = 9;
-type Event = Script['events'][number];
-const some = <T>(list: readonly T[], which: number): T | undefined => list[which % Math.max(1, list.length)];
-
-/** An event about something of the design that is there. */
-function eventFor(design: Design, kind: number, which: number, at: number, id: string): Event[] {
-  const link = some(design.links, which)?.id;
-  const s = some(design.switches, which)!.id;
-  const port = some(design.ports, which)?.id;
-  const set = (edits: Edit[]): Event[] => [{ id, at, kind: 'set', label: 'set', edits: edits as never }];
-  switch (kind) {
-    case 0:
-      return link ? [{ id, at, kind: 'link-down', link }] : [];
-    case 1:
-      return link ? [{ id, at, kind: 'link-up', link }] : [];
-    case 2:
-      return [{ id, at, kind: 'switch-off', switch: s }];
-    case 3:
-      return [{ id, at, kind: 'switch-on', switch: s }];
-    case 4:
-      return port ? set([setField('port', port, 'cost', (which % 5) * 7 + 1)]) : [];
-    case 5:
-      return set([setField('switch', s, 'priority', (which % 16) * 4096)]);
-    case 6:
-      return port ? set([setField('port', port, 'vlans', ['all', '10', '10,20', '20-30'][which % 4])]) : [];
-    case 7:
-      return set([setField('switch', s, 'helloTime', 1 + (which % 2))]);
-    case 8: {
-      const at = some(
-        design.links.flatMap((l) => ('port' in l.a ? [l.a.port] : [])),
-        which,
-      );
-      const own = design.ports.find((p) => p.id === at);
-      const native = [10, 20][which % 2]!;
-      // An access port that leads to a switch without the tree joins what the solver keeps apart.
-      const trunk = own && own.vlans !== String(native) && vlanMembership(own.vlans ?? 'all')[native];
-      return trunk ? set([setField('port', own.id, 'native', native)]) : [];
-    }
-    default:
-      return set([setField('switch', s, 'region', ['ra', 'rb', null][which % 3])]);
-  }
-}

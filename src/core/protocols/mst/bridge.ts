@@ -232,7 +232,7 @@ export function setPortsEnabled(b: MstBridge, numbers: readonly number[], enable
     const p = b.byNumber[number];
     if (!p || p.portEnabled === enabled) continue;
     p.portEnabled = enabled;
-    p.loopInconsistent = false;
+    p.loopInconsistent = p.atBorder = false;
     wake(b, p);
   }
   settle(b);

@@ -115,6 +115,15 @@ describe('how long it is believed', () => {
     tell(b, 1, word({ messageAge: 19 * 256 }));
     expect(at(b, 1).role).toBe('Root');
   });
+  test.each([
+    [19.25, 'Root', 20],
+    [19.5, 'Designated', 0],
+    [3.75, 'Root', 5],
+  ])('an age of %s s counts a second more, to the nearest second', (age, role, onward) => {
+    const b = bridge();
+    tell(b, 1, word({ messageAge: age * 256 }));
+    expect([at(b, 1).role, at(b, 2).designatedTimes.messageAge]).toEqual([role, onward]);
+  });
   test('a port that goes down forgets what it heard', () => {
     const b = bridge();
     tell(b, 1, word());

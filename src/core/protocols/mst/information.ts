@@ -7,10 +7,13 @@ import {
   recordMastered,
   recordProposal,
   setNewInfo,
+  sameWay,
   setTcFlags,
   updtRcvdInfoWhile,
 } from './procedures';
 import { receivedEffect } from './repeated-messages';
+import { compareVectors } from '../../standard';
+import type { Vector } from '../../standard';
 import type { MstBridge, TreePort } from './variables';
 
 function reselect(tp: TreePort): void {
@@ -32,7 +35,21 @@ function age(tp: TreePort): void {
   tp.pim = 'AGED';
 }
 
+/**
+ * Where the CIST comes to hold a worse root, cost or regional root at a port, what its instances agreed on there no longer
+ * counts: they agreed on the way over the outside that was (13.29.12).
+ */
+function revokeAgreements({ port }: TreePort, next: Vector): void {
+  const { portPriority: held } = port.trees[0]!;
+  if (sameWay(held, next) || compareVectors(next, held) <= 0) return;
+  for (let t = 1; t < port.trees.length; t++) {
+    const tp = port.trees[t]!;
+    tp.agree = tp.agreed = tp.synced = false;
+  }
+}
+
 function update(tp: TreePort): void {
+  if (tp.tree === 0) revokeAgreements(tp, tp.designatedPriority);
   tp.proposing = tp.proposed = false;
   tp.agreed = tp.agreed && betterOrSame(tp, false);
   tp.synced = tp.synced && tp.agreed;
@@ -50,6 +67,7 @@ function superior(b: MstBridge, tp: TreePort): void {
   tp.agreed = tp.proposing = false;
   recordProposal(b, tp);
   setTcFlags(b, tp);
+  if (tp.tree === 0) revokeAgreements(tp, tp.msgPriority);
   tp.agree = tp.agree && betterOrSame(tp, true);
   recordAgreement(b, tp);
   tp.synced = tp.synced && tp.agreed;

@@ -17,6 +17,7 @@ export function portReceive(b: MstBridge, p: Port, octets: Uint8Array): void {
   if (bpdu.type === 'config' || bpdu.type === 'notification') p.rcvdSTP = true;
   else p.rcvdRSTP = true;
   p.rcvdInternal = fromSameRegion(b, bpdu);
+  p.atBorder = !p.rcvdInternal;
   rcvMsgs(b, p, bpdu, octets, again);
   p.operEdge = false;
   p.edgeDelayWhile = MIGRATE_TIME;

@@ -34,5 +34,7 @@ export function transmitStep(b: MstBridge, p: Port): boolean {
   }
   p.txCount++;
   p.tcAck = false;
+  // Every way back to IDLE.
+  p.helloWhen = cist.designatedTimes.helloTime;
   return true;
 }

@@ -5,6 +5,7 @@ import { UNMOVED } from './timers';
 import { sameTimes } from '../times';
 import { compareVectors, isSuperior } from '../../standard';
 import type { Vector } from '../../standard';
+import type { Times } from '../times';
 import type { MstBridge, Port, RcvdInfo, TreePort } from './variables';
 
 /** Hello time and forward delay in force at a port. */
@@ -59,23 +60,24 @@ export function recordAgreement(b: MstBridge, tp: TreePort): void {
 }
 
 /** An instance's agreement counts only while both ends hold the same CIST root, cost and regional root (13.29.12). */
-function sameCist({ port }: TreePort): boolean {
-  const told = port.trees[0]!.msgPriority;
-  const held = port.trees[0]!.portPriority;
-  return (
-    told.rootPriority === held.rootPriority &&
-    told.rootMac === held.rootMac &&
-    told.externalCost === held.externalCost &&
-    told.regionalPriority === held.regionalPriority &&
-    told.regionalMac === held.regionalMac
-  );
-}
+const sameCist = ({ port }: TreePort): boolean => sameWay(port.trees[0]!.msgPriority, port.trees[0]!.portPriority);
 
-/** recordDispute: a worse designated bridge that forwards or learns does not receive this one. */
+/** Whether two vectors of the CIST name the same root, external cost and regional root. */
+export const sameWay = (a: Vector, b: Vector): boolean =>
+  a.rootPriority === b.rootPriority &&
+  a.rootMac === b.rootMac &&
+  a.externalCost === b.externalCost &&
+  a.regionalPriority === b.regionalPriority &&
+  a.regionalMac === b.regionalMac;
+
+/** recordDispute: a worse designated bridge that forwards or learns does not receive this one; from outside the region it disputes every tree. */
 export function recordDispute(tp: TreePort): void {
-  if (tp.port.bpdu!.type === 'config' || !(tp.msgFlags & FLAG.learning)) return;
-  tp.disputed = true;
-  tp.agreed = false;
+  const { port } = tp;
+  if (port.bpdu!.type === 'config' || !(tp.msgFlags & FLAG.learning)) return;
+  for (const each of tp.tree === 0 && !port.rcvdInternal ? port.trees : [tp]) {
+    each.disputed = true;
+    each.agreed = false;
+  }
 }
 
 /** recordMastered */
@@ -92,11 +94,14 @@ export function setTcFlags(b: MstBridge, tp: TreePort): void {
   if (tp.tree === 0 && !port.rcvdInternal) for (let t = 1; t < b.trees.length; t++) port.trees[t]!.rcvdTc = true;
 }
 
+/** Message age behind one more bridge: a second more, rounded to the nearest whole second. */
+export const ageOver = ({ messageAge }: Times): number => Math.round(messageAge + 1);
+
 /** updtRcvdInfoWhile: three hellos, unless the message is too old or came over too many bridges. */
 export function updtRcvdInfoWhile(tp: TreePort): void {
   const cist = tp.port.trees[0]!;
   const t = tp.portTimes;
-  const fresh = tp.tree > 0 || tp.port.rcvdInternal ? t.hops > 1 : t.messageAge + 1 <= t.maxAge;
+  const fresh = tp.tree > 0 || tp.port.rcvdInternal ? t.hops > 1 : ageOver(t) <= t.maxAge;
   tp.rcvdInfoWhile = fresh ? 3 * cist.portTimes.helloTime : 0;
 }
 

@@ -1,5 +1,5 @@
 /** Port role selection machine (802.1Q-2018 13.36; 802.1D-2004 17.28). */
-import { infoDiffers, wake } from './procedures';
+import { ageOver, infoDiffers, wake } from './procedures';
 import { sameTimes } from '../times';
 import { compareVectors } from '../../standard';
 import type { Times } from '../times';
@@ -49,7 +49,7 @@ function timesOver(tp: TreePort, own: Times): Times {
   if (tp.tree > 0) return { ...own, hops: t.hops - 1 };
   return tp.port.infoInternal
     ? { ...t, helloTime: t.helloTime, hops: t.hops - 1 }
-    : { ...t, messageAge: Math.floor(t.messageAge + 1), hops: own.hops };
+    : { ...t, messageAge: ageOver(t), hops: own.hops };
 }
 
 /** Whether the CIST hears another region, or none, at the port: instances follow it there. */
@@ -162,7 +162,23 @@ function updtRolesTree(b: MstBridge, index: number): void {
   }
 }
 
-/** Whether the port of a tree is the master port or leads to one: what instances say on inside the region (syncMaster). */
+/**
+ * syncMaster: another bridge leads the region to the root now. In every instance the ways inside the region are cut and
+ * agreed on again, so that its master port waits for the one before it.
+ */
+function syncMaster(b: MstBridge): void {
+  for (const p of b.ports) {
+    if (!p.infoInternal) continue;
+    for (let t = 1; t < p.trees.length; t++) {
+      const tp = p.trees[t]!;
+      tp.agree = tp.agreed = tp.synced = false;
+      tp.sync = true;
+    }
+    wake(b, p);
+  }
+}
+
+/** Whether the port of a tree is the master port or leads to one: what instances say on inside the region (13.27). */
 function updateMaster(b: MstBridge, index: number): void {
   const anyMastered = b.ports.some((p) => p.trees[index]!.mastered && p.trees[index]!.selectedRole === 'Designated');
   const anyMaster = b.ports.some((p) => p.trees[index]!.selectedRole === 'Master');
@@ -182,7 +198,11 @@ export function roleSelectionStep(b: MstBridge, index: number): boolean {
   tree.asked = false;
   tree.followers = [];
   for (const p of b.ports) p.trees[index]!.reselect = false;
+  const { regionalMac, regionalPriority } = tree.rootPriority;
   updtRolesTree(b, index);
+  const now = tree.rootPriority;
+  if (index === 0 && now.externalCost > 0)
+    if (now.regionalMac !== regionalMac || now.regionalPriority !== regionalPriority) syncMaster(b);
   if (index > 0) updateMaster(b, index);
   for (const p of b.ports) {
     const tp = p.trees[index]!;

@@ -39,7 +39,7 @@ const agreedRule = (alsoSync: boolean): Rule => ({
 const learnThen = (allowed: Rule['when']): readonly Rule[] => [
   {
     name: 'FORWARD',
-    when: (tp, b) => tp.learn && !tp.forward && allowed(tp, b),
+    when: (tp, b) => tp.learn && !tp.forward && cistAllows(tp, 'forward') && allowed(tp, b),
     does: (tp) => {
       tp.forward = true;
       tp.fdWhile = 0;
@@ -48,7 +48,7 @@ const learnThen = (allowed: Rule['when']): readonly Rule[] => [
   },
   {
     name: 'LEARN',
-    when: (tp, b) => !tp.learn && allowed(tp, b),
+    when: (tp, b) => !tp.learn && cistAllows(tp, 'learn') && allowed(tp, b),
     does: (tp) => {
       tp.learn = true;
       tp.fdWhile = forwardDelay(tp);
@@ -99,8 +99,14 @@ const RETIRED: Rule = {
   when: (tp) => tp.rrWhile === 0 && tp.reRoot,
   does: (tp) => void (tp.reRoot = false),
 };
-const mustStop = (tp: TreePort) =>
-  ((tp.sync && !tp.synced) || (tp.reRoot && tp.rrWhile !== 0) || tp.disputed) && !tp.port.operEdge;
+const mustWait = (tp: TreePort) => (tp.sync && !tp.synced) || (tp.reRoot && tp.rrWhile !== 0);
+const mustStop = (tp: TreePort) => (mustWait(tp) || tp.disputed || !cistAllows(tp, 'learn')) && !tp.port.operEdge;
+/**
+ * At the border of its region an instance does no more than the CIST: what the CIST stops there could close a loop over
+ * the outside in an instance too, which hears nothing of the outside itself.
+ */
+const cistAllows = ({ tree, port }: TreePort, step: 'learn' | 'forward') =>
+  tree === 0 || !port.atBorder || port.trees[0]![step];
 
 const DESIGNATED: readonly Rule[] = [
   {
@@ -112,15 +118,20 @@ const DESIGNATED: readonly Rule[] = [
       setNewInfo(tp);
     },
   },
+  {
+    name: 'AGREED',
+    // The machine of rapid spanning tree alone has no such state (802.1D-2004 17.29.3).
+    when: (tp, b) => b.settings.version >= 3 && (tp.proposed || !tp.agree) && allSynced(b, tp),
+    does: (tp) => {
+      tp.proposed = false;
+      tp.agree = true;
+      setNewInfo(tp);
+    },
+  },
   settled,
   RETIRED,
   discardOn(mustStop),
-  ...learnThen(
-    (tp) =>
-      (tp.fdWhile === 0 || tp.agreed || tp.port.operEdge) &&
-      (tp.rrWhile === 0 || !tp.reRoot) &&
-      !(tp.sync && !tp.synced),
-  ),
+  ...learnThen((tp) => (tp.fdWhile === 0 || tp.agreed || tp.port.operEdge) && !mustWait(tp)),
 ];
 
 const MASTER: readonly Rule[] = [
@@ -129,7 +140,7 @@ const MASTER: readonly Rule[] = [
   settled,
   RETIRED,
   discardOn(mustStop),
-  ...learnThen((tp, b) => (tp.fdWhile === 0 || allSynced(b, tp)) && !mustStop(tp)),
+  ...learnThen((tp, b) => (tp.fdWhile === 0 || allSynced(b, tp)) && !mustWait(tp)),
 ];
 
 const ALTERNATE: readonly Rule[] = [

@@ -138,6 +138,8 @@ export class Port extends PortTimers {
   tcAck = false;
   rcvdInternal = false;
   infoInternal = false;
+  /** The BPDU that came last was from outside the region: instances go with the CIST there. */
+  atBorder = false;
   /** The BPDU being processed, and its octets. */
   bpdu: Bpdu | null = null;
   octets: Uint8Array | null = null;
