@@ -12,6 +12,8 @@ export const LACP_TIMES = {
   churnDetection: 60 * SECOND,
   aggregateWait: 2 * SECOND,
 } as const;
+/** Frames that a port sends at most within a fast period (clause 6.4.16). */
+export const MOST_FRAMES = 3;
 
 export type ReceiveState = 'INITIALIZE' | 'PORT_DISABLED' | 'EXPIRED' | 'LACP_DISABLED' | 'DEFAULTED' | 'CURRENT';
 export type PeriodicState = 'NO_PERIODIC' | 'FAST_PERIODIC' | 'SLOW_PERIODIC' | 'PERIODIC_TX';
@@ -46,6 +48,8 @@ export interface LacpPort {
   readonly actorChurn: ChurnState;
   readonly partnerChurn: ChurnState;
   readonly timers: Timers;
+  /** When it sent its last frames, as many as it may within a fast period; the oldest first. */
+  readonly sentAt: readonly number[];
 }
 
 export const NO_TIMERS: Timers = {

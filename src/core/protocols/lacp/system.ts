@@ -5,7 +5,7 @@ import { speedsByUse } from '../../standard';
 import { churnStep } from './churn';
 import { hasWaited, muxStep } from './mux';
 import { periodicStep } from './periodic';
-import { NO_PARTNER, NO_TIMERS, sameParty } from './port';
+import { LACP_TIMES, MOST_FRAMES, NO_PARTNER, NO_TIMERS, sameParty } from './port';
 import type { LacpPort } from './port';
 import { receiveStep } from './receive';
 import { selection } from './selection';
@@ -80,6 +80,7 @@ const newPort = (settings: EndSettings, port: EndPort): LacpPort => ({
   actorChurn: 'CHURN_MONITOR',
   partnerChurn: 'CHURN_MONITOR',
   timers: NO_TIMERS,
+  sentAt: [],
 });
 
 /** An end as it starts: nothing heard, nothing sent. */
@@ -144,29 +145,36 @@ export interface Moved {
   readonly sent: readonly Sent[];
 }
 
-function transmit(end: LacpEnd): Moved {
+/** When a port may send again that has sent as much as it may; a time that has passed otherwise. */
+const freeAt = ({ sentAt }: LacpPort): number =>
+  sentAt.length < MOST_FRAMES ? -Infinity : sentAt[0]! + LACP_TIMES.fastPeriodic;
+
+function transmit(end: LacpEnd, now: number): Moved {
   const sent: Sent[] = [];
   const ports = end.ports.map((p) => {
     if (!TRANSMITS(p)) return p.ntt && p.periodic === 'NO_PERIODIC' ? { ...p, ntt: false } : p;
+    if (freeAt(p) > now) return p;
     sent.push({ port: p.number, octets: encodeLacpdu({ actor: p.actor, partner: p.partner, collectorMaxDelay: 0 }) });
-    return { ...p, ntt: false };
+    return { ...p, ntt: false, sentAt: [...p.sentAt, now].slice(-MOST_FRAMES) };
   });
   return { end: { ...end, ports }, sent };
 }
 
 /** Lets time pass up to `now`, in microseconds. */
-export const tick = (end: LacpEnd, now: number): Moved => transmit(settle(end, now));
+export const tick = (end: LacpEnd, now: number): Moved => transmit(settle(end, now), now);
 
 /** Takes a frame in at a port; octets that are no LACPDU are ignored. */
 export function hear(end: LacpEnd, port: number, octets: Uint8Array, now: number): Moved {
   const pdu: Lacpdu | null = decodeLacpdu(octets);
   if (!pdu) return { end, sent: [] };
   const ports = end.ports.map((p) => (p.number === port && p.portEnabled ? (receiveStep(p, now, pdu) ?? p) : p));
-  return transmit(settle({ ...end, ports }, now));
+  return transmit(settle({ ...end, ports }, now), now);
 }
 
 /** The moment after `now` at which the next timer of an end runs out; null when none runs. */
 export function nextTimer({ ports }: LacpEnd, now: number): number | null {
-  const all = ports.flatMap((p) => Object.values(p.timers).filter((t): t is number => t !== null && t > now));
+  const all = ports
+    .flatMap((p) => [...Object.values(p.timers), TRANSMITS(p) ? freeAt(p) : null])
+    .filter((t): t is number => t !== null && t > now);
   return all.length === 0 ? null : Math.min(...all);
 }
