@@ -110,6 +110,7 @@ describe('outcomes written down by hand from the standard', () => {
     minActive: 1,
     maxActive: 8,
     individual: true,
+    key: 1,
     members: Array.from({ length: count }, (_, i) => ({
       number: i + 1,
       priority: 32768,

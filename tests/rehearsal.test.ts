@@ -3,10 +3,9 @@ import { settleAll } from '@/core/protocols/mst';
 import { advance, rehearse, roleNow, startRehearsal, traceOf } from '@/core/simulation';
 import { framesOf } from '@/core/trace';
 import type { LoopSpan } from '@/core/trace';
-import { isPerVlan, modeOf } from '@/core/design';
 import type { Design, Mode, Port, Script } from '@/core/design';
 import { vlanMembership } from '@/core/standard';
-import { roleAt, solveDesign } from '@/core/trees';
+import { differences } from './support/differences';
 import { LAST_KIND, eventFor } from './support/events';
 import { guardedNetworks } from './support/guards';
 import { networks } from './support/networks';
@@ -19,27 +18,6 @@ const script = (until: number, events: Script['events'] = []): Script => ({
   events,
   probes: [],
 });
-
-/** Every port of every tree where the rehearsal and the solver differ. */
-function differences(design: Design, r: ReturnType<typeof startRehearsal>): string[] {
-  const solved = solveDesign(design);
-  const found: string[] = [];
-  for (const of of solved.trees) {
-    const tree =
-      of.tree.vlan === null ? of.tree.id : `vlan-${r.world.plan.representative.get(of.tree.vlan) ?? of.tree.vlan}`;
-    solved.topology.ports.forEach(({ element }, p) => {
-      const expected = roleAt(of, p);
-      const found_ = roleNow(r.world, tree, element.id);
-      const s = design.switches.find((x) => x.id === element.switch)!;
-      if (expected === 'none' || s.off) return;
-      // A switch without the tree follows another one, which is looked at by itself.
-      if (of.tree.vlan !== null && !isPerVlan(modeOf(design, s))) return;
-      if (found_ !== expected)
-        found.push(`${of.tree.id} ${element.id} (${modeOf(design, s)}): ${expected}, rehearsed ${found_}`);
-    });
-  }
-  return found;
-}
 
 /** The same networks in every run of the checks; RUNS and SEED look at more and at others. */
 const runs = Number(process.env.RUNS ?? 25);

@@ -22,6 +22,8 @@ export const bundleMessages = {
     `This end is static and forwards on every member; ${far} ${bundled ? 'waits for a negotiation that never starts' : 'has no bundle there'}. ${UNSEEN}`,
   'static-far-minimum': ({ far, active, needed }: Far & { active: number; needed: number }) =>
     `${far} is down: ${count(active, 'member is', 'members are')} up, and its minimum is ${needed}. This end is static, does not detect it, and forwards: its frames are lost.`,
+  'static-unlike': ({ far }: Far) =>
+    `Both ends are static, and each forwards on the members of the speed that most of its own have: those are other members at ${far}, and frames on them are lost.`,
   'far-static': (v: Unanswered) =>
     `${v.far} is static and forwards on every member; this end has no partner: ${silent(v)}. ${UNSEEN}`,
   'no-bundle-there': (v: Unanswered) => `No partner: ${v.far} has no bundle there, so ${silent(v)}.`,
@@ -29,6 +31,8 @@ export const bundleMessages = {
     `${v.far} runs another negotiation protocol: neither end has a partner, so ${silent(v)}.`,
   'both-passive': (v: Pick<Unanswered, 'individual'> & { lacp: boolean }) =>
     `Both ends are passive, so ${v.lacp ? 'LACP' : 'the negotiation'} never starts: ${silent(v)}. Make one end active.`,
+  'partner-elsewhere': ({ far, other }: Far & { other: string }) =>
+    `Most members lead to ${far}, which holds with ${other}, to which more of its own members lead: none is active.`,
   agree: () => 'The ends agree.',
   'agree-standby': ({ decides }: { decides: string }) =>
     `The ends agree. ${decides} decides which members are standby.`,

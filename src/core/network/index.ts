@@ -7,7 +7,8 @@ export { pairReport } from './bundles/pair-report';
 export type { PairReport } from './bundles/pair-report';
 export { actingDesign, actingThrough, isPeerPort, sharedWith } from './bundles/pairs';
 export type { PairState } from './bundles/pairs';
-export { OUTCOME_WORDS, bundleVerdicts, planned, verdictOf } from './bundles/verdict';
+export { planned, portsOfHost } from './bundles/negotiating-ends';
+export { OUTCOME_WORDS, bundleVerdicts, verdictOf } from './bundles/verdict';
 export type { BundleVerdict, MemberVerdict } from './bundles/verdict';
 export {
   forEachNeighbour,

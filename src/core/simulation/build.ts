@@ -87,7 +87,8 @@ export function receiveLacp(w: World, to: string, from: string, octets: Uint8Arr
     const host = link && [link.a, link.b].find((e) => 'host' in e);
     const bundleEnd =
       host && 'host' in host && hostById(design, host.host) ? w.hostBundleEnds.get(host.host) : undefined;
-    if (bundleEnd) receiveAt(w, bundleEnd, from, octets);
+    // A host understands LACP alone.
+    if (bundleEnd && w.physical.get(from)?.bundleEnd?.bundle?.kind !== 'own') receiveAt(w, bundleEnd, from, octets);
     return;
   }
   const bundleEnd = w.physical.get(to)?.bundleEnd;

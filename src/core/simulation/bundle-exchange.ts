@@ -16,6 +16,7 @@ export const endWithoutCarrier = (settings: EndSettings): EndSettings => ({
 });
 
 const withCarrier = (end: LacpEnd, up: (number: number) => boolean): LacpEnd => ({
+  ...end,
   settings: { ...end.settings, ports: end.settings.ports.map((p) => ({ ...p, up: up(p.number) })) },
   ports: end.ports.map((p) => (p.portEnabled === up(p.number) ? p : { ...p, portEnabled: up(p.number) })),
 });

@@ -1,7 +1,7 @@
 /** What is under the bridge ports: physical ports and the ends of bundles. */
-import { bundleAt, linksOfHost } from '../design';
+import { bundleAt } from '../design';
 import { changeEnd } from '../protocols/lacp';
-import { bundleLacpEnd, hostLacpEnd } from '../network';
+import { bundleLacpEnd, hostLacpEnd, portsOfHost } from '../network';
 import { startEnd } from '../protocols/lacp';
 import { endWithoutCarrier } from './bundle-exchange';
 import type { Way, World } from './network-state';
@@ -40,7 +40,7 @@ export function addBundleEnds(w: World): void {
   }
   for (const host of design.hosts) {
     if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostBundleEnds.has(host.id)) continue;
-    const ports = linksOfHost(design, host.id).flatMap((l) => [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])));
+    const ports = portsOfHost(design, host.id);
     w.hostBundleEnds.set(host.id, {
       bundle: null,
       port: null,

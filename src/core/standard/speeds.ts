@@ -8,3 +8,20 @@ export function speedsByUse<T>(links: readonly T[], speedOf: (link: T) => number
   for (const link of links) uses.set(speedOf(link), (uses.get(speedOf(link)) ?? 0) + (counted(link) ? 1 : 0));
   return [...uses.keys()].sort((a, b) => uses.get(b)! - uses.get(a)! || b - a);
 }
+
+/**
+ * Operational key of a member: those of unlike speed get keys of their own, so that they never join (802.1AX-2014 clause
+ * 6.3.5). The speed that most members have, counted in full duplex, keeps the key of the bundle. 1 to 65535.
+ */
+export function operationalKey(
+  key: number,
+  members: readonly { readonly speed: number; readonly half: boolean }[],
+  speed: number,
+): number {
+  const speeds = speedsByUse(
+    members,
+    (m) => m.speed,
+    (m) => !m.half,
+  );
+  return ((key + speeds.indexOf(speed) * 4096 - 1) % 65535) + 1;
+}

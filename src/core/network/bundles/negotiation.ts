@@ -1,15 +1,17 @@
 /**
- * What two ends that negotiate come to, in closed form: which members are active, which are standby, which run as individual
- * (802.1AX-2014 clauses 6.4.14 and 6.7.1). The machines of `core/protocols` come to the same over time.
+ * What ends that negotiate come to, in closed form: which partner each of them takes, which members are active, which are
+ * standby, which run as individual (802.1AX-2014 clauses 6.4.14 and 6.7.1). The machines of `core/protocols` come to the
+ * same over time. Which of several partners an end takes is left open by the standard; here it is the one to which most
+ * members lead that can join, however that one decides.
  */
-
-import type { LacpEndPort } from '../lacp-ends';
-import { speedsByUse } from '../../standard';
+import type { LacpEndPort, LacpEndSettings } from '../lacp-ends';
+import { groupBy } from '../../design';
+import { operationalKey } from '../../standard';
 
 export type MemberState =
   /** Active: it carries frames of the bundle. */
   | 'active'
-  /** Would join, and waits: more are ready than may be active at this end or at the other. */
+  /** Would join, and waits: more are ready than may be active at this end or at the other, or fewer than must be. */
   | 'standby'
   /** Passes frames by itself, outside the bundle. */
   | 'individual'
@@ -17,48 +19,117 @@ export type MemberState =
   | 'suspended'
   | 'down';
 
-export interface PlannedEnd {
-  readonly system: number;
-  readonly systemPriority: number;
-  readonly activity: 'active' | 'passive';
-  readonly minActive: number;
-  readonly maxActive: number;
-  readonly individual: boolean;
-  /** Members in the order of their cables: the nth of one end leads to the nth of the other. */
+export interface PlannedEnd extends Omit<LacpEndSettings, 'ports' | 'timeout'> {
   readonly members: readonly LacpEndPort[];
+}
+
+/** Where a member's cable leads, by index; null where no end of this protocol is. */
+export type FarMember = { readonly end: number; readonly member: number } | null;
+
+/** An end among others that it may be cabled to. */
+export interface CabledEnd extends PlannedEnd {
+  /** By member. */
+  readonly far: readonly FarMember[];
+}
+
+export interface Negotiated {
+  readonly states: readonly MemberState[];
+  /** Members of the group that the end takes, the first to become active first; none where it takes no partner. */
+  readonly group: readonly number[];
 }
 
 /** Whether at least one of two ends starts the negotiation: two that answer only never come up. */
 export const somebodyStarts = (a: Pick<PlannedEnd, 'activity'>, b: Pick<PlannedEnd, 'activity'>): boolean =>
   a.activity === 'active' || b.activity === 'active';
 
-/** The end that decides which members wait: lower priority, then lower address. */
-const decider = (a: PlannedEnd, b: PlannedEnd): 0 | 1 =>
-  (a.systemPriority - b.systemPriority || a.system - b.system) <= 0 ? 0 : 1;
+/** Whether the first of two ends decides which members wait: lower priority, then lower address. */
+export const decidesAlone = (a: System, b: System): boolean => bySystem(a, b) <= 0;
 
-/** State of every member at both ends; both ends have as many members, cabled in their order. */
-export function negotiate(a: PlannedEnd, b: PlannedEnd): readonly [MemberState[], MemberState[]] {
-  const ends = [a, b] as const;
-  const cables = [...a.members.keys()];
-  const up = (c: number) => a.members[c]!.up && b.members[c]!.up;
-  const half = (c: number) => a.members[c]!.half || b.members[c]!.half;
-  const alone = (end: PlannedEnd): MemberState => (end.individual ? 'individual' : 'suspended');
-  if (!somebodyStarts(a, b))
-    return [cables.map((c) => (up(c) ? alone(a) : 'down')), cables.map((c) => (up(c) ? alone(b) : 'down'))];
-  const speed = (c: number) => a.members[c]!.speed;
-  const ready = cables.filter((c) => up(c) && !half(c));
-  const [chosenSpeed] = speedsByUse(ready, speed);
-  const joining = ready.filter((c) => speed(c) === chosenSpeed);
-  const order = ends[decider(a, b)].members;
-  joining.sort((x, y) => order[x]!.priority - order[y]!.priority || order[x]!.number - order[y]!.number);
-  const chosen = ends.map((end) => new Set(joining.length < end.minActive ? [] : joining.slice(0, end.maxActive)));
-  const state = (c: number): MemberState => {
-    if (!up(c)) return 'down';
-    // Half duplex does not aggregate; both ends must be willing to let it go alone.
-    if (half(c)) return a.individual && b.individual ? 'individual' : 'suspended';
-    if (!joining.includes(c)) return 'suspended';
-    return chosen.every((set) => set.has(c)) ? 'active' : 'standby';
+type System = Pick<PlannedEnd, 'system' | 'systemPriority'>;
+const bySystem = (a: System, b: System): number => a.systemPriority - b.systemPriority || a.system - b.system;
+
+/** A member with what it hears at the far end, where it hears anything. */
+interface Met {
+  readonly member: number;
+  readonly own: LacpEndPort;
+  readonly port: LacpEndPort;
+  readonly end: PlannedEnd;
+  readonly key: number;
+  readonly farKey: number;
+}
+
+const keyOf = ({ key, members }: PlannedEnd, speed: number): number => operationalKey(key, members, speed);
+
+/** Members at which LACPDUs arrive. */
+function met(ends: readonly CabledEnd[], near: CabledEnd): Met[] {
+  return near.members.flatMap((own, member): Met[] => {
+    const far = near.far[member];
+    const end = far && ends[far.end];
+    const port = far && end!.members[far.member]!;
+    if (!end || !port || !own.up || !port.up || !somebodyStarts(near, end)) return [];
+    return [{ member, own, port, end, key: keyOf(near, own.speed), farKey: keyOf(end, port.speed) }];
+  });
+}
+
+const joins = ({ own, port }: Met): boolean => !own.half && !port.half;
+
+/** The group that an end takes, in the order in which its members become active: most members first, then lower keys and systems. */
+function chosenGroup(near: PlannedEnd, ready: readonly Met[]): Met[] {
+  const groups = [...groupBy(ready, (m) => [m.key, m.end.systemPriority, m.end.system, m.farKey].join(' ')).values()];
+  const [group] = groups.sort(
+    (a, b) =>
+      b.length - a.length || a[0]!.key - b[0]!.key || bySystem(a[0]!.end, b[0]!.end) || a[0]!.farKey - b[0]!.farKey,
+  );
+  if (!group) return [];
+  const side = decidesAlone(near, group[0]!.end) ? 'own' : 'port';
+  return [...group].sort((a, b) => a[side].priority - b[side].priority || a[side].number - b[side].number);
+}
+
+/** What becomes of every member of every end, in the order given. */
+export function negotiateAll(ends: readonly CabledEnd[]): readonly Negotiated[] {
+  const heard = ends.map((end) => met(ends, end));
+  const groups = ends.map((end, e) => chosenGroup(end, heard[e]!.filter(joins)).map((m) => m.member));
+  const selected = ends.map(({ minActive, maxActive }, e) =>
+    groups[e]!.length < minActive ? [] : groups[e]!.slice(0, maxActive),
+  );
+  const isActive = (e: number, member: number): boolean => {
+    const far = ends[e]!.far[member];
+    return (
+      far !== null && far !== undefined && selected[e]!.includes(member) && selected[far.end]!.includes(far.member)
+    );
   };
-  const states = cables.map(state);
-  return [states, [...states]];
+  const countActive = (e: number) => selected[e]!.filter((member) => isActive(e, member)).length;
+  // An end that is given fewer than its minimum by the other withdraws, so that neither forwards alone.
+  for (let moved = true; moved;) {
+    moved = false;
+    for (const [e, end] of ends.entries()) {
+      if (selected[e]!.length === 0 || countActive(e) >= end.minActive || countActive(e) === 0) continue;
+      selected[e] = [];
+      moved = true;
+    }
+  }
+  return ends.map((end, e) => {
+    const hears = new Map(heard[e]!.map((m) => [m.member, m]));
+    const state = (own: LacpEndPort, member: number): MemberState => {
+      const m = hears.get(member);
+      const far = end.far[member];
+      if (!own.up || (far && !ends[far.end]!.members[far.member]!.up)) return 'down';
+      if (!m) return end.individual ? 'individual' : 'suspended';
+      // What does not aggregate goes alone where both ends let it.
+      if (!joins(m)) return end.individual && m.end.individual ? 'individual' : 'suspended';
+      if (!groups[e]!.includes(member)) return 'suspended';
+      return isActive(e, member) ? 'active' : 'standby';
+    };
+    return { states: end.members.map(state), group: groups[e]! };
+  });
+}
+
+/** State of every member of two ends; the nth member of one is cabled to the nth of the other. */
+export function negotiate(a: PlannedEnd, b: PlannedEnd): readonly [readonly MemberState[], readonly MemberState[]] {
+  const cabled = (end: PlannedEnd, other: number): CabledEnd => ({
+    ...end,
+    far: end.members.map((_, member) => ({ end: other, member })),
+  });
+  const [near, far] = negotiateAll([cabled(a, 1), cabled(b, 0)]);
+  return [near!.states, far!.states];
 }

@@ -116,6 +116,54 @@ test('a maximum makes members wait, a minimum takes the bundle out, and the tree
   expect(roleAt(solveDesign(two).trees[0]!, solveDesign(two).topology.portIndex.get('core-east:1')!)).toBe('disabled');
 });
 
+test('where one end needs two and the other lets one be active, neither forwards', () => {
+  const design = changed(set(NEAR, 'minActive', 2), set(FAR, 'maxActive', 1));
+  expect([judged(design, NEAR), judged(design, FAR)]).toEqual([
+    ['too-few', 'standby', 'standby'],
+    ['too-few', 'standby', 'standby'],
+  ]);
+  expect(verdictOf(design, FAR)!.sentence).toBe('1 of 2 members is ready, and the minimum is 2: the bundle is down.');
+});
+
+test('cabled crosswise, each end holds with the one to which most of its members lead, and both ends say so', () => {
+  const bundle = (name: string, members: string[]): Edit => ({
+    type: 'add',
+    kind: 'bundle',
+    value: { id: name, switch: members[0]!.split(':')[0]!, name, number: 130, members, kind: 'lacp' },
+  });
+  // Two cables of quay-a lead to one neighbour, and a third one to another, which has no second.
+  const cable = (a: string, b: string, n: number): Edit[] =>
+    [
+      {
+        type: 'add',
+        kind: 'port',
+        value: { id: a, switch: a.split(':')[0]!, name: a.split(':')[1]!, number: 40 + n, speed: 1000 },
+      },
+      {
+        type: 'add',
+        kind: 'port',
+        value: { id: b, switch: b.split(':')[0]!, name: b.split(':')[1]!, number: 40 + n, speed: 1000 },
+      },
+      { type: 'add', kind: 'link', value: { id: `x${n}`, a: { port: a }, b: { port: b } } },
+    ] as Edit[];
+  const crosswise = changed(
+    ...cable('quay-a:41', 'quay-b:41', 1),
+    ...cable('quay-a:42', 'quay-b:42', 2),
+    ...cable('quay-a:43', 'gate:43', 3),
+    bundle('x-a', ['quay-a:41', 'quay-a:42', 'quay-a:43']),
+    bundle('x-b', ['quay-b:41', 'quay-b:42']),
+    bundle('x-c', ['gate:43']),
+  );
+  expect(['x-a', 'x-b', 'x-c'].map((id) => judged(crosswise, id))).toEqual([
+    ['forms', 'active', 'active', 'miscabled suspended'],
+    ['forms', 'active', 'active'],
+    ['unanswered', 'standby'],
+  ]);
+  expect(verdictOf(crosswise, 'x-c')!.sentence).toBe(
+    'Most members lead to quay-a, which holds with bundle x-b of quay-b, to which more of its own members lead: none is active.',
+  );
+});
+
 test('a server with two cards bundles as it is set', () => {
   const design = asCabled();
   design.ports.push({

@@ -1,13 +1,15 @@
 /** What becomes of every bundle of a design: whether it forms, what each member does, and why. */
-import { bundleAt, bundleById, farEnd, hostById, linkAt, switchById } from '../../design';
+import { bundleById, farEnd, linkAt, switchById } from '../../design';
 import { bundleMessages as say, memberMessages } from '../../messages';
-import type { Bundle, Design, Host } from '../../design';
-import { bundleLacpEnd, hostLacpEnd } from '../lacp-ends';
-import { portIsUp } from '../link-state';
-import type { LacpEndSettings } from '../lacp-ends';
+import type { Bundle, Design } from '../../design';
+import { isHalfDuplex, portIsUp, rateAt } from '../link-state';
 import { actingDesign, isPeerPort, sharedWith } from './pairs';
-import { negotiate, somebodyStarts } from './negotiation';
-import type { MemberState, PlannedEnd } from './negotiation';
+import { negotiation } from './negotiating-ends';
+import type { EndOutcome } from './negotiating-ends';
+import { partnerAt, partnerId } from './partner';
+import type { Partner } from './partner';
+import { ACTIVE_MEMBERS, speedsByUse } from '../../standard';
+import type { MemberState } from './negotiation';
 
 export interface MemberVerdict {
   readonly port: string;
@@ -47,23 +49,6 @@ export interface BundleVerdict {
   readonly members: readonly MemberVerdict[];
 }
 
-type Partner = { readonly kind: 'bundle'; readonly bundle: Bundle } | { readonly kind: 'host'; readonly host: Host };
-
-/** Where a member's cable ends: in a bundle, at a host, at a single port, or nowhere. */
-function partnerAt(design: Design, port: string): Partner | null {
-  const link = linkAt(design, port);
-  if (!link) return null;
-  const far = farEnd(link, port);
-  if ('host' in far) {
-    const host = hostById(design, far.host);
-    return host ? { kind: 'host', host } : null;
-  }
-  const bundle = bundleAt(design, far.port);
-  return bundle ? { kind: 'bundle', bundle } : null;
-}
-
-const idOf = (p: Partner): string => (p.kind === 'bundle' ? p.bundle.id : p.host.id);
-
 /** The partner that most working members lead to; a draw goes to the one met first. */
 function mainPartner(design: Design, bundle: Bundle): Partner | null {
   const votes = new Map<string, { partner: Partner; count: number }>();
@@ -71,33 +56,31 @@ function mainPartner(design: Design, bundle: Bundle): Partner | null {
     const partner = partnerAt(design, member);
     if (!partner || (partner.kind === 'bundle' && partner.bundle.id === bundle.id)) continue;
     const weight = portIsUp(design, member) ? 1000 : 1;
-    const vote = votes.get(idOf(partner));
+    const vote = votes.get(partnerId(partner));
     if (vote) vote.count += weight;
-    else votes.set(idOf(partner), { partner, count: weight });
+    else votes.set(partnerId(partner), { partner, count: weight });
   }
   return [...votes.values()].sort((a, b) => b.count - a.count)[0]?.partner ?? null;
 }
 
-const plannedFrom = ({ ports, ...settings }: LacpEndSettings): PlannedEnd => ({ ...settings, members: ports });
+/** Members of a static end: all that are up, in full duplex, and of the speed that most have. */
+function staticStates(design: Design, { members }: Bundle): [string, MemberState][] {
+  const fit = (id: string) => portIsUp(design, id) && !isHalfDuplex(design, id);
+  const [speed] = speedsByUse(members.filter(fit), (id) => rateAt(design, id));
+  return members.map((id) => [
+    id,
+    !portIsUp(design, id) ? 'down' : fit(id) && rateAt(design, id) === speed ? 'active' : 'suspended',
+  ]);
+}
 
-/** An end with the given members, as the negotiation sees it. */
-export const planned = (design: Design, bundle: Bundle, members: readonly string[]): PlannedEnd =>
-  plannedFrom(bundleLacpEnd(design, bundle, members));
-
-/** A host's cards as the other end. */
-const plannedHost = (design: Design, host: Host, members: readonly string[]): PlannedEnd =>
-  plannedFrom(hostLacpEnd(design, host, members));
-
-/** Members of a static end: all that are up and of the speed that most have. */
-function staticStates(end: PlannedEnd): MemberState[] {
-  const willing = {
-    ...end,
-    minActive: 1,
-    maxActive: end.members.length || 1,
-    individual: false,
-    activity: 'active' as const,
-  };
-  return negotiate(willing, willing)[0];
+/** Whether two static ends forward on the same cables; each chooses by its own members. */
+function carryAlike(design: Design, far: Bundle, near: ReadonlyMap<string, MemberState>): boolean {
+  return staticStates(design, far).every(([id, state]) => {
+    const link = linkAt(design, id);
+    const end = link && farEnd(link, id);
+    const there = end && 'port' in end ? near.get(end.port) : undefined;
+    return there === undefined || (there === 'active') === (state === 'active');
+  });
 }
 
 interface Judged {
@@ -117,9 +100,6 @@ const farKind = (partner: Partner | null): 'lacp' | 'static' | 'own' | null =>
           ? 'static'
           : 'lacp';
 
-const alone = (end: PlannedEnd): MemberState[] =>
-  end.members.map((m) => (!m.up ? 'down' : end.individual ? 'individual' : 'suspended'));
-
 const farName = (design: Design, partner: Partner | null): string =>
   partner === null
     ? 'the far end'
@@ -128,116 +108,117 @@ const farName = (design: Design, partner: Partner | null): string =>
       : partner.host.name;
 
 /** A static end: no protocol checks the other one. */
-function judgeStatic(near: PlannedEnd, partner: Partner | null, name: string, total: number): Judged {
+function judgeStatic(design: Design, bundle: Bundle, partner: Partner | null, members: readonly string[]): Judged {
   const far = farKind(partner);
-  const states = staticStates(near);
+  const name = farName(design, partner);
+  const all = new Map(staticStates(design, bundle));
+  const states = members.map((id) => all.get(id)!);
   if (far === 'static') {
+    if (partner?.kind === 'bundle' && !carryAlike(design, partner.bundle, all))
+      return { outcome: 'one-sided', states, sentence: say['static-unlike']({ far: name }) };
     const active = states.filter((s) => s === 'active').length;
-    const needed = partner?.kind === 'bundle' ? (partner.bundle.minActive ?? 1) : 1;
+    const own = bundle.minActive ?? ACTIVE_MEMBERS.min;
+    const needed = partner?.kind === 'bundle' ? (partner.bundle.minActive ?? ACTIVE_MEMBERS.min) : ACTIVE_MEMBERS.min;
     // The far end is down by its own minimum, and nothing tells this one.
-    if (active >= near.minActive && active > 0 && active < needed)
+    if (active >= own && active > 0 && active < needed)
       return { outcome: 'one-sided', states, sentence: say['static-far-minimum']({ far: name, active, needed }) };
-    return enough(states, near.minActive, say['both-static'](), total);
+    return enough(states, own, say['both-static'](), bundle.members.length);
   }
   return { outcome: 'one-sided', states, sentence: say['static-alone']({ far: name, bundled: far !== null }) };
 }
 
-/** Every combination of kinds, and for those that negotiate what they agree on. */
-function judge(design: Design, bundle: Bundle, partner: Partner | null, members: readonly string[]): Judged {
-  const near = planned(design, bundle, members);
+/** An end that negotiates: what it came to, and what the far end is that it did not come to anything with. */
+function judgeNegotiating(
+  design: Design,
+  bundle: Bundle,
+  partner: Partner | null,
+  result: EndOutcome,
+): Omit<Judged, 'states'> {
   const kind = farKind(partner);
   const far = farName(design, partner);
-  const total = bundle.members.length;
-  if (bundle.kind === 'static') return judgeStatic(near, partner, far, total);
-  const unanswered = { far, individual: near.individual };
-  if (kind === 'static') return { outcome: 'one-sided', states: alone(near), sentence: say['far-static'](unanswered) };
+  const individual = bundle.individual ?? true;
+  if (kind === 'static') return { outcome: 'one-sided', sentence: say['far-static']({ far, individual }) };
   if (partner === null || kind !== bundle.kind) {
     const code = kind === null ? 'no-bundle-there' : 'other-protocol';
-    return { outcome: 'unanswered', states: alone(near), sentence: say[code](unanswered) };
+    return { outcome: 'unanswered', sentence: say[code]({ far, individual }) };
   }
-  const other =
-    partner.kind === 'bundle'
-      ? planned(
-          design,
-          partner.bundle,
-          members.map((id) => (farEnd(linkAt(design, id)!, id) as { port: string }).port),
-        )
-      : plannedHost(design, partner.host, members);
-  const [states] = negotiate(near, other);
-  if (!somebodyStarts(near, other))
-    return {
-      outcome: 'never',
-      states,
-      sentence: say['both-passive']({ individual: near.individual, lacp: kind === 'lacp' }),
-    };
-  const order = near.systemPriority - other.systemPriority || near.system - other.system;
-  const agreed = states.includes('standby')
-    ? say['agree-standby']({ decides: order <= 0 ? 'This end' : far })
+  if (!result.starts(partnerId(partner)))
+    return { outcome: 'never', sentence: say['both-passive']({ individual, lacp: kind === 'lacp' }) };
+  if (result.partner !== null && result.elsewhere !== null) {
+    const other = nameOf(design, result.elsewhere);
+    return { outcome: 'unanswered', sentence: say['partner-elsewhere']({ far, other }) };
+  }
+  const agreed = result.states.includes('standby')
+    ? say['agree-standby']({ decides: result.decides ? 'This end' : far })
     : say.agree();
-  return enough(states, Math.max(near.minActive, other.minActive), agreed, total);
+  const { outcome, sentence } = enough(result.states, result.needed, agreed, bundle.members.length, result.ready);
+  return { outcome, sentence };
 }
 
-/** Whether as many members are active as the minimum asks; `total` counts all members, also those without a cable. */
-function enough(states: readonly MemberState[], needed: number, sentence: string, total: number): Judged {
+/**
+ * Whether as many members are active as the minimum asks; `total` counts all members, also those without a cable, and
+ * `ready` those that could be active if they were enough.
+ */
+function enough(
+  states: readonly MemberState[],
+  needed: number,
+  sentence: string,
+  total: number,
+  ready = states.filter((s) => s === 'active').length,
+): Judged {
   const active = states.filter((s) => s === 'active').length;
   if (active > 0 && active >= needed)
     return { outcome: 'forms', states, sentence: `${sentence} ${say.active({ active, total })}` };
   return {
     outcome: 'too-few',
     states: states.map((s) => (s === 'active' ? 'standby' : s)),
-    sentence: active === 0 ? say['none-ready']() : say['too-few']({ active, total, needed }),
+    sentence: ready === 0 ? say['none-ready']() : say['too-few']({ active: ready, total, needed }),
   };
+}
+
+const nameOf = (design: Design, partner: Partner): string =>
+  partner.kind === 'host'
+    ? partner.host.name
+    : `bundle ${partner.bundle.name} of ${switchById(design, partner.bundle.switch)?.name ?? ''}`;
+
+/** A static member that leads elsewhere than the others carries all the same. */
+function judge(design: Design, bundle: Bundle, partner: Partner | null, belongs: (member: string) => boolean): Judged {
+  const { members } = bundle;
+  if (bundle.kind !== 'static') {
+    const result = negotiation(design).get(bundle.id)!;
+    return { ...judgeNegotiating(design, bundle, partner, result), states: result.states };
+  }
+  const joined = members.filter(belongs);
+  const judged = judgeStatic(design, bundle, partner, joined);
+  const all = new Map(staticStates(design, bundle));
+  const state = (port: string): MemberState =>
+    joined.includes(port) ? judged.states[joined.indexOf(port)]! : all.get(port)!;
+  return { ...judged, states: members.map(state) };
 }
 
 /** The verdict on one bundle. */
 export function verdictOn(design: Design, bundle: Bundle): BundleVerdict {
-  const partner = mainPartner(design, bundle);
+  const partner = negotiation(design).get(bundle.id)?.partner ?? mainPartner(design, bundle);
   const belongs = (member: string) => {
     const found = partnerAt(design, member);
     return partner === null
       ? found === null && linkAt(design, member) !== undefined
-      : found !== null && idOf(found) === idOf(partner);
+      : found !== null && partnerId(found) === partnerId(partner);
   };
-  const joined = bundle.members.filter(belongs);
-  const judged = judge(design, bundle, partner, joined);
-  const members = bundle.members.map((port): MemberVerdict => {
-    const at = joined.indexOf(port);
-    if (at >= 0)
-      return { port, state: judged.states[at]!, miscabled: false, sentence: memberMessages[judged.states[at]!]() };
-    const up = portIsUp(design, port);
-    if (!up)
-      return {
-        port,
-        state: 'down',
-        miscabled: false,
-        sentence: linkAt(design, port) ? memberMessages.down() : memberMessages.unplugged(),
-      };
+  const judged = judge(design, bundle, partner, belongs);
+  const members = bundle.members.map((port, i): MemberVerdict => {
+    const state = judged.states[i]!;
+    const says = memberMessages[state]();
+    if (belongs(port)) return { port, state, miscabled: false, sentence: says };
+    if (!portIsUp(design, port))
+      return { port, state, miscabled: false, sentence: linkAt(design, port) ? says : memberMessages.unplugged() };
     const found = partnerAt(design, port);
-    const where =
-      found === null
-        ? 'a single port'
-        : found.kind === 'bundle'
-          ? `bundle ${found.bundle.name} of ${switchById(design, found.bundle.switch)?.name}`
-          : found.host.name;
-    const heard = found !== null && farKind(found) === bundle.kind && bundle.kind !== 'static';
-    const state: MemberState =
-      bundle.kind === 'static'
-        ? 'active'
-        : heard
-          ? 'suspended'
-          : (bundle.individual ?? true)
-            ? 'individual'
-            : 'suspended';
-    return {
-      port,
-      state,
-      miscabled: true,
-      sentence: `${memberMessages.miscabled({ where })} ${memberMessages[state]()}`,
-    };
+    const where = found ? nameOf(design, found) : 'a single port';
+    return { port, state, miscabled: true, sentence: `${memberMessages.miscabled({ where })} ${says}` };
   });
   return {
     bundle: bundle.id,
-    partner: partner === null ? null : { kind: partner.kind, id: idOf(partner) },
+    partner: partner === null ? null : { kind: partner.kind, id: partnerId(partner) },
     outcome: judged.outcome,
     sentence: judged.sentence,
     members,

@@ -179,7 +179,7 @@ describe('selection', () => {
     ...more,
   });
   const chosen = (ports: LacpPort[], more = {}) =>
-    Object.fromEntries(selection(ports, { minActive: 1, maxActive: 8, individual: true, ...more }));
+    Object.fromEntries(selection(ports, { minActive: 1, maxActive: 8, individual: true, ...more }, null).wanted);
   test('takes the lower system first, by its port priorities and then its port numbers', () => {
     expect(actorDecides(heard(1))).toBe(true);
     expect(actorDecides(heard(1, { partner: { ...other, systemPriority: 1 } }))).toBe(false);

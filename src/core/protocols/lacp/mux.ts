@@ -2,9 +2,23 @@
 import { LACP_TIMES, has, withBit } from './port';
 import type { LacpPort, MuxState } from './port';
 
-const partnerInStep = (p: LacpPort): boolean => has(p.partner, 'synchronization');
+/** What the bundle as a whole asks of a port that is to be active in it. */
+export interface Bound {
+  /** The partner has as many of them in sync as the minimum asks. */
+  readonly given: boolean;
+  /** They wait for that only so long. */
+  readonly waits: boolean;
+}
+/** For ports that are no part of it. */
+export const FREE: Bound = { given: true, waits: false };
 
-const ROWS: readonly { readonly from: MuxState; readonly when: (p: LacpPort) => boolean; readonly to: MuxState }[] = [
+const partnerInStep = (p: LacpPort, { given }: Bound): boolean => has(p.partner, 'synchronization') && given;
+
+const ROWS: readonly {
+  readonly from: MuxState;
+  readonly when: (p: LacpPort, bound: Bound) => boolean;
+  readonly to: MuxState;
+}[] = [
   { from: 'DETACHED', when: (p) => p.selected !== 'UNSELECTED', to: 'WAITING' },
   { from: 'WAITING', when: (p) => p.selected === 'UNSELECTED', to: 'DETACHED' },
   { from: 'WAITING', when: (p) => p.selected === 'SELECTED' && p.ready, to: 'ATTACHED' },
@@ -12,7 +26,7 @@ const ROWS: readonly { readonly from: MuxState; readonly when: (p: LacpPort) => 
   { from: 'ATTACHED', when: partnerInStep, to: 'COLLECTING_DISTRIBUTING' },
   {
     from: 'COLLECTING_DISTRIBUTING',
-    when: (p) => p.selected !== 'SELECTED' || !partnerInStep(p),
+    when: (p, bound) => p.selected !== 'SELECTED' || !partnerInStep(p, bound),
     to: 'ATTACHED',
   },
 ];
@@ -26,10 +40,12 @@ const SAYS: Record<MuxState, { readonly inStep: boolean; readonly passes: boolea
 };
 
 /** One step of the machine: null when nothing moves it. */
-export function muxStep(p: LacpPort, now: number): LacpPort | null {
-  const row = ROWS.find((r) => r.from === p.mux && r.when(p));
+export function muxStep(p: LacpPort, now: number, bound = FREE): LacpPort | null {
+  const row = ROWS.find((r) => r.from === p.mux && r.when(p, bound));
   if (!row) return null;
-  const waitWhile = row.to === 'WAITING' ? now + LACP_TIMES.aggregateWait : null;
+  const wait = { WAITING: LACP_TIMES.aggregateWait, ATTACHED: bound.waits ? LACP_TIMES.minimumWait : null };
+  const waits = row.to === 'WAITING' || row.to === 'ATTACHED' ? wait[row.to] : null;
+  const waitWhile = waits === null ? null : now + waits;
   const next = { ...p, mux: row.to, ready: false, timers: { ...p.timers, waitWhile } };
   const says = SAYS[row.to];
   if (!says) return next;
@@ -41,3 +57,7 @@ export function muxStep(p: LacpPort, now: number): LacpPort | null {
 /** Whether the wait of a port that is selected has run out (Ready_N). */
 export const hasWaited = (p: LacpPort, now: number): boolean =>
   p.mux === 'WAITING' && p.timers.waitWhile !== null && p.timers.waitWhile <= now;
+
+/** Whether a port has waited long enough for a partner that gives fewer ports than the minimum. */
+export const hasAttachedInVain = (p: LacpPort, now: number): boolean =>
+  p.mux === 'ATTACHED' && p.timers.waitWhile !== null && p.timers.waitWhile <= now;

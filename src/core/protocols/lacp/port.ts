@@ -11,6 +11,8 @@ export const LACP_TIMES = {
   longTimeout: 90 * SECOND,
   churnDetection: 60 * SECOND,
   aggregateWait: 2 * SECOND,
+  /** Not of the standard, which knows no minimum: longer than the wait of a partner that begins a moment later. */
+  minimumWait: 4 * SECOND,
 } as const;
 /** Frames that a port sends at most within a fast period (clause 6.4.16). */
 export const MOST_FRAMES = 3;

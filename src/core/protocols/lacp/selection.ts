@@ -47,11 +47,23 @@ function chosenGroup(ports: readonly LacpPort[]): LacpPort[] {
   return [...groups.values()].sort(order)[0] ?? [];
 }
 
-/** What each port of a bundle should be, by port number. */
-export function selection(ports: readonly LacpPort[], settings: BundleSettings): ReadonlyMap<number, Selected> {
+export interface Choice {
+  /** What each port of a bundle should be, by port number. */
+  readonly wanted: ReadonlyMap<number, Selected>;
+  /** Ports that should become active, and the same in a word together with their partner. */
+  readonly candidates: ReadonlySet<number>;
+  readonly who: string;
+  /** How many of them the partner has in sync. */
+  readonly given: number;
+}
+
+/** What should become of the ports of a bundle; `withdrawn`: candidates that are held back. */
+export function selection(ports: readonly LacpPort[], settings: BundleSettings, withdrawn: string | null): Choice {
   const group = chosenGroup(ports).sort(byDecider);
-  const active = group.length < settings.minActive ? [] : group.slice(0, settings.maxActive);
-  return new Map(
+  const candidates = group.length < settings.minActive ? [] : group.slice(0, settings.maxActive);
+  const who = candidates.length === 0 ? '' : [groupKey(candidates[0]!), ...candidates.map((p) => p.number)].join(' ');
+  const active = who === withdrawn ? [] : candidates;
+  const wanted = new Map(
     ports.map((p): [number, Selected] => {
       if (active.includes(p)) return [p.number, 'SELECTED'];
       if (group.includes(p)) return [p.number, 'STANDBY'];
@@ -60,6 +72,12 @@ export function selection(ports: readonly LacpPort[], settings: BundleSettings):
       return [p.number, alone && settings.individual ? 'SELECTED' : 'UNSELECTED'];
     }),
   );
+  return {
+    wanted,
+    candidates: new Set(candidates.map((p) => p.number)),
+    who,
+    given: candidates.filter((p) => has(p.partner, 'synchronization')).length,
+  };
 }
 
 /** Whether a port passes frames by itself, outside its bundle. */

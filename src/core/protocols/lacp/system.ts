@@ -1,15 +1,15 @@
 /** One end of a bundle as a whole: its ports, driven by frames and by time. Returns what to send and sends nothing. */
 import { LACP_STATE, decodeLacpdu, encodeLacpdu } from '../frames';
 import type { LacpInfo, Lacpdu } from '../frames';
-import { speedsByUse } from '../../standard';
+import { operationalKey } from '../../standard';
 import { churnStep } from './churn';
-import { hasWaited, muxStep } from './mux';
+import { FREE, hasAttachedInVain, hasWaited, muxStep } from './mux';
 import { periodicStep } from './periodic';
 import { LACP_TIMES, MOST_FRAMES, NO_PARTNER, NO_TIMERS, sameParty } from './port';
 import type { LacpPort } from './port';
 import { receiveStep } from './receive';
 import { selection } from './selection';
-import type { BundleSettings } from './selection';
+import type { BundleSettings, Choice } from './selection';
 
 export interface EndPort {
   readonly number: number;
@@ -33,19 +33,8 @@ export interface EndSettings extends BundleSettings {
 export interface LacpEnd {
   readonly settings: EndSettings;
   readonly ports: readonly LacpPort[];
-}
-
-/**
- * Operational key of a port: members of unlike speed get keys of their own, so that they never join (clause 6.3.5).
- * The speed that most members have keeps the key of the bundle; a draw goes to the faster one.
- */
-export function operationalKey({ key, ports }: Pick<EndSettings, 'key' | 'ports'>, speed: number): number {
-  const speeds = speedsByUse(
-    ports,
-    (p) => p.speed,
-    (p) => p.up && !p.half,
-  );
-  return ((key + speeds.indexOf(speed) * 4096 - 1) % 65535) + 1;
+  /** Candidates of which the partner gave fewer than the minimum: they wait until it gives enough, or others are there. */
+  readonly withdrawn: string | null;
 }
 
 function actorOf(settings: EndSettings, port: EndPort): LacpInfo {
@@ -53,7 +42,7 @@ function actorOf(settings: EndSettings, port: EndPort): LacpInfo {
   return {
     systemPriority,
     system,
-    key: operationalKey(settings, port.speed),
+    key: operationalKey(settings.key, settings.ports, port.speed),
     portPriority: port.priority,
     port: port.number,
     state:
@@ -87,6 +76,7 @@ const newPort = (settings: EndSettings, port: EndPort): LacpPort => ({
 export const startEnd = (settings: EndSettings): LacpEnd => ({
   settings,
   ports: settings.ports.map((port) => newPort(settings, port)),
+  withdrawn: null,
 });
 
 /** What a port says of itself whatever it has heard. */
@@ -100,36 +90,50 @@ export function changeEnd(end: LacpEnd, settings: EndSettings): LacpEnd {
     const same = was && sameParty(was.actor, is.actor) && ((was.actor.state ^ is.actor.state) & OWN_BITS) === 0;
     return same ? was : is;
   });
-  return { settings, ports };
+  return { settings, ports, withdrawn: null };
 }
 
 const MOST_STEPS = 1000;
 const TRANSMITS = (p: LacpPort): boolean => p.ntt && p.portEnabled && p.lacpEnabled && p.periodic !== 'NO_PERIODIC';
 
+/** Which candidates an end holds back now: those that have waited for the partner in vain, until it gives enough. */
+function withdrawnNow({ ports, settings, withdrawn }: LacpEnd, { who, given, candidates }: Choice, now: number) {
+  if (given >= settings.minActive) return null;
+  const inVain = ports.some((p) => candidates.has(p.number) && hasAttachedInVain(p, now));
+  return withdrawn === who || inVain ? who : null;
+}
+
 /** Runs all machines of an end until nothing moves, in the order of the standard: receive, selection, mux, periodic, churn. */
-function settle(end: LacpEnd, now: number): LacpEnd {
-  let ports = end.ports;
+function settle(start: LacpEnd, now: number): LacpEnd {
+  let end = start;
   for (let step = 0; step < MOST_STEPS; step++) {
-    const wanted = selection(ports, end.settings);
-    const ready = ports.filter((p) => p.mux === 'WAITING' && p.selected === 'SELECTED').every((p) => hasWaited(p, now));
-    let moved = false;
-    ports = ports.map((p) => {
+    const choice = selection(end.ports, end.settings, end.withdrawn);
+    const { ports: before } = end;
+    const ready = before
+      .filter((p) => p.mux === 'WAITING' && p.selected === 'SELECTED')
+      .every((p) => hasWaited(p, now));
+    const held = { given: choice.given >= end.settings.minActive, waits: end.settings.minActive > 1 };
+    const withdrawn = withdrawnNow(end, choice, now);
+    let moved = withdrawn !== end.withdrawn;
+    const ports = before.map((p) => {
       const received = receiveStep(p, now, null);
       if (received) {
         moved = true;
         return received;
       }
-      const selected = wanted.get(p.number)!;
+      const selected = choice.wanted.get(p.number)!;
       if (selected !== p.selected) {
         moved = true;
         return { ...p, selected };
       }
       const offered = p.mux === 'WAITING' && p.selected === 'SELECTED' && ready && !p.ready ? { ...p, ready: true } : p;
-      const next = muxStep(offered, now) ?? periodicStep(offered, now) ?? churnStep(offered, now);
+      const bound = choice.candidates.has(p.number) ? held : FREE;
+      const next = muxStep(offered, now, bound) ?? periodicStep(offered, now) ?? churnStep(offered, now);
       if (next || offered !== p) moved = true;
       return next ?? offered;
     });
     if (!moved) return { ...end, ports };
+    end = { ...end, ports, withdrawn };
   }
   throw new Error('settle: the machines of an end do not come to rest');
 }

@@ -1,0 +1,36 @@
+/** Where the rehearsal and the solver differ. */
+import { isPerVlan, modeOf } from '@/core/design';
+import type { Design } from '@/core/design';
+import { roleNow } from '@/core/simulation';
+import type { startRehearsal } from '@/core/simulation';
+import { roleAt, solveDesign } from '@/core/trees';
+
+/** Every port of every tree where the rehearsal and the solver differ. */
+export function differences(design: Design, r: ReturnType<typeof startRehearsal>): string[] {
+  const solved = solveDesign(design);
+  const found: string[] = [];
+  for (const of of solved.trees) {
+    const tree =
+      of.tree.vlan === null ? of.tree.id : `vlan-${r.world.plan.representative.get(of.tree.vlan) ?? of.tree.vlan}`;
+    solved.topology.ports.forEach(({ element }, p) => {
+      const expected = roleAt(of, p);
+      const found_ = roleNow(r.world, tree, element.id);
+      const s = design.switches.find((x) => x.id === element.switch)!;
+      if (expected === 'none' || s.off) return;
+      // A switch without the tree follows another one, which is looked at by itself.
+      if (of.tree.vlan !== null && !isPerVlan(modeOf(design, s))) return;
+      if (found_ !== expected)
+        found.push(`${of.tree.id} ${element.id} (${modeOf(design, s)}): ${expected}, rehearsed ${found_}`);
+    });
+  }
+  return found;
+}
+
+/** What each member of a bundle does at a moment of a rehearsal, by port. */
+export const memberStandings = ({ world: w }: ReturnType<typeof startRehearsal>): [string, string][] =>
+  [...w.bundleEnds.values()].flatMap(({ members }) =>
+    members.map((id): [string, string] => {
+      const { carrier, attached, held } = w.physical.get(id)!;
+      return [id, !carrier ? 'down' : attached ? 'active' : held ? 'held' : 'alone'];
+    }),
+  );
