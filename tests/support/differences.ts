@@ -1,9 +1,9 @@
 /** Where the rehearsal and the solver differ. */
 import { isPerVlan, modeOf } from '@/core/design';
 import type { Design } from '@/core/design';
-import { roleNow } from '@/core/simulation';
+import { roleNow, stateNow } from '@/core/simulation';
 import type { startRehearsal } from '@/core/simulation';
-import { roleAt, solveDesign } from '@/core/trees';
+import { roleAt, settledState, solveDesign } from '@/core/trees';
 
 /** Every port of every tree where the rehearsal and the solver differ. */
 export function differences(design: Design, r: ReturnType<typeof startRehearsal>): string[] {
@@ -13,12 +13,17 @@ export function differences(design: Design, r: ReturnType<typeof startRehearsal>
     const tree =
       of.tree.vlan === null ? of.tree.id : `vlan-${r.world.plan.representative.get(of.tree.vlan) ?? of.tree.vlan}`;
     solved.topology.ports.forEach(({ element }, p) => {
-      const expected = roleAt(of, p);
+      const role = roleAt(of, p);
+      const expected = role === 'disputed' ? 'designated' : role;
       const found_ = roleNow(r.world, tree, element.id);
+      const forwards = stateNow(r.world, tree, element.id) === 'forwarding';
       const s = design.switches.find((x) => x.id === element.switch)!;
       if (expected === 'none' || s.off) return;
       // A switch without the tree follows another one, which is looked at by itself.
       if (of.tree.vlan !== null && !isPerVlan(modeOf(design, s))) return;
+      const passes = settledState(role) === 'forwarding';
+      if (found_ === expected && forwards !== passes)
+        found.push(`${of.tree.id} ${element.id}: ${role}, and ${forwards ? 'forwards' : 'does not forward'}`);
       if (found_ !== expected)
         found.push(`${of.tree.id} ${element.id} (${modeOf(design, s)}): ${expected}, rehearsed ${found_}`);
     });

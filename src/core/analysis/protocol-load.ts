@@ -42,7 +42,7 @@ export function protocolLoadOf(solved: SolvedDesign, hello = 2): ProtocolLoad {
       const b = portBridge[p]!;
       if (!problem.portTakesPart[p] || portLan[p]! < 0 || !own(b)) return;
       ports[b]!++;
-      if (role !== ROLE.designated) return;
+      if (role !== ROLE.designated && role !== ROLE.disputed) return;
       if (modes[b] === 'mstp') mstSender[p] = 1;
       else sends[p]! += tree.vlan === 1 ? 2 : 1;
     });

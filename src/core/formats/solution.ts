@@ -21,7 +21,7 @@ export interface SolutionTree {
   ports: {
     switch: string;
     port: string;
-    role: Role;
+    role: Exclude<Role, 'disputed'>;
     state: PortState;
     cost: number;
     designatedSwitch: string | null;
@@ -66,7 +66,7 @@ export function solutionOf(solved: SolvedDesign, of: SolvedTree): SolutionTree {
         {
           switch: reader.bridgeName(topology.portBridge[p]!),
           port: reader.portName(p),
-          role,
+          role: role === 'disputed' ? 'designated' : role,
           state: settledState(role),
           cost: stepCost(of, p),
           designatedSwitch: from < 0 ? null : reader.bridgeName(topology.portBridge[from]!),

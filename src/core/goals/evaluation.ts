@@ -61,7 +61,7 @@ export function breach(of: Case, want: Want): string | null {
     }
     case 'cut': {
       const role = ROLES[outcome.role[want.port]!]!;
-      if (role === 'alternate' || role === 'backup') return null;
+      if (role === 'alternate' || role === 'backup' || role === 'disputed') return null;
       if (role === 'none') return say['port-outside']();
       return role === 'disabled' ? say['port-down']() : say['port-role']({ role });
     }

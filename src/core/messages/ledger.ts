@@ -37,6 +37,12 @@ const reached = ({ name, port, from, costs }: Omit<RootPortWords, 'other'>): str
   `${name} reaches the root through port ${port}, by ${from}, at ${costWords(costs)}`;
 const second = ({ other }: RootPortWords): string => `port ${other.port} by ${other.from}`;
 
+interface TooDeep {
+  readonly limit: number;
+  readonly age: boolean;
+}
+const tooOld = (age: boolean): string => (age ? 'are older than its maximum age' : 'have no hop left');
+
 export const ledgerMessages = {
   'no-switch': () => 'No switch that is powered on carries this tree.',
   root: ({ root }: { root: RootWords }) => `${rootWords(root)}.`,
@@ -44,6 +50,15 @@ export const ledgerMessages = {
     `The instance has its own root in each of ${count} regions. In the largest, ${rootWords(root)}.`,
   'several-roots': ({ count, root }: { count: number; root: RootWords }) =>
     `The tree is partitioned into ${count} parts, each with its own root. In the largest, ${rootWords(root)}.`,
+  /** `age`: by the root's maximum age; else by the hops of the region. */
+  'too-deep': ({ root, limit, first, age }: TooDeep & { root: string; first: string }) =>
+    `${first} and what lies beyond are more than ${limit} bridges from ${root}: its BPDUs ${tooOld(age)} there, and they form a tree of their own.`,
+  'too-deep-classic': ({ root, limit, first }: { root: string; limit: number; first: string }) =>
+    `${first} and what lies beyond are more than ${limit} bridges from ${root}: its BPDUs expire there before the next hello, and classic spanning tree accepts them and gives them up again without end.`,
+  'word-too-old': ({ limit, age, disputed }: TooDeep & { disputed: boolean }) =>
+    `Designated: for the far end its BPDUs ${tooOld(age)}, more than ${limit} bridges from the root. ${disputed ? 'The far end forwards all the same, so this end is disputed and blocks.' : 'The far end forwards all the same.'}`,
+  'receives-too-old': ({ from, limit, age }: TooDeep & { from: string }) =>
+    `Designated: the BPDUs of ${from} ${tooOld(age)} here, more than ${limit} bridges from its root, and count for nothing.`,
 
   'switch-off': ({ name }: { name: string }) => `${name} is switched off.`,
   'no-vlan-on-switch': ({ name }: { name: string }) =>

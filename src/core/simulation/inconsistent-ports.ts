@@ -5,7 +5,8 @@
 import { decodeBpdu } from '../protocols/frames';
 import { SECOND, TIMERS } from '../standard';
 import type { Frame } from './frame';
-import { contactSoon, isInconsistent, note } from './switch';
+import { holdPort } from '../protocols/mst';
+import { contactSoon, drain, isInconsistent, note } from './switch';
 import type { BridgePort, Copy, Due, Process, World } from './network-state';
 
 /** Microseconds for which such a BPDU counts: as long as a bridge of the kind keeps what it heard. */
@@ -37,7 +38,11 @@ export function receiveMismatched(w: World, bp: BridgePort, copy: Copy, frame: F
 
 function turned(w: World, bp: BridgePort, vlan: number): void {
   const process = bp.node.byVlan.get(vlan);
-  if (process) note(w, process, bp.number);
+  if (process) {
+    if (process.engine.kind === 'mst') holdPort(process.engine.bridge, bp.number, isInconsistent(bp, process));
+    note(w, process, bp.number);
+    drain(w, process);
+  }
   w.changed.add(vlan);
   contactSoon(w);
 }

@@ -1,3 +1,3 @@
 /** What other rooms use of simulation. */
-export { advance, rehearse, rehearsing, roleNow, startRehearsal, traceOf } from './run';
+export { advance, rehearse, rehearsing, roleNow, startRehearsal, stateNow, traceOf } from './run';
 export { eventWords, missingIn } from './script';

@@ -220,14 +220,27 @@ export function traceOf({ world: w }: Rehearsal, until: number, ended: Trace['en
   return { ...trace, sentence };
 }
 
-/** Role of a port in a tree now, as the solver would call it; null where it is not in the tree. */
-export function roleNow(w: World, tree: string, id: string): string | null {
+/** What the engine of a port says of it in a tree now; null where it is not in the tree. */
+function standingNow(w: World, tree: string, id: string) {
   const bp = w.bridgePorts.get(id);
   if (!bp) return null;
   for (const process of bp.node.processes) {
     const i = process.plan.trees.indexOf(tree);
     if (i < 0 || !process.plan.ports.includes(id)) continue;
-    return isInconsistent(bp, process) ? 'alternate' : (standingOf(process.engine, bp.number, i)?.role ?? null);
+    const standing = standingOf(process.engine, bp.number, i);
+    return standing && { ...standing, inconsistent: isInconsistent(bp, process) };
   }
   return null;
+}
+
+/** Role of a port in a tree now, as the solver would call it; null where it is not in the tree. */
+export function roleNow(w: World, tree: string, id: string): string | null {
+  const standing = standingNow(w, tree, id);
+  return standing?.inconsistent ? 'alternate' : (standing?.role ?? null);
+}
+
+/** State of a port in a tree now; null where it is not in the tree. */
+export function stateNow(w: World, tree: string, id: string): string | null {
+  const standing = standingNow(w, tree, id);
+  return standing?.inconsistent ? 'discarding' : (standing?.state ?? null);
 }

@@ -7,9 +7,10 @@
  * root path costs, then the ties near those that changed. Roots stay, since costs do not join or part networks.
  */
 import { forEachNeighbour, upstream } from '../network';
+import { reachesLimit } from './depth';
 import { BridgeQueue } from './queue';
 import type { TreeProblem } from './problem';
-import { roleOfPort } from './solve';
+import { roleOfPort, solveTree } from './solve';
 import type { TreeOutcome } from './outcome';
 import type { Topology } from './topology';
 
@@ -175,5 +176,7 @@ export function adjustCosts(
   const adjustment = new Adjustment(topology, problem, before);
   adjustment.ties(adjustment.costs(changedPorts));
   const { rootPathCost, rootPort, designatedPort, role } = adjustment;
-  return { rank: before.rank, root: before.root, rootPathCost, rootPort, designatedPort, role };
+  const outcome = { rank: before.rank, root: before.root, rootPathCost, rootPort, designatedPort, role };
+  // A way that became longer than a root's word goes takes others with it.
+  return reachesLimit(topology, outcome, problem.reach) ? solveTree(topology, problem) : outcome;
 }

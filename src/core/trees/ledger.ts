@@ -6,6 +6,7 @@ import { comparePriorityVector, compareBridgeId, decidingPart } from '../standar
 import { treeOnSwitch } from './many';
 import type { SolvedDesign, SolvedTree } from './solved';
 import { roleAt, rootsOf } from './state';
+import { depthSentence } from './depth-sentences';
 import * as say from './sentences';
 import { heldIn } from './untagged';
 import type { Candidate, Contest, Ledger } from './candidates';
@@ -141,9 +142,12 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
     const contest = rootPortContest(reader, bridge);
     return { sentence: say.rootPortSentence(reader, bridge, contest), contests: [contest, lan] };
   }
-  if (role === 'designated' || role === 'master')
+  if (role === 'designated' || role === 'master' || role === 'disputed')
     return {
-      sentence: say.filterSentence(solved.topology, port) ?? say.designatedSentence(reader, port, lan),
+      sentence:
+        depthSentence(reader, port) ??
+        say.filterSentence(solved.topology, port) ??
+        say.designatedSentence(reader, port, lan),
       contests: [lan],
     };
   const contests = of.outcome.root[bridge] === bridge ? [lan] : [lan, rootPortContest(reader, bridge)];

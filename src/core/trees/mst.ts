@@ -8,6 +8,8 @@
  */
 import { portsOnLan, regionOf, upstream } from '../network';
 import { MAX_HOPS } from '../standard';
+import { reachesLimit, withSpent } from './depth';
+import { reachByHops } from './reach';
 import type { CistProblem, TreeProblem } from './problem';
 import { claimLans, rankBridges, rolesOf, solveTree } from './solve';
 import { ROLE } from './outcome';
@@ -51,6 +53,37 @@ const senderComparator =
 
 /** Solves the CIST. `rootPathCost` of the outcome is the cost of the whole way, external and internal parts added up. */
 export function solveCist(topology: Topology, problem: CistProblem): CistOutcome {
+  const outcome = solveWithin(topology, problem, null);
+  const hops = reachByHops(topology.design);
+  const least = hops.map((most, b) => Math.min(most, problem.reach[b]!));
+  return reachesLimit(topology, outcome, least) ? solveWithin(topology, problem, hops) : outcome;
+}
+
+/** Bridges that the word of a root has gone over: outside of regions since the root, inside since the regional root. */
+class Crossings {
+  private readonly age: Int32Array;
+  private readonly depth: Int32Array;
+  constructor(
+    bridges: number,
+    private readonly reach: Int32Array,
+    private readonly hops: Int32Array | null,
+  ) {
+    this.age = new Int32Array(bridges);
+    this.depth = new Int32Array(bridges);
+  }
+  /** Whether it ends at a bridge. */
+  ends(inside: boolean, bridge: number, root: number, regionalRoot: number): boolean {
+    if (!this.hops) return false;
+    return inside ? this.depth[bridge]! >= this.hops[regionalRoot]! : this.age[bridge]! >= this.reach[root]!;
+  }
+  cross(inside: boolean, from: number, to: number): void {
+    this.age[to] = this.age[from]! + (inside ? 0 : 1);
+    this.depth[to] = inside ? this.depth[from]! + 1 : 0;
+  }
+}
+
+/** `hops`: most bridges inside a region, by regional root; null where neither they nor ages are a limit. */
+function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array | null): CistOutcome {
   const { lanStart, lanPorts, portBridge, lanCount } = topology;
   const { bridgeTakesPart, portTakesPart, portCost, internalCost, region, portRestricted } = problem;
   const bridges = bridgeTakesPart.length;
@@ -62,6 +95,8 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const settled = new Uint8Array(bridges);
   const queue = new VectorQueue();
+  const way = new Crossings(bridges, problem.reach, hops);
+  const spent = new Set<number>();
   const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort });
 
   const settle = (bridge: number) => {
@@ -75,6 +110,10 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
       const other = portBridge[receiver]!;
       if (settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const inside = regionIn(problem, bridge) === regionIn(problem, other);
+      if (way.ends(inside, bridge, root[bridge]!, regionalRoot[bridge]!)) {
+        spent.add(lan);
+        continue;
+      }
       const step = inside ? internalCost[receiver]! : portCost[receiver]!;
       const ext = inside ? external[bridge]! : external[bridge]! + step;
       const regional = inside ? regionalRoot[bridge]! : other;
@@ -90,6 +129,7 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
       internal[other] = int;
       rootPathCost[other] = rootPathCost[bridge]! + step;
       rootPort[other] = receiver;
+      way.cross(inside, bridge, other);
       if (better < 0) queue.push(other, ext, rank[regional]!, int, rank[other]!);
     }
   };
@@ -102,15 +142,10 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
     for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
   }
   const lanRegion = designatedPort.map((port) => (port < 0 ? -1 : region[portBridge[port]!]!));
-  return {
-    rank,
-    root,
-    rootPathCost,
-    rootPort,
-    designatedPort,
-    role: rolesOf(topology, problem, rootPort, designatedPort),
-    cist: { external, internal, regionalRoot, region, lanRegion },
-  };
+  const role = rolesOf(topology, problem, rootPort, designatedPort);
+  const cist = { external, internal, regionalRoot, region, lanRegion };
+  const outcome = { rank, root, rootPathCost, rootPort, designatedPort, role, cist };
+  return spent.size > 0 ? { ...withSpent(topology, problem, outcome, [...spent]), cist } : outcome;
 }
 
 /** 1 for every port of an MST bridge whose LAN is of its own region; ports that are down count as inside. */
@@ -174,6 +209,14 @@ export function solveInstance(topology: Topology, problem: TreeProblem, cist: Ci
   const { portLan, portBridge } = topology;
   const outcome = solveTree(topology, problem);
   const role = outcome.role.slice();
+  for (const lan of cist.spent ?? []) {
+    // What disputes the CIST from outside the region disputes every instance.
+    const port = cist.designatedPort[lan]!;
+    const { region } = cist.cist;
+    const own = region[portBridge[port]!]!;
+    const outside = portsOnLan(topology, lan).some((p) => p !== port && region[portBridge[p]!] !== own);
+    if (cist.role[port] === ROLE.disputed && outside && role[port] === ROLE.designated) role[port] = ROLE.disputed;
+  }
   for (let port = 0; port < role.length; port++) {
     if (problem.portTakesPart[port] || portLan[port]! < 0 || !problem.bridgeTakesPart[portBridge[port]!]) continue;
     // The LAN is another region's: the CIST root port leads out of the region, the others stay cut as there.

@@ -1,10 +1,20 @@
 /** What solving a tree gives: roles of ports, roots and root path costs, by index. */
 
-export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled', 'master'] as const;
+/** `disputed`: designated, and discarding, since the far end takes no notice and forwards (disputed, 802.1Q-2018 clause 13.27). */
+export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled', 'master', 'disputed'] as const;
 
 export type Role = (typeof ROLES)[number];
 
-export const ROLE = { none: 0, root: 1, designated: 2, alternate: 3, backup: 4, disabled: 5, master: 6 } as const;
+export const ROLE = {
+  none: 0,
+  root: 1,
+  designated: 2,
+  alternate: 3,
+  backup: 4,
+  disabled: 5,
+  master: 6,
+  disputed: 7,
+} as const;
 
 /** Whether a port of this role passes frames once everything has settled. */
 export const forwardsRole = (role: number | undefined): boolean =>
@@ -22,6 +32,8 @@ export interface TreeOutcome {
   readonly designatedPort: Int32Array;
   /** Index into `ROLES` by port. */
   readonly role: Uint8Array;
+  /** LANs on which the word of the root is too old, or has no hop left, for all but its sender; absent where there are none. */
+  readonly spent?: readonly number[];
   /** Of the CIST only. */
   readonly cist?: CistPart;
 }

@@ -38,7 +38,11 @@ export function sheetLinks({ topology, problem }: SolvedTree): SheetLink[] {
 /** The right answer for an end. */
 export function endAnswer({ outcome }: SolvedTree, port: number): EndAnswer {
   const role = outcome.role[port];
-  return role === ROLE.root || role === ROLE.master ? 'root' : role === ROLE.designated ? 'designated' : 'blocked';
+  return role === ROLE.root || role === ROLE.master
+    ? 'root'
+    : role === ROLE.designated || role === ROLE.disputed
+      ? 'designated'
+      : 'blocked';
 }
 
 /** Keys of answers that are right and wrong: `root`, `cost <switch>`, `port <switch>`, `end <port>`. */

@@ -9,6 +9,7 @@ import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import type { Topology } from './topology';
 import { restrictedPorts } from './guards';
+import { reachByAge, reachByHops } from './reach';
 import { heldAlone, heldIn } from './untagged';
 
 export interface TreeProblem {
@@ -23,6 +24,8 @@ export interface TreeProblem {
   /** In the CIST the external cost; in an MST instance the internal one. */
   readonly portCost: Float64Array;
   readonly portId: Int32Array;
+  /** Most bridges that the word of each as a root goes over: by the maximum age, in an instance by the hops. */
+  readonly reach: Int32Array;
   /** 1 for a port that may not become root port (root guard); absent where every port may. */
   readonly portRestricted?: Uint8Array;
 }
@@ -154,6 +157,7 @@ function settings(
     special.some((o) => o.field === field) ? array.slice() : array;
   const restricted = restrictedPorts(topology);
   const result = {
+    reach: reachByAge(topology.design),
     bridgePriority: copied(common, 'bridgePriority'),
     portCost: copied(portCost, 'portCost'),
     portId: copied(topology.portId, 'portId'),
@@ -238,6 +242,7 @@ export function instanceProblems(
   const overrides = overridesBy(topology, 'instance');
   const common = commonPriorities(topology);
   const internalCost = internalCosts(topology);
+  const reach = reachByHops(design);
   // Instances that exist on the same bridges share the arrays that say so.
   const takingPart = new Map<string, Pick<TreeProblem, 'bridgeTakesPart' | 'portTakesPart'>>();
   return new Map(
@@ -252,7 +257,7 @@ export function instanceProblems(
           portTakesPart: Uint8Array.from(ports, (_, p) => (has[portBridge[p]!] && inRegion[p] ? 1 : 0)),
         });
       const special = overrides.get(instance) ?? [];
-      return [instance, { ...takingPart.get(key)!, ...settings(topology, common, special, internalCost) }];
+      return [instance, { ...takingPart.get(key)!, ...settings(topology, common, special, internalCost), reach }];
     }),
   );
 }

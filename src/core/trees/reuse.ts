@@ -45,7 +45,7 @@ export class Reuse {
     if (before.portRestricted && now.portRestricted) {
       if (this.changed(before.portRestricted, now.portRestricted)?.length !== 0) return null;
     } else if (before.portRestricted ?? now.portRestricted) return null;
-    for (const field of ['bridgeTakesPart', 'bridgePriority', 'portTakesPart', 'portId'] as const)
+    for (const field of ['bridgeTakesPart', 'bridgePriority', 'portTakesPart', 'portId', 'reach'] as const)
       if (this.changed(before[field], now[field])?.length !== 0) return null;
     return this.changed(before.portCost, now.portCost);
   }
@@ -59,6 +59,7 @@ export class Reuse {
 export function costIsIdle(topology: Topology, problem: TreeProblem, outcome: TreeOutcome, port: number): boolean {
   const lan = topology.portLan[port]!;
   const bridge = topology.portBridge[port]!;
+  if (outcome.spent) return false;
   if (lan < 0 || !problem.portTakesPart[port] || problem.portRestricted?.[port]) return true;
   if (outcome.rootPort[bridge] === port) return false;
   const from = topology.portBridge[outcome.designatedPort[lan]!]!;

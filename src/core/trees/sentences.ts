@@ -6,6 +6,7 @@ import type { RootWords } from '../messages';
 import type { Port } from '../design';
 import { comparePriorityVector, numberToMac } from '../standard';
 import type { Candidate, Contest, TreeReader } from './candidates';
+import { tooDeepSentences } from './depth-sentences';
 import { loopingPorts } from './loops';
 import type { Role } from './outcome';
 import type { SolvedTree } from './solved';
@@ -26,6 +27,10 @@ function electionWords(reader: TreeReader, contest: Contest): RootWords {
 }
 
 export function treeSentence(reader: TreeReader, contests: readonly Contest[]): string {
+  return [rootsSentence(reader, contests), ...tooDeepSentences(reader)].join(' ');
+}
+
+function rootsSentence(reader: TreeReader, contests: readonly Contest[]): string {
   const [largest] = contests;
   if (!largest) return say['no-switch']();
   const root = electionWords(reader, largest);

@@ -6,6 +6,7 @@
  * designated there, since no later one has a better vector; what it offers is weighed by the other bridges of the LAN.
  * A cost is at least 1, so every offer that could improve a bridge is made before the bridge settles.
  */
+import { reachesLimit, withOthers, withSpent } from './depth';
 import { BridgeQueue } from './queue';
 import type { Topology } from './topology';
 import type { TreeProblem } from './problem';
@@ -63,6 +64,13 @@ export function claimLans(
 
 /** Solves one tree. Deterministic; the same problem gives the same outcome. */
 export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome {
+  const outcome = solveWithin(topology, problem, null);
+  // Most networks are nowhere near as deep as a root's word goes: they are solved without counting.
+  return reachesLimit(topology, outcome, problem.reach) ? solveWithin(topology, problem, problem.reach) : outcome;
+}
+
+/** `reach`: null where it is no limit. */
+function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array | null): TreeOutcome {
   const { lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
   const { bridgeTakesPart, portTakesPart, portCost, portId, portRestricted } = problem;
   const bridges = bridgeTakesPart.length;
@@ -74,6 +82,8 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const settled = new Uint8Array(bridges);
   const queue = new BridgeQueue(bridges);
+  const depth = new Int32Array(bridges);
+  const spent: number[] = [];
 
   const settle = (bridge: number) => {
     settled[bridge] = 1;
@@ -81,6 +91,7 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
   };
 
   const offer = (bridge: number, port: number, lan: number) => {
+    if (reach && depth[bridge]! >= reach[root[bridge]!]!) return void spent.push(lan);
     for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
       const receiver = lanPorts[i]!;
       const other = portBridge[receiver]!;
@@ -91,6 +102,7 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
       root[other] = root[bridge]!;
       rootPathCost[other] = cost;
       rootPort[other] = receiver;
+      depth[other] = depth[bridge]! + 1;
       if (cost < best) queue.push(other, cost, rank[other]!);
     }
   };
@@ -112,14 +124,10 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
     settle(candidate);
     for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
   }
-  return {
-    rank,
-    root,
-    rootPathCost,
-    rootPort,
-    designatedPort,
-    role: rolesOf(topology, problem, rootPort, designatedPort),
-  };
+  const role = rolesOf(topology, problem, rootPort, designatedPort);
+  const outcome = { rank, root, rootPathCost, rootPort, designatedPort, role };
+  const refused = withOthers(topology, problem, spent);
+  return refused.length > 0 ? withSpent(topology, problem, outcome, refused) : outcome;
 }
 
 /** Role of a port that is up (root, designated, backup or alternate), once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */

@@ -78,7 +78,10 @@ function solvePlain(all: Topology, lenders: ReadonlyMap<string, SolvedTree> | nu
     const telling = costs?.filter((port) => !costIsIdle(topology, problem, lender!.outcome, port));
     if (telling?.length === 0) return { trees, problem, topology, outcome: lender!.outcome };
     solvedCount++;
-    const outcome = telling ? adjustCosts(topology, problem, lender!.outcome, telling) : solveTree(topology, problem);
+    const outcome =
+      telling && !lender!.outcome.spent
+        ? adjustCosts(topology, problem, lender!.outcome, telling)
+        : solveTree(topology, problem);
     return { trees, problem, topology, outcome: holding(outcome, held) };
   });
   return { solutions, solvedCount };
@@ -120,6 +123,7 @@ export function settledState(role: Role): PortState {
       return 'forwarding';
     case 'alternate':
     case 'backup':
+    case 'disputed':
       return 'discarding';
     case 'none':
     case 'disabled':
@@ -133,7 +137,7 @@ export const roleAt = (solved: SolvedTree, port: number): Role => ROLES[solved.o
 export function blockedPorts(solved: SolvedTree): number[] {
   const cuts: number[] = [];
   solved.outcome.role.forEach((role, port) => {
-    if (role === ROLE.alternate || role === ROLE.backup) cuts.push(port);
+    if (role === ROLE.alternate || role === ROLE.backup || role === ROLE.disputed) cuts.push(port);
   });
   return cuts;
 }

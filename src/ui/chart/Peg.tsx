@@ -10,6 +10,7 @@ export const ROLE_LETTER: Record<Role, string> = {
   alternate: 'A',
   backup: 'B',
   master: 'M',
+  disputed: 'D',
   disabled: '',
   none: '',
 };
@@ -18,6 +19,7 @@ export const ROLE_LETTER: Record<Role, string> = {
 const LETTER_PATH: Partial<Record<Role, string>> = {
   root: 'M-2.3 3.7V-3.7H0.6A2 2 0 0 1 0.6 0.5H-2.3M0.5 0.5L2.8 3.7',
   designated: 'M-2.6 3.7V-3.7H-0.4A3.7 3.7 0 0 1 -0.4 3.7Z',
+  disputed: 'M-2.6 3.7V-3.7H-0.4A3.7 3.7 0 0 1 -0.4 3.7Z',
   alternate: 'M-3 3.7L0 -3.7L3 3.7M-1.9 1.2H1.9',
   master: 'M-3.2 3.7V-3.7L0 0.6L3.2 -3.7V3.7',
   backup: 'M-2.4 0V-3.7H0.5A1.8 1.8 0 0 1 0.5 0H-2.4V3.7H0.8A1.8 1.8 0 0 0 0.8 0',
@@ -52,6 +54,7 @@ function PegShape({ role }: { role: Role | 'port' }) {
       return <rect className={styles.pegShape} x={-7} y={-7} width={14} height={14} />;
     case 'alternate':
     case 'backup':
+    case 'disputed':
       return <circle className={styles.pegShape} r={7.5} />;
     case 'disabled':
       return <path className={styles.pegShape} d="M-4 -4L4 4M4 -4L-4 4" />;

@@ -29,6 +29,7 @@ const FRAMES: Record<Role, PortStands['frames']> = {
   master: 'pass',
   alternate: 'blocked',
   backup: 'blocked',
+  disputed: 'blocked',
   disabled: 'down',
   none: 'outside',
 };

@@ -17,6 +17,13 @@ export const ledgerSamples: Samples<typeof ledgerMessages> = {
   ],
   'regional-roots': [[{ count: 2, root }]],
   'several-roots': [[{ count: 3, root }]],
+  'too-deep': [
+    [{ root: 'core-east', limit: 20, first: 'Gate', age: true }],
+    [{ root: 'core-east', limit: 19, first: 'Gate', age: false }],
+  ],
+  'too-deep-classic': [[{ root: 'core-east', limit: 18, first: 'Gate' }]],
+  'word-too-old': [[{ limit: 20, age: true, disputed: true }], [{ limit: 19, age: false, disputed: false }]],
+  'receives-too-old': [[{ from: 'gate', limit: 20, age: true }]],
   'switch-off': [[{ name: 'Gate' }]],
   'no-vlan-on-switch': [[{ name: 'Gate' }]],
   'no-instance-on-switch': [[{ name: 'Gate', instance: 2 }]],

@@ -14,7 +14,7 @@ export interface EndOutcome {
   readonly states: readonly MemberState[];
   /** Whom it takes for its partner; null where none of its members can join with anybody. */
   readonly partner: Partner | null;
-  /** Whom that one takes instead; null where it takes this end, or nobody. */
+  /** Whom that one takes instead; null where it takes this end, or none. */
   readonly elsewhere: Partner | null;
   /** Whether this end decides which members wait. */
   readonly decides: boolean;

@@ -113,6 +113,9 @@ export function createBridge(settings: BridgeSettings, ports: readonly PortSetti
   return b;
 }
 
+/** Whether a follower looks at the others now: a designated port only until it has agreed. */
+const waits = ({ role, agree, proposed }: TreePort): boolean => role !== 'Designated' || proposed || !agree;
+
 /** Steps of the machines that look at a port alone, before roles are selected. */
 function hearingSteps(b: MstBridge, p: Port): number {
   let moves = 0;
@@ -140,7 +143,7 @@ function actingSteps(b: MstBridge, p: Port): number {
     while (topologyChangeStep(b, tp)) all++;
     if (moves === 0) continue;
     wake(b, p);
-    for (const other of b.trees[t]!.followers) wake(b, other.port);
+    for (const other of b.trees[t]!.followers) if (waits(other)) wake(b, other.port);
     all += moves;
   }
   return all;
@@ -232,9 +235,18 @@ export function setPortsEnabled(b: MstBridge, numbers: readonly number[], enable
     const p = b.byNumber[number];
     if (!p || p.portEnabled === enabled) continue;
     p.portEnabled = enabled;
-    p.loopInconsistent = p.atBorder = false;
+    p.loopInconsistent = p.atBorder = p.heldBack = false;
     wake(b, p);
   }
+  settle(b);
+}
+
+/** Holds a port back, or lets it go: see `heldBack`. */
+export function holdPort(b: MstBridge, number: number, held: boolean): void {
+  const p = b.byNumber[number];
+  if (!p || p.heldBack === held) return;
+  p.heldBack = held;
+  wake(b, p);
   settle(b);
 }
 

@@ -1,5 +1,15 @@
 /** What other rooms use of protocols/mst. */
-export { addPort, createBridge, hearBpdu, setBridge, setPort, setPortsEnabled, settleAll, tickBridge } from './bridge';
+export {
+  addPort,
+  createBridge,
+  hearBpdu,
+  holdPort,
+  setBridge,
+  setPort,
+  setPortsEnabled,
+  settleAll,
+  tickBridge,
+} from './bridge';
 export { receiveAgain } from './repeated-messages';
 export type { BridgeSettings, PortSettings } from './settings';
 export { Port, TreePort } from './variables';

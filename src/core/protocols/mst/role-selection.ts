@@ -188,8 +188,9 @@ function updateMaster(b: MstBridge, index: number): void {
   }
 }
 
-const waitsForOthers = ({ selectedRole }: TreePort): boolean =>
-  selectedRole !== 'Designated' && selectedRole !== 'Disabled';
+/** A designated port waits for the others to be in sync only where it agrees. */
+const waitsForOthers = ({ settings: { version } }: MstBridge, { selectedRole }: TreePort): boolean =>
+  selectedRole === 'Designated' ? version >= 3 : selectedRole !== 'Disabled';
 
 /** One transition of a tree's machine; false when nothing moves it. */
 export function roleSelectionStep(b: MstBridge, index: number): boolean {
@@ -207,7 +208,7 @@ export function roleSelectionStep(b: MstBridge, index: number): boolean {
   for (const p of b.ports) {
     const tp = p.trees[index]!;
     tp.selected = true;
-    if (waitsForOthers(tp)) tree.followers.push(tp);
+    if (waitsForOthers(b, tp)) tree.followers.push(tp);
   }
   // Instances follow the CIST at the border: what moved there moves them.
   if (index === 0)

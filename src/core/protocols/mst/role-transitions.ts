@@ -10,7 +10,7 @@ import {
   setReRootTree,
   setSyncTree,
 } from './procedures';
-import type { MstBridge, TreePort } from './variables';
+import type { MstBridge, Port, TreePort } from './variables';
 
 interface Rule {
   readonly name: string;
@@ -105,8 +105,10 @@ const mustStop = (tp: TreePort) => (mustWait(tp) || tp.disputed || !cistAllows(t
  * At the border of its region an instance does no more than the CIST: what the CIST stops there could close a loop over
  * the outside in an instance too, which hears nothing of the outside itself.
  */
+const instancesFollow = ({ trees, infoInternal, atBorder }: Port): boolean =>
+  trees[0]!.infoIs === 'Received' ? !infoInternal : atBorder;
 const cistAllows = ({ tree, port }: TreePort, step: 'learn' | 'forward') =>
-  tree === 0 || !port.atBorder || port.trees[0]![step];
+  tree === 0 || !instancesFollow(port) || port.trees[0]![step];
 
 const DESIGNATED: readonly Rule[] = [
   {

@@ -11,8 +11,8 @@ function flagsOf(tp: TreePort, role: FlagRole): number {
     (tp.tcWhile !== 0 ? FLAG.topologyChange : 0) |
     (tp.proposing ? FLAG.proposal : 0) |
     roleFlags(role) |
-    (tp.learning ? FLAG.learning : 0) |
-    (tp.forwarding ? FLAG.forwarding : 0) |
+    (tp.learning && !tp.port.heldBack ? FLAG.learning : 0) |
+    (tp.forwarding && !tp.port.heldBack ? FLAG.forwarding : 0) |
     (tp.agree ? FLAG.agreement : 0)
   );
 }

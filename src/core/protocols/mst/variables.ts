@@ -127,6 +127,8 @@ export class Port extends PortTimers {
   /** Holds the port back instead of letting what it heard age out into a designated role: loop guard. */
   loopGuard = false;
   loopInconsistent = false;
+  /** Held by its switch for a reason outside of spanning tree: no frame passes, and what it says does not claim that one does. */
+  heldBack = false;
   enableBPDUrx = true;
   enableBPDUtx = true;
   mcheck = false;
@@ -206,7 +208,7 @@ export interface BridgeTree {
   rootTimes: Times;
   /** Its roles are to be selected again. */
   asked: boolean;
-  /** Ports whose roles wait for what others do: all but designated and disabled ones. */
+  /** Ports whose roles wait for what others do: all but disabled ones, and designated ones that do not agree. */
   followers: TreePort[];
 }
 

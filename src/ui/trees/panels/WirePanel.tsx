@@ -35,7 +35,7 @@ export function WirePanel({ focus, link, whole = false }: Props) {
   const near = portIndex.get(focus);
   const far = near === undefined ? null : farOf(solved, near);
   const ends = near === undefined ? [] : [near, ...(far?.kind === 'port' ? [far.index] : [])];
-  const isCut = (port: number) => ['alternate', 'backup'].includes(roleAt(of, port));
+  const isCut = (port: number) => ['alternate', 'backup', 'disputed'].includes(roleAt(of, port));
   const explained = (whole ? ends.find(isCut) : undefined) ?? near;
   const ledger = useMemo(
     () => (explained === undefined ? null : explainPort(solved, of, explained)),

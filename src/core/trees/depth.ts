@@ -1,0 +1,83 @@
+/**
+ * How far the word of a root goes. Each bridge counts a message one second older (802.1D-2004 clause 17.21.23), and in a
+ * region one hop shorter (802.1Q-2018 clause 13.26.23); what is older than the root's maximum age, or has no hop left, is
+ * not taken in. Bridges beyond that form a tree of their own. Where the two meet, each end of the LAN is designated: the
+ * one that is nearer to the better root receives BPDUs of a worse bridge that forwards, and discards (disputed, clause 13.29.13).
+ */
+import { portsOnLan } from '../network';
+import type { TreeProblem } from './problem';
+import { ROLE } from './outcome';
+import type { TreeOutcome } from './outcome';
+import { isClassic } from './reach';
+import type { Topology } from './topology';
+
+/** How many bridges each one lies away from its root, by its way there. */
+export function depthsOf({ portLan, portBridge }: Topology, { rootPort, designatedPort }: TreeOutcome): Int32Array {
+  const depth = new Int32Array(rootPort.length).fill(-1);
+  const way: number[] = [];
+  for (let start = 0; start < depth.length; start++) {
+    let b = start;
+    for (; depth[b]! < 0; b = portBridge[designatedPort[portLan[rootPort[b]!]!]!]!) {
+      if (rootPort[b]! < 0) {
+        depth[b] = 0;
+        break;
+      }
+      way.push(b);
+    }
+    for (let next = depth[b]!; way.length > 0;) depth[way.pop()!] = ++next;
+  }
+  return depth;
+}
+
+/** Whether some bridge is so deep that its word may go no further. */
+export function reachesLimit(topology: Topology, outcome: TreeOutcome, reach: Int32Array): boolean {
+  let least = Infinity;
+  for (const most of reach) if (most < least) least = most;
+  // No bridge is deeper than there are others.
+  if (reach.length - 1 < least) return false;
+  const depth = depthsOf(topology, outcome);
+  for (let b = 0; b < depth.length; b++)
+    if (outcome.root[b]! >= 0 && depth[b]! >= reach[outcome.root[b]!]!) return true;
+  return false;
+}
+
+/**
+ * An outcome with its `spent` LANs: those on which no other port accepts what the designated port says. Its port is disputed, and
+ * of the others there the best is designated among themselves.
+ */
+export function withSpent(
+  topology: Topology,
+  problem: Pick<TreeProblem, 'portTakesPart' | 'portId'>,
+  outcome: TreeOutcome,
+  spent: readonly number[],
+): TreeOutcome {
+  const role = outcome.role.slice();
+  const { design, portBridge } = topology;
+  const rapid = (port: number) => !isClassic(design, design.switches[portBridge[port]!]!);
+  const order = (a: number, b: number) => {
+    const [x, y] = [portBridge[a]!, portBridge[b]!];
+    return (
+      outcome.rank[outcome.root[x]!]! - outcome.rank[outcome.root[y]!]! ||
+      outcome.rootPathCost[x]! - outcome.rootPathCost[y]! ||
+      outcome.rank[x]! - outcome.rank[y]! ||
+      problem.portId[a]! - problem.portId[b]!
+    );
+  };
+  for (const lan of spent) {
+    const from = outcome.designatedPort[lan]!;
+    const others = [...portsOnLan(topology, lan)].filter((p) => p !== from && problem.portTakesPart[p]);
+    const [best, ...rest] = others.sort(order);
+    if (best === undefined) continue;
+    role[best] = ROLE.designated;
+    for (const p of rest) role[p] = portBridge[p] === portBridge[best] ? ROLE.backup : ROLE.alternate;
+    if (rapid(from) && rapid(best)) role[from] = ROLE.disputed;
+  }
+  return { ...outcome, role, spent };
+}
+
+/** LANs on which others than the designated port are, of those that are given. */
+export const withOthers = (
+  topology: Topology,
+  { portTakesPart }: Pick<TreeProblem, 'portTakesPart'>,
+  lans: readonly number[],
+): number[] => lans.filter((lan) => [...portsOnLan(topology, lan)].filter((p) => portTakesPart[p]).length > 1);
