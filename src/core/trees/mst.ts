@@ -86,15 +86,14 @@ class Crossings {
 function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array | null): CistOutcome {
   const { lanStart, lanPorts, portBridge, lanCount } = topology;
   const { bridgeTakesPart, portTakesPart, portCost, internalCost, region, portRestricted } = problem;
-  const bridges = bridgeTakesPart.length;
+  const { length: bridges } = bridgeTakesPart;
   const none = () => new Int32Array(bridges).fill(-1);
-  const unreached = () => new Float64Array(bridges).fill(Infinity);
+  const far = () => new Float64Array(bridges).fill(Infinity);
   const { order, rank } = rankBridges(topology, problem);
   const [root, regionalRoot, rootPort] = [none(), none(), none()];
-  const [rootPathCost, external, internal] = [unreached(), unreached(), unreached()];
+  const [rootPathCost, external, internal] = [far(), far(), far()];
   const designatedPort = new Int32Array(lanCount).fill(-1);
-  const settled = new Uint8Array(bridges);
-  const queue = new VectorQueue();
+  const [settled, queue] = [new Uint8Array(bridges), new VectorQueue()];
   const way = new Crossings(bridges, problem.reach, hops);
   const spent = new Set<number>();
   const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort });
@@ -114,8 +113,8 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
         spent.add(lan);
         continue;
       }
-      const step = inside ? internalCost[receiver]! : portCost[receiver]!;
-      const ext = inside ? external[bridge]! : external[bridge]! + step;
+      const step = (inside ? internalCost : portCost)[receiver]!;
+      const ext = external[bridge]! + (inside ? 0 : step);
       const regional = inside ? regionalRoot[bridge]! : other;
       const int = inside ? internal[bridge]! + step : 0;
       const better =
@@ -141,8 +140,8 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
     settle(candidate);
     for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
   }
-  const lanRegion = designatedPort.map((port) => (port < 0 ? -1 : region[portBridge[port]!]!));
   const role = rolesOf(topology, problem, rootPort, designatedPort);
+  const lanRegion = designatedPort.map((port) => (port < 0 ? -1 : region[portBridge[port]!]!));
   const cist = { external, internal, regionalRoot, region, lanRegion };
   const outcome = { rank, root, rootPathCost, rootPort, designatedPort, role, cist };
   return spent.size > 0 ? { ...withSpent(topology, problem, outcome, [...spent]), cist } : outcome;
