@@ -41,7 +41,7 @@ interface TooDeep {
   readonly limit: number;
   readonly age: boolean;
 }
-const tooOld = (age: boolean): string => (age ? 'are older than its maximum age' : 'have no hop left');
+const tooOld = (age: boolean): string => (age ? 'are older than the maximum age' : 'have no hop left');
 
 export const ledgerMessages = {
   'no-switch': () => 'No switch that is powered on carries this tree.',
