@@ -2,8 +2,12 @@
 import { z } from 'zod';
 import { BRIDGE_PRIORITY } from '../standard';
 import { SCRIPT_EDIT_LIMITS, limitedJson } from './json-limits';
-import { id, name, saying, stepped, vlanNumber, whole } from './values';
+import { choice, id, name, saying, stepped, vlanNumber, whole } from './values';
 import { documentMessages as say } from '../messages';
+
+/** Frames that one direction of a link can lose: BPDUs alone, LACPDUs as well, everything, or data alone. */
+export const LOST_FRAMES = ['bpdus', 'control', 'all', 'data'] as const;
+export type LostFrames = (typeof LOST_FRAMES)[number];
 
 /** Longest rehearsal, in seconds. */
 export const LONGEST_REHEARSAL = 36_000;
@@ -42,8 +46,14 @@ export const eventSchema = z.discriminatedUnion('kind', [
   }),
   /** Whatever was plugged into a port is taken out. */
   z.strictObject({ ...base, kind: z.literal('unplug'), port: id }),
-  /** BPDUs that leave this end of a link are lost; other frames pass. */
-  z.strictObject({ ...base, kind: z.literal('bpdu-loss'), link: id, from: side }),
+  /** Frames that leave this end of a link are lost, all others pass: BPDUs alone where `frames` is absent. */
+  z.strictObject({
+    ...base,
+    kind: z.literal('bpdu-loss'),
+    link: id,
+    from: side,
+    frames: choice('Lost frames', LOST_FRAMES).optional(),
+  }),
   z.strictObject({ ...base, kind: z.literal('bpdu-heal'), link: id }),
   /** Spanning tree is switched off: all ports forward, and BPDUs pass as data. */
   z.strictObject({ ...base, kind: z.literal('tree-off'), switch: id }),

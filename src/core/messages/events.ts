@@ -1,4 +1,12 @@
 /** Events of a script as they stand in its list and, with a capital, in the story of a run; by code. */
+/** Frames that one direction of a link can lose. */
+export const lostFrames = {
+  bpdus: 'BPDUs',
+  control: 'BPDUs and LACPDUs',
+  all: 'all frames',
+  data: 'data frames',
+} as const;
+
 export const eventMessages = {
   'carrier-lost': ({ link, end }: { link: string; end: string }) => `link ${link} loses carrier at end ${end} only`,
   'link-lost': ({ link }: { link: string }) => `link ${link} lost`,
@@ -16,8 +24,9 @@ export const eventMessages = {
   'rogue-plugged': ({ port, priority }: { port: string; priority: number }) =>
     `a rogue switch with priority ${priority} plugged into ${port}`,
   unplugged: ({ port }: { port: string }) => `unplugged at ${port}`,
-  'bpdus-lost': ({ link, end }: { link: string; end: string }) => `BPDUs of end ${end} of link ${link} are lost`,
-  'bpdus-pass': ({ link }: { link: string }) => `BPDUs of link ${link} pass again`,
+  'frames-lost': ({ link, end, frames }: { link: string; end: string; frames: keyof typeof lostFrames }) =>
+    `${lostFrames[frames]} of end ${end} of link ${link} are lost`,
+  'frames-pass': ({ link }: { link: string }) => `all frames of link ${link} pass again`,
   'tree-off': ({ name }: { name: string }) => `spanning tree switched off at ${name}`,
 } as const;
 

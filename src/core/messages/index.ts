@@ -11,7 +11,7 @@ export { ledgerMessages } from './ledger';
 export type { RootWords } from './ledger';
 export { bundleMessages, bundlingMessages, memberMessages } from './bundles';
 export { analysisMessages } from './analysis';
-export { eventFaultMessages, eventMessages } from './events';
+export { eventFaultMessages, eventMessages, lostFrames } from './events';
 export { fileMessages } from './files';
 export { tableMessages } from './tables';
 export { BUNDLE_COST_WORDS, BUNDLE_KIND_WORDS, MODE_WORDS, SCALE_WORDS } from './settings';

@@ -1,5 +1,5 @@
 /** The running network: switches with their processes, ports, cables and tables. Plain state; others move it. */
-import type { Bundle, Design, Port } from '../design';
+import type { Bundle, Design, Port, LostFrames } from '../design';
 import type { LacpEnd } from '../protocols/lacp';
 import type { StpBridge } from '../protocols/stp';
 import type { MstBridge, PortSettings } from '../protocols/mst';
@@ -194,9 +194,9 @@ export interface World {
   readonly bundleEnds: Map<string, BundleEnd>;
   /** Ends of hosts that bundle, by the id of the host. */
   readonly hostBundleEnds: Map<string, BundleEnd>;
-  /** Links of which one end alone has lost its light, and links on which BPDUs of one end are lost. */
+  /** Links of which one end alone has lost its light, and links on which frames of one end are lost. */
   readonly deaf: Map<string, 'a' | 'b'>;
-  readonly mute: Map<string, 'a' | 'b'>;
+  readonly mute: Map<string, { readonly from: 'a' | 'b'; readonly frames: LostFrames }>;
   readonly loops: Set<string>;
   readonly intruders: Map<string, Intruder>;
   readonly linkDelay: number;

@@ -65,9 +65,9 @@ export function eventWords(design: Design, event: ScriptEvent, root: string | nu
     case 'unplug':
       return say.unplugged({ port });
     case 'bpdu-loss':
-      return say['bpdus-lost']({ link, end: event.from });
+      return say['frames-lost']({ link, end: event.from, frames: event.frames ?? 'bpdus' });
     case 'bpdu-heal':
-      return say['bpdus-pass']({ link });
+      return say['frames-pass']({ link });
     case 'tree-off':
       return say['tree-off']({ name });
   }
@@ -234,9 +234,11 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
       w.intruders.delete(event.port);
       return refresh(w);
     case 'bpdu-loss':
-      return void w.mute.set(event.link, event.from);
+      w.mute.set(event.link, { from: event.from, frames: event.frames ?? 'bpdus' });
+      return contactSoon(w);
     case 'bpdu-heal':
-      return void w.mute.delete(event.link);
+      w.mute.delete(event.link);
+      return contactSoon(w);
     case 'tree-off':
       return treeOff(w, event.switch);
   }

@@ -39,9 +39,32 @@ const copyTo = (w: World, from: string, to: string): Copy => ({
   index: 0,
 });
 
-/** Sends copies of a frame by a way; BPDUs that leave a muted end are lost, LACPDUs are not. */
-function send(w: World, { link, end }: Way, copies: readonly Copy[], frame: Frame, index: number): void {
-  if (w.mute.size > 0 && link !== null && w.mute.get(link) === end && frame.opened.kind !== 'lacpdu') return;
+/** Whether a frame of protocols that leaves by a way is lost on its link. */
+function isLost(w: World, { link, end }: Way, { opened }: Frame): boolean {
+  const mute = link === null ? undefined : w.mute.get(link);
+  if (mute?.from !== end || mute.frames === 'data') return false;
+  return mute.frames !== 'bpdus' || opened.kind !== 'lacpdu';
+}
+
+/** Whether data that leaves a physical port is lost on its link. */
+export function losesData(w: World, from: string): boolean {
+  if (w.mute.size === 0) return false;
+  const { link, end } = w.physical.get(from)!.way;
+  const mute = link === null ? undefined : w.mute.get(link);
+  return mute?.from === end && (mute.frames === 'all' || mute.frames === 'data');
+}
+
+/** Whether data that a host sends into a physical port is lost on its link. */
+export function losesFromHost(w: World, port: string): boolean {
+  if (w.mute.size === 0) return false;
+  const { link, end } = w.physical.get(port)!.way;
+  const mute = link === null ? undefined : w.mute.get(link);
+  return mute !== undefined && mute.from !== end && (mute.frames === 'all' || mute.frames === 'data');
+}
+
+/** Sends copies of a frame by a way. */
+function send(w: World, way: Way, copies: readonly Copy[], frame: Frame, index: number): void {
+  if (w.mute.size > 0 && isLost(w, way, frame)) return;
   const at = w.now + w.linkDelay + w.processingDelay;
   for (let i = 0; i < copies.length; i++) w.queue.append(at, { kind: 'frame', copy: copies[i]!, frame, index });
 }

@@ -1,6 +1,7 @@
 'use client';
-import { linkById, portLabel } from '../../core/design';
+import { LOST_FRAMES, linkById, portLabel } from '../../core/design';
 import type { Design, Edit, ScriptEvent } from '../../core/design';
+import { lostFrames } from '../../core/messages';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
 import { Field } from '../controls/Field';
 import styles from './EventFigures.module.css';
@@ -45,7 +46,7 @@ export function EventFigures({ design, event, onChange }: Props) {
     case 'link-down':
       return <LostCarrier design={design} event={event} onChange={onChange} />;
     case 'bpdu-loss':
-      return <LostBpdus design={design} event={event} onChange={onChange} />;
+      return <LostFrames design={design} event={event} onChange={onChange} />;
     case 'flap':
       return (
         <span className={styles.eventFigures}>
@@ -113,17 +114,32 @@ function LostCarrier({ design, event, onChange }: Figures<'link-down'>) {
   );
 }
 
-function LostBpdus({ design, event, onChange }: Figures<'bpdu-loss'>) {
+function LostFrames({ design, event, onChange }: Figures<'bpdu-loss'>) {
   const [a, b] = endsOf(design, event.link);
   return (
-    <select
-      aria-label="Whose BPDUs are lost"
-      value={event.from}
-      onChange={(e) => onChange({ ...event, from: e.target.value as 'a' | 'b' })}
-    >
-      <option value="a">from {a}</option>
-      <option value="b">from {b}</option>
-    </select>
+    <span className={styles.eventFigures}>
+      <select
+        aria-label="Frames that are lost"
+        value={event.frames ?? 'bpdus'}
+        onChange={({ target: { value } }) =>
+          onChange({ ...event, frames: value === 'bpdus' ? undefined : (value as typeof event.frames) })
+        }
+      >
+        {LOST_FRAMES.map((frames) => (
+          <option key={frames} value={frames}>
+            {lostFrames[frames]}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Whose frames are lost"
+        value={event.from}
+        onChange={(e) => onChange({ ...event, from: e.target.value as 'a' | 'b' })}
+      >
+        <option value="a">from {a}</option>
+        <option value="b">from {b}</option>
+      </select>
+    </span>
   );
 }
 

@@ -26,8 +26,8 @@ function linkOffers(id: string): Offer[] {
     { name: 'Restore it', event: { kind: 'link-up', link: id } as never },
     { name: 'Fail at one end only', event: { kind: 'link-down', link: id, end: 'a' } as never },
     { name: 'Flap 5 times', event: { kind: 'flap', link: id, times: 5, every: 1 } as never },
-    { name: 'Lose BPDUs of one end', event: { kind: 'bpdu-loss', link: id, from: 'a' } as never },
-    { name: 'Let BPDUs pass again', event: { kind: 'bpdu-heal', link: id } as never },
+    { name: 'Lose frames of one end', event: { kind: 'bpdu-loss', link: id, from: 'a' } as never },
+    { name: 'Let all frames pass again', event: { kind: 'bpdu-heal', link: id } as never },
   ];
 }
 

@@ -16,8 +16,13 @@ export const eventSamples: Samples<typeof eventMessages> = {
   'hub-plugged': [[{ port: 'gate p1' }]],
   'rogue-plugged': [[{ port: 'gate p1', priority: 0 }]],
   unplugged: [[{ port: 'gate p1' }]],
-  'bpdus-lost': [[{ link, end: 'a' }]],
-  'bpdus-pass': [[{ link }]],
+  'frames-lost': [
+    [{ link, end: 'a', frames: 'bpdus' }],
+    [{ link, end: 'b', frames: 'control' }],
+    [{ link, end: 'b', frames: 'all' }],
+    [{ link, end: 'b', frames: 'data' }],
+  ],
+  'frames-pass': [[{ link }]],
   'tree-off': [[{ name: 'gate' }]],
 };
 

@@ -6,6 +6,7 @@ import { hostById, linksOfHost } from '../../design';
 import type { Probe } from '../../design';
 import { reaches } from '../carrier';
 import { passes, processOfVlan } from '../switch';
+import { losesData, losesFromHost } from '../transmit';
 import type { BridgePort, World } from '../network-state';
 import { SECOND } from '../../standard';
 
@@ -13,15 +14,15 @@ import { SECOND } from '../../standard';
 const AGEING = 300;
 const MOST_STEPS = 20_000;
 
-/** Bridge ports that a host is plugged into, where its frames pass. */
-function attachments(w: World, host: string, vlan: number): BridgePort[] {
+/** Bridge ports that a host is plugged into, where frames pass from it, or to it. */
+function attachments(w: World, host: string, vlan: number, loses: typeof losesData): BridgePort[] {
   const ports = linksOfHost(w.plan.design, host).flatMap((l) =>
     [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])),
   );
   const found = new Set<BridgePort>();
   for (const id of ports) {
     const physical = w.physical.get(id);
-    if (!physical?.carrier || physical.held) continue;
+    if (!physical?.carrier || physical.held || loses(w, id)) continue;
     const bp = physical.attached ?? physical.own;
     if (passes(w, bp, vlan)) found.add(bp);
   }
@@ -31,7 +32,7 @@ function attachments(w: World, host: string, vlan: number): BridgePort[] {
 /** Port at the far end of each cable that a frame leaves by: a bundle sends a conversation by one member. */
 function next(w: World, bp: BridgePort): BridgePort[] {
   const [out] = bp.active;
-  if (out === undefined) return [];
+  if (out === undefined || losesData(w, out)) return [];
   return reaches(w, out).flatMap((id) => {
     const physical = w.physical.get(id);
     if (!physical?.carrier || physical.held) return [];
@@ -58,9 +59,9 @@ interface Arrival {
 
 /** Sends one frame from a host to another: along what is known, or through all open ports where nothing is. */
 function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
-  const goals = new Set(attachments(w, to, vlan));
+  const goals = new Set(attachments(w, to, vlan, losesData));
   const flaps = goesRound(w, vlan);
-  const starts = attachments(w, from, vlan).slice(0, 1);
+  const starts = attachments(w, from, vlan, losesFromHost).slice(0, 1);
   let copies = 0;
   let path: readonly string[] = [];
   // Where a copy came in, and by which ports it came there.
