@@ -57,6 +57,7 @@ const SWITCHED: Readonly<Record<string, string>> = {
   bpduFilter: 'BPDU filter',
   rootGuard: 'root guard',
   loopGuard: 'loop guard',
+  tcGuard: 'topology change guard',
   individual: 'individual members',
 };
 

@@ -73,6 +73,8 @@ export const switchSchema = z.strictObject({
   forwardDelay: whole(TIMERS.forwardDelay.min, TIMERS.forwardDelay.max, (v) => say.timer('forwardDelay', v)).optional(),
   /** BPDUs that a port may send in a second, beyond the first; absent: 6. */
   holdCount: whole(TIMERS.holdCount.min, TIMERS.holdCount.max, (v) => say.timer('holdCount', v)).optional(),
+  /** Seconds after which a learned address that is not heard again is forgotten; absent: 300. */
+  ageingTime: whole(TIMERS.ageingTime.min, TIMERS.ageingTime.max, (v) => say.timer('ageingTime', v)).optional(),
   /** Seconds after which a port that its BPDU guard has shut comes back by itself; absent: never. */
   guardRecovery: whole(30, 86_400, say.recovery).optional(),
   /** Powered off. */

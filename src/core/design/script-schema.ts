@@ -55,6 +55,8 @@ export const eventSchema = z.discriminatedUnion('kind', [
     frames: choice('Lost frames', LOST_FRAMES).optional(),
   }),
   z.strictObject({ ...base, kind: z.literal('bpdu-heal'), link: id }),
+  /** A rapid switch speaks the rapid protocol at a port again and looks whom it meets there (mcheck). */
+  z.strictObject({ ...base, kind: z.literal('migration-check'), port: id }),
   /** Spanning tree is switched off: all ports forward, and BPDUs pass as data. */
   z.strictObject({ ...base, kind: z.literal('tree-off'), switch: id }),
 ]);

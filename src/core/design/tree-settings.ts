@@ -32,4 +32,6 @@ export const treeSettings = {
   rootGuard: z.boolean().optional(),
   /** Holds the port back when BPDUs stop coming, instead of opening it. */
   loopGuard: z.boolean().optional(),
+  /** Lets topology changes that come from this port go no further (restrictedTcn). */
+  tcGuard: z.boolean().optional(),
 };

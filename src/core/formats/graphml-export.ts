@@ -23,10 +23,12 @@ const TYPES: Readonly<Record<string, GraphType>> = {
   bpduFilter: 'boolean',
   rootGuard: 'boolean',
   loopGuard: 'boolean',
+  tcGuard: 'boolean',
   helloTime: 'long',
   maxAge: 'long',
   forwardDelay: 'long',
   holdCount: 'long',
+  ageingTime: 'long',
   guardRecovery: 'long',
 };
 /** What belongs to the design as a whole and is no node, port or edge. */

@@ -189,12 +189,13 @@ const sentences = {
     `Spread of hellos ${shown(value)} is not legal: a whole number of milliseconds from 0 (all at once) to 1000.`,
   times: (value: unknown) => `Number of flaps ${shown(value)} is not legal: a whole number from 1 to 1000.`,
   flapSeconds: (value: unknown) => `Time between flaps ${shown(value)} is not legal: 0.001 to 3600 seconds.`,
-  timer: (which: 'helloTime' | 'maxAge' | 'forwardDelay' | 'holdCount', value: unknown) => {
+  timer: (which: 'helloTime' | 'maxAge' | 'forwardDelay' | 'holdCount' | 'ageingTime', value: unknown) => {
     const words = {
       helloTime: 'Hello time',
       maxAge: 'Maximum age',
       forwardDelay: 'Forward delay',
       holdCount: 'Hold count',
+      ageingTime: 'Ageing time',
     };
     return `${words[which]} ${shown(value)} is not legal: a whole number from ${TIMERS[which].min} to ${TIMERS[which].max}.`;
   },

@@ -27,6 +27,7 @@ export const eventMessages = {
   'frames-lost': ({ link, end, frames }: { link: string; end: string; frames: keyof typeof lostFrames }) =>
     `${lostFrames[frames]} of end ${end} of link ${link} are lost`,
   'frames-pass': ({ link }: { link: string }) => `all frames of link ${link} pass again`,
+  'migration-check': ({ port }: { port: string }) => `${port} checks again which protocol its neighbour speaks`,
   'tree-off': ({ name }: { name: string }) => `spanning tree switched off at ${name}`,
 } as const;
 

@@ -143,6 +143,16 @@ export const GLOSSARY = {
   bpduFilter: t('BPDU filter', 'The port sends no BPDUs and ignores those it receives.'),
   rootGuard: t('root guard', 'Blocks a port while it receives superior BPDUs.', '802.1Q-2018 13.25 (restrictedRole)'),
   loopGuard: t('loop guard', 'Blocks a port that stops receiving BPDUs, instead of making it designated.'),
+  tcGuard: t(
+    'topology change guard',
+    'Topology changes that are received or begin at the port go no further.',
+    '802.1Q-2018 13.25 (restrictedTcn)',
+  ),
+  ageingTime: t(
+    'ageing time',
+    'Seconds after which a switch forgets an address that it does not see again.',
+    '802.1Q-2018 8.8.3',
+  ),
   inconsistent: t('inconsistent', 'Blocked in a VLAN because the two ends of the cable use different untagged VLANs.'),
   topologyChange: t(
     'topology change',

@@ -26,6 +26,7 @@ const classicPort = (s: PortSettings): StpPortSettings => ({
   edge: s.edge,
   loopGuard: s.loopGuard ?? false,
   rootGuard: s.restrictedRole ?? false,
+  tcGuard: s.restrictedTcn ?? false,
 });
 const classicBridge = ({ mac, trees, timers }: BridgeSettings) => ({ mac, priority: trees[0]!.priority, ...timers });
 

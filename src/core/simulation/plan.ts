@@ -182,6 +182,7 @@ export function portSettings(
     autoEdge: element.autoEdge ?? false,
     restrictedRole: element.rootGuard ?? false,
     loopGuard: element.loopGuard ?? false,
+    restrictedTcn: element.tcGuard ?? false,
     portId: process.keys.map((key) => portIdentifier(portPriorityInForce(design, element, key).value, element.number)),
     externalCost: costInForce(design, element, outer, bySpeed).value,
     internalCost: process.keys.map((key) => costInForce(design, element, key, bySpeed).value),

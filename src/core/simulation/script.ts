@@ -2,13 +2,13 @@
 import { eventFaultMessages, eventMessages as say } from '../messages';
 import { applyEdits, cableEdit, editSchema, linkById, portById, portLabel, setField, switchById } from '../design';
 import type { Design, Edit, Link, ScriptEvent } from '../design';
-import { createBridge, setPortsEnabled } from '../protocols/mst';
+import { checkMigration, createBridge, setPortsEnabled } from '../protocols/mst';
 import { SECOND, TIMERS } from '../standard';
 import { bpduFrame } from '../protocols/frames';
 import { refresh } from './build';
 import { changeDesign, changeLight } from './design-change';
 import { isRootOf, rootMacOf } from './engines';
-import { contactSoon, forgetRoots, note } from './switch';
+import { contactSoon, drain, forgetRoots, note } from './switch';
 import { deliver } from './transmit';
 import { findReceivers } from './receiver';
 import type { World } from './network-state';
@@ -68,6 +68,8 @@ export function eventWords(design: Design, event: ScriptEvent, root: string | nu
       return say['frames-lost']({ link, end: event.from, frames: event.frames ?? 'bpdus' });
     case 'bpdu-heal':
       return say['frames-pass']({ link });
+    case 'migration-check':
+      return say['migration-check']({ port });
     case 'tree-off':
       return say['tree-off']({ name });
   }
@@ -239,8 +241,20 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
     case 'bpdu-heal':
       w.mute.delete(event.link);
       return contactSoon(w);
+    case 'migration-check':
+      return checkAgain(w, event.port);
     case 'tree-off':
       return treeOff(w, event.switch);
+  }
+}
+
+/** Has every tree of a port look again whom it meets there. */
+function checkAgain(w: World, port: string): void {
+  const bp = w.physical.get(port)?.attached ?? w.bridgePorts.get(port);
+  for (const process of bp?.node.processes ?? []) {
+    if (process.engine.kind !== 'mst' || !bp) continue;
+    checkMigration(process.engine.bridge, bp.number);
+    drain(w, process);
   }
 }
 

@@ -64,4 +64,6 @@ export const TIMERS = {
   forwardDelay: { min: 4, max: 30, default: 15 },
   holdCount: { min: 1, max: 10, default: 6 },
   migrateTime: { min: 3, max: 3, default: 3 },
+  /** 802.1Q-2018 table 8-6. */
+  ageingTime: { min: 10, max: 1_000_000, default: 300 },
 } as const;

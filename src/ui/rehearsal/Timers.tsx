@@ -60,6 +60,7 @@ const OWN = [
   { field: 'maxAge', label: 'max age, s', otherwise: TIMERS.maxAge.default },
   { field: 'forwardDelay', label: 'forward delay, s', otherwise: TIMERS.forwardDelay.default },
   { field: 'holdCount', label: 'hold count', otherwise: TIMERS.holdCount.default },
+  { field: 'ageingTime', label: 'ageing, s', otherwise: TIMERS.ageingTime.default },
 ] as const;
 
 /** Timers of the switches that are selected. */
@@ -100,7 +101,9 @@ function Own() {
           );
         })}
       </div>
-      <p className="quiet small">A tree uses the timers of its root. The hold count applies to each switch.</p>
+      <p className="quiet small">
+        A tree uses the timers of its root. Hold count and ageing time apply to each switch.
+      </p>
     </section>
   );
 }

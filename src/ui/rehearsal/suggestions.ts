@@ -60,7 +60,16 @@ function portOffers(design: Design, id: string, tree: Tree | null): Offer[] {
     { name: 'Plug in a rogue switch', event: { kind: 'intruder', port: id, priority: 0 } as never },
     { name: 'Unplug it again', event: { kind: 'unplug', port: id } as never },
   ];
-  return [...(link ? linkOffers(link.id) : []), ...cost, ...(!far || 'host' in far ? plugged : [])];
+  const check: Offer = {
+    name: 'Check the protocol of its neighbour again',
+    event: { kind: 'migration-check', port: id } as never,
+  };
+  return [
+    ...(link ? linkOffers(link.id) : []),
+    ...cost,
+    ...(far && 'port' in far ? [check] : []),
+    ...(!far || 'host' in far ? plugged : []),
+  ];
 }
 
 function bundleOffers(design: Design, id: string): Offer[] {

@@ -88,7 +88,7 @@ export const documentSamples: Samples<typeof documentMessages> = {
   helloSpread: anything,
   times: anything,
   flapSeconds: anything,
-  timer: (['helloTime', 'maxAge', 'forwardDelay', 'holdCount'] as const).map((which) => [which, 0]),
+  timer: (['helloTime', 'maxAge', 'forwardDelay', 'holdCount', 'ageingTime'] as const).map((which) => [which, 0]),
   timersTogether: [['gate', 2, 40, 4]],
   recovery: anything,
   eventBeyond: [['Uplink lost', 40, 30]],

@@ -23,6 +23,7 @@ export const eventSamples: Samples<typeof eventMessages> = {
     [{ link, end: 'b', frames: 'data' }],
   ],
   'frames-pass': [[{ link }]],
+  'migration-check': [[{ port: 'gate p1' }]],
   'tree-off': [[{ name: 'gate' }]],
 };
 

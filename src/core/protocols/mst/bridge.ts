@@ -241,6 +241,15 @@ export function setPortsEnabled(b: MstBridge, numbers: readonly number[], enable
   settle(b);
 }
 
+/** mcheck: speaks the rapid protocol at a port again, for as long as no classic BPDU comes (802.1Q-2018 13.27.38). */
+export function checkMigration(b: MstBridge, number: number): void {
+  const p = b.byNumber[number];
+  if (!p) return;
+  p.mcheck = true;
+  wake(b, p);
+  settle(b);
+}
+
 /** Holds a port back, or lets it go: see `heldBack`. */
 export function holdPort(b: MstBridge, number: number, held: boolean): void {
   const p = b.byNumber[number];

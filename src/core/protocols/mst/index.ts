@@ -1,6 +1,7 @@
 /** What other rooms use of protocols/mst. */
 export {
   addPort,
+  checkMigration,
   createBridge,
   hearBpdu,
   holdPort,

@@ -1,5 +1,5 @@
 import { at, port, portOf, running, seconds, sent, settings, tell, word } from '../../../../tests/support/bridges';
-import { createBridge, setPort, setPortsEnabled } from './bridge';
+import { checkMigration, createBridge, setPortsEnabled } from './bridge';
 
 const config = word({ type: 'config', flags: 0 });
 
@@ -35,8 +35,7 @@ describe('which protocol a port speaks', () => {
     const b = running(settings(2), port(1));
     seconds(b, 3);
     tell(b, 1, config);
-    portOf(b, 1).mcheck = true;
-    setPort(b, port(1));
+    checkMigration(b, 1);
     expect([portOf(b, 1).sendRSTP, portOf(b, 1).mcheck]).toEqual([true, false]);
   });
   test('no agreement is asked of a classic neighbour: it opens by the longer timers', () => {

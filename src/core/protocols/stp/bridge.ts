@@ -23,6 +23,7 @@ function newPort(s: StpPortSettings): StpPort {
     pathCost: s.pathCost,
     edge: s.edge,
     loopGuard: s.loopGuard ?? false,
+    tcGuard: s.tcGuard ?? false,
     rootGuard: s.rootGuard ?? false,
     held: false,
     state: 'disabled',
@@ -112,6 +113,7 @@ export function setStpPort(b: StpBridge, s: StpPortSettings, now: number): void 
   p.pathCost = s.pathCost;
   p.edge = s.edge;
   p.loopGuard = s.loopGuard ?? false;
+  p.tcGuard = s.tcGuard ?? false;
   p.rootGuard = s.rootGuard ?? false;
   configurationUpdate(b);
   portStateSelection(b);

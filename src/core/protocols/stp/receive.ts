@@ -64,7 +64,7 @@ function receivedConfig(b: StpBridge, p: StpPort, m: Bpdu): StpHeard {
 /** 8.7.2: a notification arrives. */
 function receivedTcn(b: StpBridge, p: StpPort): StpHeard {
   if (!isDesignated(b, p)) return 'ignored';
-  topologyChangeDetection(b);
+  if (!p.tcGuard) topologyChangeDetection(b);
   acknowledge(b, p);
   return 'notification';
 }

@@ -11,6 +11,7 @@ export interface StpPortSettings {
   readonly edge: boolean;
   /** Holds the port back when messages stop coming, instead of letting it become designated. */
   readonly loopGuard?: boolean;
+  readonly tcGuard?: boolean;
   /** Blocks the port while it receives superior BPDUs. */
   readonly rootGuard?: boolean;
 }
@@ -30,6 +31,8 @@ export interface StpPort {
   pathCost: number;
   edge: boolean;
   loopGuard: boolean;
+  /** Topology changes from the port go no further. */
+  tcGuard: boolean;
   rootGuard: boolean;
   /** Held by a guard: by the loop guard until it hears again, by the root guard while the claim lasts. */
   held: boolean;

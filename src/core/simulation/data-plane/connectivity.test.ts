@@ -93,6 +93,20 @@ describe('contact of a pair', () => {
   });
 });
 
+test('a topology change that a guard holds back leaves addresses where they were, until they are forgotten', () => {
+  const base = square('rstp');
+  const far = { ...base, ports: base.ports.map((p) => (['a:1', 'b:1'].includes(p.id) ? { ...p, cost: 900_000 } : p)) };
+  const guarded = {
+    ...far,
+    ports: far.ports.map((p) => (['a:1', 'b:1'].includes(p.id) ? { ...p, tcGuard: true } : p)),
+    switches: far.switches.map((s) => ({ ...s, ageingTime: 20 })),
+  };
+  const lost = { kind: 'link-down', at: 5, link: 'cd' };
+  const gaps = (design: Design) => gapsOf(contact(design, 40, lost)).map((g) => g.to! - g.from);
+  expect(gaps(far).every((gap) => gap < 1e6)).toBe(true);
+  expect(gaps(guarded).map((gap) => Math.round(gap / 1e6))).toEqual([20]);
+});
+
 test('a topology change of one instance has the VLANs of that instance forgotten, and no others', () => {
   const design = square('mstp');
   design.regions = [{ id: 'r', name: 'square', revision: 1, map: { '1': '1' } }];

@@ -8,10 +8,8 @@ import { reaches } from '../carrier';
 import { passes, processOfVlan } from '../switch';
 import { losesData, losesFromHost } from '../transmit';
 import type { BridgePort, World } from '../network-state';
-import { SECOND } from '../../standard';
+import { SECOND, TIMERS } from '../../standard';
 
-/** Seconds after which an address is forgotten (802.1Q 8.8.3). */
-const AGEING = 300;
 const MOST_STEPS = 20_000;
 
 /** Bridge ports that a host is plugged into, where frames pass from it, or to it. */
@@ -42,7 +40,8 @@ function next(w: World, bp: BridgePort): BridgePort[] {
 
 const ageing = (w: World, bp: BridgePort, vlan: number): number => {
   const process = processOfVlan(w, bp.node, vlan);
-  return (process?.shortAgeing ? (process.plan.settings.timers.forwardDelay ?? 15) : AGEING) * SECOND;
+  const own = bp.node.plan.switch.ageingTime ?? TIMERS.ageingTime.default;
+  return (process?.shortAgeing ? Math.min(own, process.plan.settings.timers.forwardDelay ?? 15) : own) * SECOND;
 };
 
 /** Whether frames of a VLAN loop: tables then point back and forth, so that every frame is as good as flooded. */

@@ -11,6 +11,7 @@ const SETTINGS = [
   { field: 'bpduFilter', name: 'BPDU filter' },
   { field: 'rootGuard', name: 'root guard' },
   { field: 'loopGuard', name: 'loop guard' },
+  { field: 'tcGuard', name: 'topology change guard' },
 ] as const;
 
 /** Whether end devices are expected at a port, and which guards it carries. */
