@@ -61,6 +61,8 @@ export function asItStands(design: Design, script: Script, trace: Trace, at: num
     const event = script.events[index];
     switch (event?.kind) {
       case undefined:
+      // It leaves the network as it is.
+      case 'migration-check':
         break;
       case 'link-down':
       case 'link-up':

@@ -1,7 +1,7 @@
 /**
  * How far the word of a root goes. Each bridge counts a message one second older (802.1D-2004 clause 17.21.23), and in a
  * region one hop shorter (802.1Q-2018 clause 13.26.23); what is older than the root's maximum age, or has no hop left, is
- * not taken in. Bridges beyond that form a tree of their own. Where the two meet, each end of the LAN is designated: the
+ * not accepted. Bridges beyond that form a tree of their own. Where the two meet, each end of the LAN is designated: the
  * one that is nearer to the better root receives BPDUs of a worse bridge that forwards, and discards (disputed, clause 13.29.13).
  */
 import { portsOnLan } from '../network';
