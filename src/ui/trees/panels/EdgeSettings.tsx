@@ -4,15 +4,16 @@ import type { Bundle, Port } from '../../../core/design';
 import { useBench, useSession } from '../../session/context';
 import styles from './EdgeSettings.module.css';
 
-const SETTINGS = [
+type Switched = Pick<Port, 'edge' | 'autoEdge' | 'bpduGuard' | 'bpduFilter' | 'rootGuard' | 'loopGuard' | 'tcGuard'>;
+const SETTINGS: readonly { field: keyof Switched; name: string; short?: string }[] = [
   { field: 'edge', name: 'edge' },
   { field: 'autoEdge', name: 'auto edge' },
   { field: 'bpduGuard', name: 'BPDU guard' },
   { field: 'bpduFilter', name: 'BPDU filter' },
   { field: 'rootGuard', name: 'root guard' },
   { field: 'loopGuard', name: 'loop guard' },
-  { field: 'tcGuard', name: 'topology change guard' },
-] as const;
+  { field: 'tcGuard', name: 'topology change guard', short: 'TC guard' },
+];
 
 /** Whether end devices are expected at a port, and which guards it carries. */
 export function EdgeSettings({ element }: { element: Port | Bundle }) {
@@ -22,8 +23,8 @@ export function EdgeSettings({ element }: { element: Port | Bundle }) {
   const label = kind === 'port' ? portLabel(design, element.id) : element.name;
   return (
     <span className={styles.edgeSettings}>
-      {SETTINGS.map(({ field, name }) => (
-        <label key={field}>
+      {SETTINGS.map(({ field, name, short }) => (
+        <label key={field} title={short && name}>
           <input
             type="checkbox"
             checked={element[field] ?? false}
@@ -34,7 +35,7 @@ export function EdgeSettings({ element }: { element: Port | Bundle }) {
               ])
             }
           />{' '}
-          {name}
+          {short ?? name}
         </label>
       ))}
     </span>
