@@ -1,5 +1,6 @@
 /** Long trials of reliability, on the loopback address only. `--only NAME` runs one, `--count N` sets how often. */
 import { attempts, before, fullDisk, locked, streams } from './trouble';
+import { engines } from './engines';
 import { kills } from './kills';
 import { ROOT } from './server';
 import { deafness, largeEdit, longHistory, manyDesigns } from './size';
@@ -12,7 +13,7 @@ const value = (name: string): string | undefined => {
 };
 const count = (usual: number) => Number(value('--count') ?? usual);
 
-const TRIALS: Readonly<Record<string, () => Promise<Row | Row[]>>> = {
+const TRIALS: Readonly<Record<string, () => Row | Promise<Row | Row[]>>> = {
   before: () => before(ROOT),
   disk: fullDisk,
   locked,
@@ -24,6 +25,7 @@ const TRIALS: Readonly<Record<string, () => Promise<Row | Row[]>>> = {
   history: () => longHistory(count(20_000)),
   windows: () => dyingServer(count(100)),
   kills: () => kills(count(1000)),
+  engines: () => engines(count(2000)),
 };
 
 async function main(): Promise<void> {

@@ -1,6 +1,6 @@
 import { checkNeighbours } from '../core/editing';
 import type { Reception } from '../core/editing';
-import { formatTableFault, isNeighbourJson, readNeighbourCsv, readNeighbourJson } from '../core/formats';
+import { formatTableFault, isNeighbourJson, readNeighbourCsv, readNeighbourJson, switchNames } from '../core/formats';
 import { complain, readDesignFile, readText } from './files';
 
 function parsed(text: string): unknown {
@@ -20,12 +20,15 @@ export async function neighbours(
   const design = await readDesignFile(file);
   if (!design) return 1;
   const receptions: Reception[] = [];
-  for (const list of lists) {
+  const names = switchNames(lists);
+  for (const [i, list] of lists.entries()) {
     const text = await readText(list);
     if (text === null) return 1;
     const value = parsed(text);
     const read =
-      isNeighbourJson(value) || /^\s*[{[]/.test(text) ? readNeighbourJson(list, value) : readNeighbourCsv(list, text);
+      isNeighbourJson(value) || /^\s*[{[]/.test(text)
+        ? readNeighbourJson(list, value, names[i])
+        : readNeighbourCsv(list, text);
     for (const fault of read.ok ? read.refused : read.faults) complain(formatTableFault(fault));
     if (!read.ok) return 1;
     receptions.push(...read.receptions);

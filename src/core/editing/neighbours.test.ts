@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { applyEdits, emptyDesign, integrityFaults } from '../design';
 import type { Design } from '../design';
-import { readNeighbourCsv, readNeighbourJson } from '../formats';
+import { readNeighbourCsv, readNeighbourJson, switchNames } from '../formats';
 import { acceptFinding, checkNeighbours } from './neighbours';
 import type { Finding, Reception } from './neighbours';
 
@@ -144,6 +144,12 @@ describe('reading', () => {
         ],
       },
     };
+    expect(switchNames(['a/quay-1.json', 'b/quay-2.json', 'lldp.json'])).toEqual(['quay-1', 'quay-2', 'lldp']);
+    expect(switchNames(['site/quay-1/lldp.json', 'site\\quay-2\\lldp.json', 'lldp.json'])).toEqual([
+      'quay-1',
+      'quay-2',
+      'lldp',
+    ]);
     const read = readNeighbourJson('some/where/quay-1.json', short);
     expect(read.ok && read.receptions).toEqual([
       { from: 'quay-1', fromPort: 'p3', to: 'dock-3', toPort: 'p1', toMac: '00:00:5e:00:53:31', toBridge: true },

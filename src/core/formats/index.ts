@@ -6,7 +6,7 @@ export { exportGraphml } from './graphml-export';
 export { readGraphml } from './graphml';
 export { intakeAsDesign, intakeInto } from './intake';
 export type { Intake, TakenFile } from './intake';
-export { isNeighbourJson, readNeighbourCsv, readNeighbourJson } from './neighbours';
+export { isNeighbourJson, readNeighbourCsv, readNeighbourJson, switchNames } from './neighbours';
 export { FILE_KINDS } from './recognise';
 export type { SourceFile } from './recognise';
 export { solutionOf } from './solution';

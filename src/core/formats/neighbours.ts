@@ -16,6 +16,17 @@ export type ReadNeighbours =
 /** A file name as the name of the switch it comes from. */
 const stem = (file: string) => file.replace(/^.*[\\/]/, '').replace(/\.[^.]*$/, '');
 
+const folder = (file: string) => /([^\\/]+)[\\/][^\\/]*$/.exec(file)?.[1];
+
+/** The switch that each file comes from: named by the file, or by its folder where several files have one name. */
+export function switchNames(files: readonly string[]): string[] {
+  const stems = files.map(stem);
+  return files.map((file, i) => {
+    const shared = stems.indexOf(stems[i]!) !== stems.lastIndexOf(stems[i]!);
+    return (shared ? folder(file) : undefined) ?? stems[i]!;
+  });
+}
+
 type Plain = Record<string, unknown>;
 const isPlain = (v: unknown): v is Plain => typeof v === 'object' && v !== null && !Array.isArray(v);
 /** The two spellings differ in wrapping: what is a list of one in `json0` is bare in `json`. */
@@ -72,8 +83,8 @@ function hearingOf(from: string, at: Plain): Reception | null {
 /** Whether a JSON value looks like a list of neighbours. */
 export const isNeighbourJson = (value: unknown): boolean => isPlain(value) && 'lldp' in value;
 
-/** Neighbours that one switch prints as JSON; the file is named after the switch. */
-export function readNeighbourJson(file: string, value: unknown): ReadNeighbours {
+/** Neighbours that one switch prints as JSON; `from` is its name, that of the file where none is given. */
+export function readNeighbourJson(file: string, value: unknown, from = stem(file)): ReadNeighbours {
   const fault = (sentence: string): ReadNeighbours => ({
     ok: false,
     faults: [{ file, row: null, column: null, sentence }],
@@ -83,7 +94,7 @@ export function readNeighbourJson(file: string, value: unknown): ReadNeighbours 
   const receptions: Reception[] = [];
   const refused: TableFault[] = [];
   interfaces.forEach((at, i) => {
-    const hearing = hearingOf(stem(file), at);
+    const hearing = hearingOf(from, at);
     if (hearing) receptions.push(hearing);
     else
       refused.push({
