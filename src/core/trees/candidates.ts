@@ -104,18 +104,28 @@ export class TreeReader {
     return {
       root: this.rootId(bridge),
       rootPathCost: this.rootPathCost(bridge),
-      ...this.regional(bridge),
+      ...(this.isPlain(this.topology.portLan[port]!) ? this.alone(bridge) : this.regional(bridge)),
       designatedBridge: this.bridgeId(bridge),
       designatedPort: this.portId(port),
       receivingPort: 0,
     };
+  }
+  /** Whether the MST bridges of a LAN speak version 0 there, since a classic one is on it too. */
+  private isPlain(lan: number): boolean {
+    const { cist, designatedPort } = this.of.outcome;
+    const from = lan < 0 ? -1 : designatedPort[lan]!;
+    return cist !== undefined && from >= 0 && cist.lanRegion[lan] !== cist.region[this.topology.portBridge[from]!];
+  }
+  /** A bridge that speaks for itself, not for its region. */
+  private alone(bridge: number): Pick<PriorityVector, 'regionalRoot' | 'internalCost'> {
+    return this.regions ? { regionalRoot: this.bridgeId(bridge), internalCost: 0 } : {};
   }
   /** Cost that a port adds to what it hears from a bridge: inside a region the internal one. */
   private heardAt(port: number, offer: PriorityVector, from: number): PriorityVector {
     const bridge = this.topology.portBridge[port]!;
     const { portCost } = this.of.problem;
     const receivingPort = this.portId(port);
-    if (this.sameRegion(bridge, from)) {
+    if (this.sameRegion(bridge, from) && !this.isPlain(this.topology.portLan[port]!)) {
       const { internalCost } = this.of.problem as CistProblem;
       return { ...offer, internalCost: offer.internalCost! + internalCost[port]!, receivingPort };
     }

@@ -243,3 +243,28 @@ describe('agreement with a second, plain implementation', () => {
     );
   });
 });
+
+test('two switches of a region beside a classic one on a shared LAN are outside of the region there', () => {
+  const end = (bridge: string) => ({ bridge, port: 1, cost: 100, priority: 128 });
+  const design = designFrom(
+    ['a', 'b', 'c'].map((id, i) => ({ id, mac: `00:00:5e:00:53:0${i}`, priority: 4096 * i })),
+    [{ ends: ['a', 'b', 'c'].map(end) }],
+    'mstp',
+    [10],
+  );
+  design.regions = [{ id: 'r', name: 'r', revision: 1, map: { '1': '10' } }];
+  design.switches.forEach((s) => (s.id === 'c' ? (s.protocol = 'stp') : (s.region = 'r')));
+  const roles = (solved: SolvedDesign, tree: string) =>
+    ['a.1', 'b.1'].map((id) => roleAt(solved.byId.get(tree)!, solved.topology.portIndex.get(id)!));
+  const mixed = solveDesign(design);
+  expect([roles(mixed, 'cist'), roles(mixed, 'msti-1')]).toEqual([
+    ['designated', 'root'],
+    ['designated', 'master'],
+  ]);
+  expect(mixed.byId.get('cist')!.outcome.cist!.external[1]).toBe(100);
+  const alone = solveDesign({
+    ...design,
+    switches: design.switches.map((s) => (s.id === 'c' ? { ...s, off: true } : s)),
+  });
+  expect(roles(alone, 'msti-1')).toEqual(['designated', 'root']);
+});

@@ -59,6 +59,21 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
   return reachesLimit(topology, outcome, least) ? solveWithin(topology, problem, hops) : outcome;
 }
 
+/**
+ * 1 for every LAN on which several MST bridges are together with a classic one: all speak version 0 there, and are outside of
+ * each other's region (802.1Q-2018 clauses 13.8 and 13.32).
+ */
+function plainLans({ lanCount, portLan, portBridge }: Topology, { classic, region, portTakesPart }: CistProblem) {
+  const [old, regional] = [new Uint8Array(lanCount), new Uint8Array(lanCount)];
+  for (let port = 0; port < portLan.length; port++) {
+    const lan = portLan[port]!;
+    if (lan < 0 || !portTakesPart[port]) continue;
+    if (classic[portBridge[port]!]) old[lan] = 1;
+    if (region[portBridge[port]!]! >= 0 && regional[lan]! < 2) regional[lan]!++;
+  }
+  return old.map((is, lan) => (is && regional[lan] === 2 ? 1 : 0));
+}
+
 /** Bridges that the word of a root has gone over: outside of regions since the root, inside since the regional root. */
 class Crossings {
   private readonly age: Int32Array;
@@ -94,7 +109,7 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
   const [rootPathCost, external, internal] = [far(), far(), far()];
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const [settled, queue] = [new Uint8Array(bridges), new VectorQueue()];
-  const way = new Crossings(bridges, problem.reach, hops);
+  const [plain, way] = [plainLans(topology, problem), new Crossings(bridges, problem.reach, hops)];
   const spent = new Set<number>();
   const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort });
 
@@ -108,7 +123,7 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
       const receiver = lanPorts[i]!;
       const other = portBridge[receiver]!;
       if (settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
-      const inside = regionIn(problem, bridge) === regionIn(problem, other);
+      const inside = !plain[lan] && regionIn(problem, bridge) === regionIn(problem, other);
       if (way.ends(inside, bridge, root[bridge]!, regionalRoot[bridge]!)) {
         spent.add(lan);
         continue;
@@ -141,7 +156,7 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
     for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
   }
   const role = rolesOf(topology, problem, rootPort, designatedPort);
-  const lanRegion = designatedPort.map((port) => (port < 0 ? -1 : region[portBridge[port]!]!));
+  const lanRegion = designatedPort.map((p, lan) => (p < 0 || plain[lan] ? -1 : region[portBridge[p]!]!));
   const cist = { external, internal, regionalRoot, region, lanRegion };
   const outcome = { rank, root, rootPathCost, rootPort, designatedPort, role, cist };
   return spent.size > 0 ? { ...withSpent(topology, problem, outcome, [...spent]), cist } : outcome;

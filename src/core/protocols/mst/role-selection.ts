@@ -126,7 +126,7 @@ function roleOf(b: MstBridge, tree: BridgeTree, tp: TreePort): MachineRole {
   // On the border of the region an instance follows the CIST.
   if (tp.tree > 0 && atBorder(tp)) {
     if (cist.selectedRole === 'Root') return 'Master';
-    if (cist.selectedRole === 'Alternate' || cist.selectedRole === 'Backup') return 'Alternate';
+    if (cist.selectedRole === 'Alternate' || cist.selectedRole === 'Backup') return cist.selectedRole;
   }
   switch (tp.infoIs) {
     case 'Disabled':
