@@ -12,32 +12,48 @@ import { isClassic } from './reach';
 import type { Topology } from './topology';
 
 /** How many bridges each one lies away from its root, by its way there. */
-export function depthsOf({ portLan, portBridge }: Topology, { rootPort, designatedPort }: TreeOutcome): Int32Array {
-  const depth = new Int32Array(rootPort.length).fill(-1);
-  const way: number[] = [];
-  for (let start = 0; start < depth.length; start++) {
+function depthsOf({ portLan, portBridge }: Topology, { rootPort, designatedPort }: TreeOutcome): Int32Array {
+  const bridges = rootPort.length;
+  const depth = new Int32Array(bridges).fill(-1);
+  const way = new Int32Array(bridges);
+  for (let start = 0; start < bridges; start++) {
+    let steps = 0;
     let b = start;
-    for (; depth[b]! < 0; b = portBridge[designatedPort[portLan[rootPort[b]!]!]!]!) {
-      if (rootPort[b]! < 0) {
+    while (depth[b]! < 0) {
+      const port = rootPort[b]!;
+      if (port < 0) {
         depth[b] = 0;
         break;
       }
-      way.push(b);
+      way[steps++] = b;
+      b = portBridge[designatedPort[portLan[port]!]!]!;
     }
-    for (let next = depth[b]!; way.length > 0;) depth[way.pop()!] = ++next;
+    for (let next = depth[b]!; steps > 0;) depth[way[--steps]!] = ++next;
   }
   return depth;
 }
 
+const leasts = new WeakMap<Int32Array, number>();
+
+/** The shortest reach of all roots. */
+function leastReach(reach: Int32Array): number {
+  let least = leasts.get(reach);
+  if (least === undefined) {
+    least = Infinity;
+    for (let b = 0; b < reach.length; b++) if (reach[b]! < least) least = reach[b]!;
+    leasts.set(reach, least);
+  }
+  return least;
+}
+
 /** Whether some bridge is so deep that its word may go no further. */
 export function reachesLimit(topology: Topology, outcome: TreeOutcome, reach: Int32Array): boolean {
-  let least = Infinity;
-  for (const most of reach) if (most < least) least = most;
+  const least = leastReach(reach);
   // No bridge is deeper than there are others.
   if (reach.length - 1 < least) return false;
   const depth = depthsOf(topology, outcome);
   for (let b = 0; b < depth.length; b++)
-    if (outcome.root[b]! >= 0 && depth[b]! >= reach[outcome.root[b]!]!) return true;
+    if (depth[b]! >= least && outcome.root[b]! >= 0 && depth[b]! >= reach[outcome.root[b]!]!) return true;
   return false;
 }
 

@@ -82,7 +82,7 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const settled = new Uint8Array(bridges);
   const queue = new BridgeQueue(bridges);
-  const depth = new Int32Array(bridges);
+  const depth = reach ? new Int32Array(bridges) : null;
   const spent: number[] = [];
 
   const settle = (bridge: number) => {
@@ -91,7 +91,7 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
   };
 
   const offer = (bridge: number, port: number, lan: number) => {
-    if (reach && depth[bridge]! >= reach[root[bridge]!]!) return void spent.push(lan);
+    if (reach && depth && depth[bridge]! >= reach[root[bridge]!]!) return void spent.push(lan);
     for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
       const receiver = lanPorts[i]!;
       const other = portBridge[receiver]!;
@@ -102,7 +102,7 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
       root[other] = root[bridge]!;
       rootPathCost[other] = cost;
       rootPort[other] = receiver;
-      depth[other] = depth[bridge]! + 1;
+      if (depth) depth[other] = depth[bridge]! + 1;
       if (cost < best) queue.push(other, cost, rank[other]!);
     }
   };
@@ -126,7 +126,7 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
   }
   const role = rolesOf(topology, problem, rootPort, designatedPort);
   const outcome = { rank, root, rootPathCost, rootPort, designatedPort, role };
-  const refused = withOthers(topology, problem, spent);
+  const refused = spent.length > 0 ? withOthers(topology, problem, spent) : spent;
   return refused.length > 0 ? withSpent(topology, problem, outcome, refused) : outcome;
 }
 
