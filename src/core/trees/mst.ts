@@ -37,15 +37,15 @@ const senderComparator =
       rootPort,
       designatedPort,
     }: Record<'rank' | 'regionalRoot' | 'rootPort' | 'designatedPort', Int32Array>,
+    plain: Uint8Array,
   ) =>
   (bridge: number, port: number, receiver: number, other: number): boolean => {
     const held = rootPort[other]!;
     const from = designatedPort[portLan[held]!]!;
     const before = portBridge[from]!;
     const itself = region[other]! >= 0 || classic[other] === 1;
-    const byBridge = itself
-      ? rank[bridge]! - rank[before]!
-      : rank[regionalRoot[bridge]!]! - rank[regionalRoot[before]!]!;
+    const told = (sender: number, at: number) => rank[itself || plain[portLan[at]!] ? sender : regionalRoot[sender]!]!;
+    const byBridge = told(bridge, port) - told(before, from);
     if (byBridge !== 0) return byBridge < 0;
     const byPort = portId[port]! - portId[from]!;
     return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
@@ -111,7 +111,7 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
   const [settled, queue] = [new Uint8Array(bridges), new VectorQueue()];
   const [plain, way] = [plainLans(topology, problem), new Crossings(bridges, problem.reach, hops)];
   const spent = new Set<number>();
-  const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort });
+  const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort }, plain);
 
   const settle = (bridge: number) => {
     settled[bridge] = 1;
