@@ -6,7 +6,7 @@ import type { Row } from './row';
 
 const TESTS = ['tests/rehearsal.test.ts', 'tests/bundles.test.ts', 'tests/depth.test.ts'];
 
-/** `runs` networks of each kind, of a seed that is told, so that what was found can be found again. */
+/** `runs` networks of each kind, of a seed that is printed, so that what was found can be found again. */
 export function engines(runs: number): Row {
   const seed = String(Date.now() % 1_000_000_000);
   const jest = path.join(ROOT, 'node_modules', 'jest', 'bin', 'jest.js');

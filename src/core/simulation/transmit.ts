@@ -46,20 +46,13 @@ function isLost(w: World, { link, end }: Way, { opened }: Frame): boolean {
   return mute.frames !== 'bpdus' || opened.kind !== 'lacpdu';
 }
 
-/** Whether data that leaves a physical port is lost on its link. */
-export function losesData(w: World, from: string): boolean {
-  if (w.mute.size === 0) return false;
-  const { link, end } = w.physical.get(from)!.way;
-  const mute = link === null ? undefined : w.mute.get(link);
-  return mute?.from === end && (mute.frames === 'all' || mute.frames === 'data');
-}
-
-/** Whether data that a host sends into a physical port is lost on its link. */
-export function losesFromHost(w: World, port: string): boolean {
+/** Whether data is lost on the link of a physical port: what leaves the port, or what the far end sends into it. */
+export function losesData(w: World, port: string, sent: 'by port' | 'by far end'): boolean {
   if (w.mute.size === 0) return false;
   const { link, end } = w.physical.get(port)!.way;
   const mute = link === null ? undefined : w.mute.get(link);
-  return mute !== undefined && mute.from !== end && (mute.frames === 'all' || mute.frames === 'data');
+  if (!mute || (mute.from === end) !== (sent === 'by port')) return false;
+  return mute.frames === 'all' || mute.frames === 'data';
 }
 
 /** Sends copies of a frame by a way. */

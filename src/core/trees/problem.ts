@@ -3,13 +3,12 @@
  * class and are solved once.
  */
 import { isPerVlan, modeOf } from '../design';
-import type { Mode } from '../design';
 import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
 import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import type { Topology } from './topology';
 import { restrictedPorts } from './guards';
-import { reachByAge, reachByHops } from './reach';
+import { isClassic, reachByAge, reachByHops } from './reach';
 import { heldAlone, heldIn } from './untagged';
 
 export interface TreeProblem {
@@ -171,8 +170,6 @@ function settings(
 const internalCosts = ({ ports, portCost }: Topology): Float64Array =>
   Float64Array.from(ports, ({ element }, i) => element.internalCost ?? portCost[i]!);
 
-const isClassic = (mode: Mode): boolean => mode === 'stp' || mode === 'per-vlan-stp';
-
 /** Number of the region by bridge: switches with equal configurations share one; −1 for switches without MSTP. */
 function regionNumbers({ design }: Topology): Int32Array {
   const numbers = new Map<string, number>();
@@ -194,7 +191,7 @@ export function cistProblem(topology: Topology): CistProblem {
   const ofCist = (overridesBy(topology, 'instance').get(0) ?? []).filter(({ field, index }) =>
     field === 'bridgePriority' ? region[index]! >= 0 : region[portBridge[index]!]! >= 0,
   );
-  const classic = Uint8Array.from(design.switches, (s) => (isClassic(modeOf(design, s)) ? 1 : 0));
+  const classic = Uint8Array.from(design.switches, (s) => (isClassic(design, s) ? 1 : 0));
   const internalCost = internalCosts(topology);
   for (const { field, index, value } of ofCist) if (field === 'portCost') internalCost[index] = value;
   const notCosts = ofCist.filter(({ field }) => field !== 'portCost');

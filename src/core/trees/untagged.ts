@@ -76,7 +76,7 @@ export function heldAlone(topology: Topology, vlan: number | null): number[] {
   );
 }
 
-/** Held ports that reach no LAN in a tree: those that the other end does not hear. */
+/** Held ports that reach no LAN in a tree: those of which the other end receives no BPDU. */
 export const apartOf = (held: readonly number[], heard: readonly number[]): readonly number[] =>
   heard.length === 0 ? held : held.filter((port) => !heard.includes(port));
 

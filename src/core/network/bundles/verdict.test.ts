@@ -81,7 +81,7 @@ test('without a bundle at the far end there is no partner, and a static end forw
   expect(verdictOf(applied.design, NEAR)!.sentence).toMatch(/spanning tree does not detect it/);
 });
 
-test('a static bundle with a minimum at one end: the other forwards to an end that is down, and is told so', () => {
+test('a static bundle with a minimum at one end: the other forwards to an end that is down, and says so', () => {
   const minimum = [set(NEAR, 'kind', 'static'), set(FAR, 'kind', 'static'), set(FAR, 'minActive', 2)];
   expect(judged(changed(...minimum))).toEqual(['forms', 'active', 'active']);
   const lost = changed(...minimum, setField('link', 'core-east:2--core-west:2', 'down', true));

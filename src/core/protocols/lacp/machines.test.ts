@@ -281,23 +281,3 @@ test('what an end sends is read as it was meant', () => {
   const { sent } = tick(startEnd(endSettings(1)), 2 * SECOND);
   for (const { octets } of sent) expect(encodeLacpdu(decodeLacpdu(octets)!)).toEqual(octets);
 });
-
-test('a port sends three frames within a second at most, and the next as soon as it may', () => {
-  let end = startEnd(endSettings(1));
-  const sentAt: number[] = [];
-  const note = (now: number, moved: ReturnType<typeof tick>) => {
-    end = moved.end;
-    for (const { port } of moved.sent) if (port === 1) sentAt.push(now);
-  };
-  note(0, tick(end, 0));
-  // A partner that says something else each time wants an answer each time.
-  for (let i = 1; i <= 20; i++) {
-    const octets = encodeLacpdu(pdu({ key: i }, { key: i }));
-    note(i * 20_000, hear(end, 1, octets, i * 20_000));
-  }
-  expect(sentAt).toHaveLength(3);
-  const next = nextTimer(end, 400_000)!;
-  expect(next).toBeLessThanOrEqual(sentAt[0]! + LACP_TIMES.fastPeriodic);
-  for (let at = next; sentAt.length < 4; at = nextTimer(end, at)!) note(at, tick(end, at));
-  expect(sentAt[3]).toBe(sentAt[0]! + LACP_TIMES.fastPeriodic);
-});

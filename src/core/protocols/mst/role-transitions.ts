@@ -101,12 +101,12 @@ const RETIRED: Rule = {
 };
 const mustWait = (tp: TreePort) => (tp.sync && !tp.synced) || (tp.reRoot && tp.rrWhile !== 0);
 const mustStop = (tp: TreePort) => (mustWait(tp) || tp.disputed || !cistAllows(tp, 'learn')) && !tp.port.operEdge;
-/**
- * At the border of its region an instance does no more than the CIST: what the CIST stops there could close a loop over
- * the outside in an instance too, which hears nothing of the outside itself.
- */
 const instancesFollow = ({ trees, infoInternal, atBorder }: Port): boolean =>
   trees[0]!.infoIs === 'Received' ? !infoInternal : atBorder;
+/**
+ * At the border of its region an instance does no more than the CIST: what the CIST stops there could close a loop over
+ * the outside in an instance too, which receives no BPDUs from the outside itself.
+ */
 const cistAllows = ({ tree, port }: TreePort, step: 'learn' | 'forward') =>
   tree === 0 || !instancesFollow(port) || port.trees[0]![step];
 

@@ -6,21 +6,21 @@ import { hostById, linksOfHost } from '../../design';
 import type { Probe } from '../../design';
 import { reaches } from '../carrier';
 import { passes, processOfVlan } from '../switch';
-import { losesData, losesFromHost } from '../transmit';
+import { losesData } from '../transmit';
 import type { BridgePort, World } from '../network-state';
 import { SECOND, TIMERS } from '../../standard';
 
 const MOST_STEPS = 20_000;
 
 /** Bridge ports that a host is plugged into, where frames pass from it, or to it. */
-function attachments(w: World, host: string, vlan: number, loses: typeof losesData): BridgePort[] {
+function attachments(w: World, host: string, vlan: number, sent: 'by port' | 'by far end'): BridgePort[] {
   const ports = linksOfHost(w.plan.design, host).flatMap((l) =>
     [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])),
   );
   const found = new Set<BridgePort>();
   for (const id of ports) {
     const physical = w.physical.get(id);
-    if (!physical?.carrier || physical.held || loses(w, id)) continue;
+    if (!physical?.carrier || physical.held || losesData(w, id, sent)) continue;
     const bp = physical.attached ?? physical.own;
     if (passes(w, bp, vlan)) found.add(bp);
   }
@@ -30,7 +30,7 @@ function attachments(w: World, host: string, vlan: number, loses: typeof losesDa
 /** Port at the far end of each cable that a frame leaves by: a bundle sends a conversation by one member. */
 function next(w: World, bp: BridgePort): BridgePort[] {
   const [out] = bp.active;
-  if (out === undefined || losesData(w, out)) return [];
+  if (out === undefined || losesData(w, out, 'by port')) return [];
   return reaches(w, out).flatMap((id) => {
     const physical = w.physical.get(id);
     if (!physical?.carrier || physical.held) return [];
@@ -58,9 +58,9 @@ interface Arrival {
 
 /** Sends one frame from a host to another: along what is known, or through all open ports where nothing is. */
 function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
-  const goals = new Set(attachments(w, to, vlan, losesData));
+  const goals = new Set(attachments(w, to, vlan, 'by port'));
   const flaps = goesRound(w, vlan);
-  const starts = attachments(w, from, vlan, losesFromHost).slice(0, 1);
+  const starts = attachments(w, from, vlan, 'by far end').slice(0, 1);
   let copies = 0;
   let path: readonly string[] = [];
   // Where a copy came in, and by which ports it came there.
