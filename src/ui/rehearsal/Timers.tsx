@@ -60,7 +60,7 @@ const OWN = [
   { field: 'maxAge', label: 'max age, s', otherwise: TIMERS.maxAge.default },
   { field: 'forwardDelay', label: 'forward delay, s', otherwise: TIMERS.forwardDelay.default },
   { field: 'holdCount', label: 'hold count', otherwise: TIMERS.holdCount.default },
-  { field: 'ageingTime', label: 'ageing, s', otherwise: TIMERS.ageingTime.default },
+  { field: 'ageingTime', label: 'ageing time, s', otherwise: TIMERS.ageingTime.default },
 ] as const;
 
 /** Timers of the switches that are selected. */
