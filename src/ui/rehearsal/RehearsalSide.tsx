@@ -38,7 +38,11 @@ export function RehearsalSide(props: Props) {
   return (
     <aside className={styles.rehearsalSide} aria-label="What the run shows">
       <OneOf className="boards" label="Beside the chart" options={PANELS} value={panel} onPick={onPanel} />
-      <div className={panel === 'story' && props.trace ? `${styles.rehearsalPanel} ${styles.holdsStory}` : styles.rehearsalPanel}>
+      <div
+        className={
+          panel === 'story' && props.trace ? `${styles.rehearsalPanel} ${styles.holdsStory}` : styles.rehearsalPanel
+        }
+      >
         <PanelContent {...props} />
       </div>
     </aside>
