@@ -21,6 +21,11 @@ const bundle = fc.record({
   timeout: fc.constantFrom(undefined, 'short' as const),
   minActive: fc.constantFrom(undefined, undefined, 1, 2, 3),
   maxActive: fc.constantFrom(undefined, undefined, 1, 2),
+  minRate: fc.constantFrom(undefined, undefined, undefined, undefined, 1500, 2000),
+  systemMac: fc.constantFrom(undefined, undefined, undefined, undefined, '02:00:5e:00:53:f0', '00:00:5e:00:53:00'),
+  systemPriority: fc.constantFrom(undefined, undefined, undefined, 1, 65535),
+  returnDelay: fc.constantFrom(undefined, undefined, 5),
+  keepsWorking: fc.constantFrom(undefined, undefined, true),
   individual: fc.constantFrom(undefined, false, true),
   ownKey: fc.boolean(),
 });

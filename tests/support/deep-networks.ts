@@ -25,8 +25,9 @@ export const deepNetworks = (mode: Mode, kinds: readonly ('ra' | 'rb' | 'rstp')[
         maxLength: 20,
       }),
       rootFirst: fc.boolean(),
+      fine: fc.infiniteStream(fc.nat(5).map((n) => n === 0)),
     })
-    .map(({ count, priorities, macs, costs, across, kinds: of, rootFirst }) => {
+    .map(({ count, priorities, macs, costs, across, kinds: of, rootFirst, fine }) => {
       const used = Array.from({ length: count }, () => 0);
       const end = (b: number): LanSpec['ends'][number] => ({
         bridge: `s${b}`,
@@ -49,7 +50,7 @@ export const deepNetworks = (mode: Mode, kinds: readonly ('ra' | 'rb' | 'rstp')[
         [10, 20],
       );
       design.switches.forEach((s, i) => {
-        Object.assign(s, TIMERS);
+        Object.assign(s, TIMERS, fine.next().value ? { ageStep: 'fraction' } : {});
         if (kinds.length === 0) return;
         if (of[i] === 'rstp') s.protocol = 'rstp';
         else s.region = of[i]!;

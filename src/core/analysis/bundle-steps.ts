@@ -1,7 +1,7 @@
 /** The steps that turn cables in service into a bundle, in their order, one device at a time. */
 import { stepMessages as say } from '../messages';
 import { sharedWith, verdictOf } from '../network';
-import { applyEdits, farEnd, linkAt, modeOf, portById, splitBundles, switchById } from '../design';
+import { applyEdits, farEnd, isClassicMode, linkAt, modeOf, portById, splitBundles, switchById } from '../design';
 import type { Bundle, Design } from '../design';
 import { ROLE, forwardsRole, solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
@@ -92,9 +92,7 @@ function workOn(design: Design, one: Bundle, other: Bundle): Work | null {
   if (first === undefined) return null;
   const [nearName, farName] = [near, far].map((b) => switchById(design, b.switch)!.name) as [string, string];
   const [nearTwin, farTwin] = [sharedWith(design, near), sharedWith(design, far)];
-  const classic = [near, far].some((b) =>
-    ['stp', 'per-vlan-stp'].includes(modeOf(design, switchById(design, b.switch)!)),
-  );
+  const classic = [near, far].some((b) => isClassicMode(modeOf(design, switchById(design, b.switch)!)));
   return {
     design,
     near,

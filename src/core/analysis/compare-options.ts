@@ -4,6 +4,7 @@ import {
   applyEdits,
   bundleAt,
   bundleLinks,
+  isClassicMode,
   linkById,
   linkSpeed,
   modeOf,
@@ -191,7 +192,7 @@ export function compareOptions(design: Design, linkIds: readonly string[], newId
     design,
     pair,
     rates: [linkSpeed(design, pair[0]), linkSpeed(design, pair[1])],
-    classic: ends.some((s) => ['stp', 'per-vlan-stp'].includes(modeOf(design, s))),
+    classic: ends.some((s) => isClassicMode(modeOf(design, s))),
     timers: timersInForce(plain),
   };
   const options = [describe(ground, 'blocked', 'one blocked by spanning tree', free)];

@@ -1,7 +1,7 @@
 /** Bundles of links, and pairs of switches that act as one end of them. */
 import { z } from 'zod';
-import { id, name, whole, choice } from './values';
-import { PORT_NUMBER, ACTIVE_MEMBERS, LACP_KEY, PAIR_DOMAIN } from '../standard';
+import { id, name, whole, choice, mac } from './values';
+import { PORT_NUMBER, ACTIVE_MEMBERS, LACP_KEY, LACP_PRIORITY, PAIR_DOMAIN } from '../standard';
 import { documentMessages as say } from '../messages';
 import { treeSettings } from './tree-settings';
 
@@ -27,6 +27,15 @@ export const bundleSchema = z.strictObject({
   minActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => say.members('The minimum', v)).optional(),
   /** Most active members at a time; absent: 8. */
   maxActive: whole(ACTIVE_MEMBERS.min, ACTIVE_MEMBERS.max, (v) => say.members('The maximum', v)).optional(),
+  /** Fewest Mb/s of carrying members for the bundle to be up; absent: any. */
+  minRate: whole(1, 1_000_000, say.minRate).optional(),
+  /** LACP system of this end in place of its switch's; absent: the switch's address and priority. */
+  systemMac: mac.optional(),
+  systemPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => say.lacpPriority('System', v)).optional(),
+  /** Seconds that a member waits after it came up before it is used; absent: 0. */
+  returnDelay: whole(0, 3_600, say.returnDelay).optional(),
+  /** Whether members that carry go on, though better ones come back; absent: no. */
+  keepsWorking: z.boolean().optional(),
   /** Whether members go on as single ports while the partner is silent; absent: yes. */
   individual: z.boolean().optional(),
   /** LACP key; absent: the number of the bundle. */

@@ -17,6 +17,25 @@ const FIELD: Readonly<Record<string, string>> = {
   map: 'VLANs',
   shared: 'shared number',
   peer: 'peer links',
+  helloTime: 'hello time',
+  maxAge: 'maximum age',
+  forwardDelay: 'forward delay',
+  holdCount: 'hold count',
+  ageingTime: 'ageing time',
+  ageStep: 'age step',
+  guardRecovery: 'recovery from BPDU guard',
+  oneWayRecovery: 'recovery from a one-way link',
+  stormRecovery: 'recovery from a storm',
+  oneWay: 'one-way detection',
+  oneWayInterval: 'keepalive interval',
+  stormLimit: 'storm limit',
+  stormAction: 'storm action',
+  minActive: 'minimum of members',
+  maxActive: 'maximum of members',
+  minRate: 'minimum rate',
+  systemMac: 'LACP system',
+  systemPriority: 'LACP system priority',
+  returnDelay: 'wait before a member returns',
 };
 
 /** An element as people call it. */
@@ -58,6 +77,11 @@ const SWITCHED: Readonly<Record<string, string>> = {
   rootGuard: 'root guard',
   loopGuard: 'loop guard',
   tcGuard: 'topology change guard',
+  filterYields: 'yielding BPDU filter',
+  silenceGuard: 'silence guard',
+  edgeGuard: 'BPDU guard on edge ports',
+  edgeFilter: 'BPDU filter on edge ports',
+  keepsWorking: 'keeps members that carry',
   individual: 'individual members',
 };
 

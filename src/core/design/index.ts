@@ -39,16 +39,20 @@ export {
 export { readDesign, readDesignText } from './read';
 export { dissolvePair, removeAll, removeSwitch } from './removal';
 export { integrityFaults } from './rules/integrity';
-export { timersFit, timersOf } from './rules/script';
+export { timersFit, timersOf, usualHelloSpread } from './rules/script';
 export type { TimersInForce } from './rules/script';
 export {
   COLLECTIONS,
   DESIGN_FORMAT,
   DESIGN_VERSION,
+  ACTIONS,
+  AGE_STEPS,
   LINK_TYPES,
+  STORM_ACTIONS,
   MODES,
   emptyDesign,
   hostSchema,
+  isClassicMode,
   isPerVlan,
   linkSchema,
   modeOf,
@@ -76,3 +80,5 @@ export {
 } from './settings';
 export type { InForce, Scope, TreeKey } from './settings';
 export { untaggedWords } from './untagged-words';
+export { filterOf, hasBpduGuard, hasSilenceGuard, isFiltered } from './guards';
+export type { FilterInForce } from './guards';

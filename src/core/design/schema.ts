@@ -34,6 +34,13 @@ export const DESIGN_VERSION = 1;
 export const MODES = ['per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'] as const;
 export const LINK_TYPES = ['point-to-point', 'shared'] as const;
 
+export const AGE_STEPS = ['second', 'fraction'] as const;
+/** What a port does about something that it detects. */
+export const ACTIONS = ['report', 'shut'] as const;
+export const STORM_ACTIONS = ['drop', 'shut'] as const;
+
+const recovery = whole(30, 86_400, say.recovery);
+
 export const vlanSchema = z.strictObject({
   id,
   number: vlanNumber,
@@ -75,8 +82,16 @@ export const switchSchema = z.strictObject({
   holdCount: whole(TIMERS.holdCount.min, TIMERS.holdCount.max, (v) => say.timer('holdCount', v)).optional(),
   /** Seconds after which a learned address that is not heard again is forgotten; absent: 300. */
   ageingTime: whole(TIMERS.ageingTime.min, TIMERS.ageingTime.max, (v) => say.timer('ageingTime', v)).optional(),
-  /** Seconds after which a port that its BPDU guard has shut comes back by itself; absent: never. */
-  guardRecovery: whole(30, 86_400, say.recovery).optional(),
+  /** Every edge port has a BPDU guard, unless the port says otherwise; absent: no. */
+  edgeGuard: z.boolean().optional(),
+  /** Every edge port has a BPDU filter that yields, unless the port says otherwise; absent: no. */
+  edgeFilter: z.boolean().optional(),
+  /** What the switch adds to the age of a message: a second as the standards say, or 1/256 s as some do; absent: a second. */
+  ageStep: choice('Age step', AGE_STEPS).optional(),
+  /** Seconds after which a port that was shut comes back by itself, by what shut it; absent: never. */
+  guardRecovery: recovery.optional(),
+  oneWayRecovery: recovery.optional(),
+  stormRecovery: recovery.optional(),
   /** Powered off. */
   off: z.boolean().optional(),
   x: coordinate.optional(),
@@ -98,6 +113,14 @@ export const portSchema = z.strictObject({
   lacpPriority: whole(LACP_PRIORITY.min, LACP_PRIORITY.max, (v) => say.lacpPriority('Port', v)).optional(),
   /** Point-to-point or shared where the duplex should not decide it (IEEE 802.1D-2004 6.4.3, adminPointToPointMAC). */
   linkType: choice('Link type', LINK_TYPES).optional(),
+  /** What it does when its link carries frames one way only, as keepalives that both ends send tell it; absent: it sends none. */
+  oneWay: choice('One-way action', ACTIONS).optional(),
+  /** Seconds between two keepalives; five that are missed are a fault; absent: 1. */
+  oneWayInterval: whole(1, 90, say.oneWayInterval).optional(),
+  /** Part of its rate that broadcast may take, in per cent; absent: all. */
+  stormLimit: whole(1, 100, say.stormLimit).optional(),
+  /** What it does beyond that; absent: it drops what is too much. */
+  stormAction: choice('Storm action', STORM_ACTIONS).optional(),
   description: z
     .string()
     .max(
@@ -218,6 +241,9 @@ export type AnyElement = ElementOf[Kind];
 
 /** Whether every VLAN has a tree of its own in this mode. */
 export const isPerVlan = (mode: Mode): boolean => mode === 'per-vlan-rstp' || mode === 'per-vlan-stp';
+
+/** Whether a mode is one of the classic protocol, with the timers of 1998. */
+export const isClassicMode = (mode: Mode): boolean => mode === 'stp' || mode === 'per-vlan-stp';
 
 /** The mode a switch runs: its own, else the design's. */
 export const modeOf = (design: Design, s: Switch): Mode => s.protocol ?? design.mode;

@@ -78,8 +78,8 @@ export const scriptSchema = z.strictObject({
   /** Microseconds that a frame takes over a link, and a switch to make something of it; absent: 5 and 500. */
   linkDelay: whole(0, 1_000_000, say.micros).optional(),
   processingDelay: whole(0, 1_000_000, say.micros).optional(),
-  /** Milliseconds within which the switches begin to count their seconds, by chance; 0: all at once. Absent: 1000. */
-  helloSpread: whole(0, 1000, say.helloSpread).optional(),
+  /** Milliseconds within which the switches begin to count their seconds, by chance; 0: all at once. Absent: the longest hello time. */
+  helloSpread: whole(0, 10_000, say.helloSpread).optional(),
 });
 export type Script = z.infer<typeof scriptSchema>;
 export type Probe = z.infer<typeof probe>;

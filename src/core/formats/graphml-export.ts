@@ -30,6 +30,14 @@ const TYPES: Readonly<Record<string, GraphType>> = {
   holdCount: 'long',
   ageingTime: 'long',
   guardRecovery: 'long',
+  oneWayRecovery: 'long',
+  stormRecovery: 'long',
+  edgeGuard: 'boolean',
+  edgeFilter: 'boolean',
+  filterYields: 'boolean',
+  silenceGuard: 'boolean',
+  oneWayInterval: 'long',
+  stormLimit: 'long',
 };
 /** What belongs to the design as a whole and is no node, port or edge. */
 export const OF_GRAPH = [

@@ -186,7 +186,7 @@ const sentences = {
   micros: (value: unknown) => `Delay ${shown(value)} is not legal: a whole number of microseconds from 0 to 1000000.`,
   seed: (value: unknown) => `Seed ${shown(value)} is not legal: a whole number from 0 to 1000000.`,
   helloSpread: (value: unknown) =>
-    `Spread of hellos ${shown(value)} is not legal: a whole number of milliseconds from 0 (all at once) to 1000.`,
+    `Spread of hellos ${shown(value)} is not legal: a whole number of milliseconds from 0 (all at once) to 10000.`,
   times: (value: unknown) => `Number of flaps ${shown(value)} is not legal: a whole number from 1 to 1000.`,
   flapSeconds: (value: unknown) => `Time between flaps ${shown(value)} is not legal: 0.001 to 3600 seconds.`,
   timer: (which: 'helloTime' | 'maxAge' | 'forwardDelay' | 'holdCount' | 'ageingTime', value: unknown) => {
@@ -203,12 +203,21 @@ const sentences = {
     `The timers of '${at}' do not go together: 2 × (forward delay − 1) = ${2 * (delay - 1)} must be at least the maximum age ${age}, and that at least 2 × (hello + 1) = ${2 * (hello + 1)}.`,
   recovery: (value: unknown) =>
     `Recovery after ${shown(value)} is not legal: a whole number of seconds from 30 to 86400, or none.`,
+  oneWayInterval: (value: unknown) =>
+    `Keepalive interval ${shown(value)} is not legal: a whole number of seconds from 1 to 90.`,
+  stormLimit: (value: unknown) => `Storm limit ${shown(value)} is not legal: a whole number from 1 to 100 per cent.`,
+  minRate: (value: unknown) =>
+    `Minimum rate ${shown(value)} is not legal: a whole number of Mb/s from 1 to 1000000, or none.`,
+  returnDelay: (value: unknown) =>
+    `Waiting for ${shown(value)} is not legal: a whole number of seconds from 0 to 3600.`,
   eventBeyond: (script: string, at: number, until: number) =>
     `Script '${script}' has an event at ${at} s, beyond its end at ${until} s: it would never happen. Move the event, or rehearse longer.`,
   minAboveMax: (bundle: string, min: number, max: number) =>
     `Bundle '${bundle}' needs ${min} active members but lets at most ${max} be active: it could never come up.`,
   minAboveMembers: (bundle: string, min: number, count: number) =>
     `Bundle '${bundle}' needs ${min} active members but has ${count}: it could never come up. Add members, or lower the minimum.`,
+  minRateAboveMembers: (bundle: string, rate: number, sum: number) =>
+    `Bundle '${bundle}' needs ${rate} Mb/s but its members have ${sum} Mb/s together: it could never come up. Add members, or lower the minimum rate.`,
   vlanTwice: (region: string, vlan: number, first: string, second: string) =>
     `VLAN ${vlan} is in instance ${first} and in instance ${second} of region '${region}': a VLAN is in one instance only.`,
   tooManyInstances: (where: string, count: number) =>

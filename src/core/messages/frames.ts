@@ -63,6 +63,12 @@ export const frameMessages = {
   inconsistent: () => 'Ignored: the port blocks this VLAN, since the ends of the cable differ in their untagged VLAN.',
   'bpdu-guard': () => 'A BPDU arrived on a guarded port: the BPDU guard shut it down.',
 
+  keepalive: ({ fault, hears }: { fault: boolean; hears: boolean }) =>
+    fault
+      ? 'A keepalive that tells of a fault: nothing arrives at the other end.'
+      : hears
+        ? 'A keepalive: the other end receives those of this port too.'
+        : 'A keepalive: the other end has received none yet.',
   'no-lacp': () => 'Ignored: the port negotiates no bundle, or by another protocol.',
   lacp: ({ step, receive, selected, before, after }: LacpWords) =>
     `${STEP[step]} (receive machine ${receive}); ${SELECTED[selected]}, and ${before === after ? `stays ${MUX[after]}` : `goes from ${MUX[before]} to ${MUX[after]}`}.`,

@@ -148,6 +148,31 @@ export const GLOSSARY = {
     'Topology changes that are received or begin at the port go no further.',
     '802.1Q-2018 13.25 (restrictedTcn)',
   ),
+  silenceGuard: t(
+    'silence guard',
+    'The port sends BPDUs in every role, and is blocked while it receives none; both ends need it.',
+  ),
+  yieldingFilter: t(
+    'yielding filter',
+    'A BPDU filter that sends for ten hellos, and ends with the first BPDU it receives.',
+    undefined,
+    'filterYields',
+  ),
+  oneWayDetection: t(
+    'one-way detection',
+    'Both ends send keepalives; a port shuts down or reports when five are missed at either end.',
+    '802.3-2018 57',
+    'oneWay',
+  ),
+  stormLimit: t(
+    'storm limit',
+    'The part of its rate that a port accepts as broadcast; it drops the rest, or shuts down.',
+  ),
+  ageStep: t(
+    'age step',
+    'What a switch adds to the age of a BPDU: a second, or 1/256 s as some do.',
+    '802.1D-2004 17.21.23',
+  ),
   ageingTime: t(
     'ageing time',
     'Seconds after which a switch forgets an address that it does not see again.',
@@ -179,6 +204,14 @@ export const GLOSSARY = {
     '802.1AX-2014 6.4.14',
   ),
   minimumLinks: t('minimum links', 'Active members below which the bundle goes down.', undefined, 'minActive'),
+  minimumRate: t('minimum rate', 'Mb/s of active members below which the bundle goes down.', undefined, 'minRate'),
+  returnDelay: t('return delay', 'Seconds that a member which came up waits while others carry.'),
+  keepsWorking: t(
+    'keeps members',
+    'Active members stay active although better ones come back; both ends need it.',
+    undefined,
+    'keepsWorking',
+  ),
   maximumLinks: t(
     'maximum links',
     'Active members that a bundle has at most; others are standby.',

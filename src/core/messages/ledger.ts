@@ -60,6 +60,12 @@ export const ledgerMessages = {
   'receives-too-old': ({ from, limit, age }: TooDeep & { from: string }) =>
     `Designated: the BPDUs of ${from} ${tooOld(age)} here, more than ${limit} bridges from its root, and count for nothing.`,
 
+  /** `far`: who is there and has nothing to say; absent where no switch is. */
+  'silence-guard': ({ far }: { far?: string }) =>
+    far === undefined
+      ? 'Designated, but held back: its silence guard receives no BPDUs, since no switch is there.'
+      : `Designated, but held back: its silence guard receives no BPDUs. ${far} sends none here, since its port is not designated and has no silence guard.`,
+
   'switch-off': ({ name }: { name: string }) => `${name} is switched off.`,
   'no-vlan-on-switch': ({ name }: { name: string }) =>
     `${name} has no port in this tree: none of its ports carries the VLAN.`,

@@ -12,6 +12,7 @@ import {
   goalMessages,
   ledgerMessages,
   memberMessages,
+  noteMessages,
   pairMessages,
   stepMessages,
   storyMessages,
@@ -25,6 +26,7 @@ import { fileSamples } from './samples/files';
 import { frameSamples } from './samples/frames';
 import { breachSamples, goalSamples } from './samples/goals';
 import { ledgerSamples } from './samples/ledger';
+import { noteSamples } from './samples/notes';
 import { pairSamples } from './samples/pairs';
 import { stepSamples } from './samples/steps';
 import { storySamples } from './samples/story';
@@ -54,6 +56,7 @@ test.each<[string, Sentences, AllSamples]>([
   ['goals', goalMessages, goalSamples],
   ['ledger', ledgerMessages, ledgerSamples],
   ['members', memberMessages, memberSamples],
+  ['notes', noteMessages, noteSamples],
   ['pairs', pairMessages, pairSamples],
   ['steps', stepMessages, stepSamples],
   ['story', storyMessages, storySamples],

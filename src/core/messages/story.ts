@@ -7,6 +7,7 @@ interface Pair {
 }
 
 interface Effect {
+  readonly limited: number | null;
   /** Microseconds that one loop takes. */
   readonly around: number;
   /** Copies of one broadcast that each host receives in a second, and frames a second that fill the slowest link. */
@@ -19,11 +20,12 @@ interface Effect {
   readonly fullAfter: number | null;
 }
 
-function effectWords({ around, copies, full, rate, broadcasts, fullAfter }: Effect): string {
+function effectWords({ around, copies, full, rate, limited, broadcasts, fullAfter }: Effect): string {
+  const most = limited === null ? `${rate} Mb/s` : `the ${grouped(limited)} Mb/s that storm limits leave`;
   const filled =
     fullAfter === null
-      ? `${grouped(broadcasts)} of them fill ${rate} Mb/s`
-      : `copies double in every loop: one broadcast fills ${rate} Mb/s after ${lasting(fullAfter)}`;
+      ? `${grouped(broadcasts)} of them fill ${most}`
+      : `copies double in every loop: one broadcast fills ${most} after ${lasting(fullAfter)}`;
   return `One loop takes ${lasting(around)}: every host receives each broadcast ${grouped(copies)} times a second, and MAC table entries flap as often; ${filled} (${grouped(full)} frames a second).`;
 }
 
@@ -61,6 +63,18 @@ interface Apart {
 }
 const are = (one: boolean) => (one ? 'is' : 'are');
 
+type ShutBy = 'bpdu' | 'one-way' | 'storm';
+const SHUT_BY: Record<ShutBy, string> = {
+  bpdu: 'received a BPDU and was shut down by BPDU guard',
+  'one-way': 'was shut down by one-way detection, since its link carries frames one way only',
+  storm: 'was shut down by its storm limit, since more broadcast arrived than it allows',
+};
+const NOW_SHUT: Record<ShutBy, string> = {
+  bpdu: 'is shut down by BPDU guard: it received a BPDU',
+  'one-way': 'is shut down by one-way detection: its link carries frames one way only',
+  storm: 'is shut down by its storm limit: more broadcast arrived than it allows',
+};
+
 export const storyMessages = {
   'unreachable-from-start': ({ pair }: Pair) => `Unreachable from the start: ${pair}.`,
   unreachable: ({ pair }: Pair) => `Unreachable: ${pair}.`,
@@ -69,8 +83,12 @@ export const storyMessages = {
   'other-path': ({ pair }: Pair) => `Still reachable, over another path: ${pair}.`,
   copies: ({ pair, copies }: Pair & { copies: number }) => `Frames arrive in ${copies} or more copies: ${pair}.`,
 
-  'bpdu-guard': ({ port, until }: { port: string; until: number | null }) =>
-    `${port} received a BPDU and was shut down by BPDU guard${until === null ? ', until it is enabled by hand' : ` until ${seconds(until)}`}.`,
+  shut: ({ port, until, guard }: { port: string; until: number | null; guard: ShutBy }) =>
+    `${port} ${SHUT_BY[guard]}${until === null ? ', until it is enabled by hand' : ` until ${seconds(until)}`}.`,
+  'one-way': ({ port, how }: { port: string; how: 'deaf' | 'unheard' }) =>
+    how === 'deaf'
+      ? `${port} receives no more keepalives: its link carries frames one way only, or the other end sends none.`
+      : `${port}: nothing arrives at the other end, which says so in its keepalives: the link carries frames one way only.`,
   recovered: ({ port }: { port: string }) => `${port} recovered.`,
   bundle: ({ bundle, active, of }: { bundle: string; active: number; of: number }) =>
     `Bundle ${bundle}: ${active} of ${of} members active.`,
@@ -109,12 +127,14 @@ export const storyMessages = {
 
   'now-looping': ({ vlans, ports, since, effect }: { vlans: string; ports: string; since: number; effect: Effect }) =>
     `Frames ${since === 0 ? `start to loop in ${vlans}` : `have looped in ${vlans} for ${lasting(since)}`}, over ${ports}. ${effectWords(effect)}`,
-  'now-shut': ({ port, until, at }: { port: string; until: number | null; at: number }) =>
-    `${port} is shut down by BPDU guard: it received a BPDU; ${until === null ? 'it stays shut down until it is enabled by hand' : `it recovers in ${lasting(until - at)}, at ${seconds(until)}`}.`,
+  'now-shut': ({ port, until, at, guard }: { port: string; until: number | null; at: number; guard: ShutBy }) =>
+    `${port} ${NOW_SHUT[guard]}; ${until === null ? 'it stays shut down until it is enabled by hand' : `it recovers in ${lasting(until - at)}, at ${seconds(until)}`}.`,
   'now-root-guard': ({ port }: { port: string }) =>
     `${port} is blocked by root guard while it receives superior BPDUs.`,
   'now-loop-guard': ({ port }: { port: string }) =>
     `${port} is blocked by loop guard: it receives no more BPDUs, and stays blocked until it does.`,
+  'now-silence-guard': ({ port }: { port: string }) =>
+    `${port} is blocked by silence guard: it receives no BPDUs, and stays blocked until it does.`,
   'now-inconsistent': ({ port, trees, difference }: { port: string; trees: string; difference: string }) =>
     `${port} is inconsistent in ${trees}: ${difference}.`,
 } as const;

@@ -1,7 +1,7 @@
 /** Who takes part in LACP, told once for the verdicts and for the machines: a bundle of a switch, or the cards of a host. */
 import { portById, switchById } from '../design';
 import type { Bundle, Design, Host } from '../design';
-import { ACTIVE_MEMBERS, LACP_PRIORITY, macToNumber } from '../standard';
+import { ACTIVE_MEMBERS, LACP_PRIORITY, SECOND, macToNumber } from '../standard';
 import { isHalfDuplex, portIsUp, rateAt } from './link-state';
 
 export interface LacpEndPort {
@@ -21,9 +21,15 @@ export interface LacpEndSettings {
   readonly activity: 'active' | 'passive';
   readonly timeout: 'short' | 'long';
   readonly minActive: number;
+  /** Mb/s that members have to carry together. */
+  readonly minRate: number;
   readonly maxActive: number;
   /** Whether members go on as single ports while the partner is silent. */
   readonly individual: boolean;
+  /** Microseconds that a member which came up waits while others carry. */
+  readonly returnDelay: number;
+  /** Whether members that carry go on, though better ones come back. */
+  readonly keepsWorking: boolean;
   readonly ports: readonly LacpEndPort[];
 }
 
@@ -47,12 +53,15 @@ export function bundleLacpEnd(
 ): LacpEndSettings {
   const s = switchById(design, bundle.switch)!;
   return {
-    system: macToNumber(s.mac),
-    systemPriority: s.lacpPriority ?? LACP_PRIORITY.default,
+    system: macToNumber(bundle.systemMac ?? s.mac),
+    systemPriority: bundle.systemPriority ?? s.lacpPriority ?? LACP_PRIORITY.default,
     key: bundle.key ?? bundle.number,
     activity: bundle.activity ?? 'active',
     timeout: bundle.timeout ?? 'long',
     minActive: bundle.minActive ?? ACTIVE_MEMBERS.min,
+    minRate: bundle.minRate ?? 0,
+    returnDelay: (bundle.returnDelay ?? 0) * SECOND,
+    keepsWorking: bundle.keepsWorking ?? false,
     maxActive: bundle.maxActive ?? ACTIVE_MEMBERS.max,
     individual: bundle.individual ?? true,
     ports: members.map((id) => ({
@@ -63,6 +72,12 @@ export function bundleLacpEnd(
   };
 }
 
+/** Fewest members that are enough where each carries `speed` Mb/s: by number, and by the rate that they have together. */
+export const minimumAt = (
+  { minActive = ACTIVE_MEMBERS.min, minRate = 0 }: Pick<Bundle, 'minActive' | 'minRate'>,
+  speed: number | undefined,
+): number => Math.max(minActive, speed ? Math.ceil(minRate / speed) : 1);
+
 /** A host's cards as the other end, by the switch ports that they are plugged into. */
 export function hostLacpEnd(design: Design, host: Host, ports: readonly string[]): LacpEndSettings {
   return {
@@ -72,6 +87,9 @@ export function hostLacpEnd(design: Design, host: Host, ports: readonly string[]
     activity: host.bond === 'lacp-passive' ? 'passive' : 'active',
     timeout: 'long',
     minActive: ACTIVE_MEMBERS.min,
+    minRate: 0,
+    returnDelay: 0,
+    keepsWorking: false,
     maxActive: ACTIVE_MEMBERS.max,
     individual: true,
     ports: ports.map((id, i) => ({ number: i + 1, priority: LACP_PRIORITY.default, ...cableOf(design, id) })),

@@ -7,6 +7,8 @@ import { hasCarrier } from './carrier';
 import { contactSoon, isBundle, setUp } from './switch';
 import { findWays } from './transmit';
 import { findReceivers } from './receiver';
+import { watchLinks } from './keepalives';
+import { minimumAt, rateAt } from '../network';
 import type { NetworkPlan } from './plan';
 import { addNode, changeIfDifferent } from './processes';
 import { EventQueue } from './scheduler';
@@ -30,6 +32,7 @@ export function refresh(w: World): void {
     const physical = w.physical.get(port.id)!;
     physical.carrier = hasCarrier(w, port) && physical.own.shutUntil === null;
   }
+  watchLinks(w);
   for (const bundleEnd of [...w.bundleEnds.values(), ...w.hostBundleEnds.values()]) light(w, bundleEnd);
   attach(w);
 }
@@ -50,7 +53,7 @@ export function attach(w: World): void {
     }
     const bp = bundleEnd.port;
     if (!bp) continue;
-    const enough = active.length >= Math.max(1, bundleEnd.bundle?.minActive ?? 1);
+    const enough = active.length >= minimumAt(bundleEnd.bundle ?? {}, rateAt(w.plan.design, active[0] ?? ''));
     const now = enough ? active : [];
     if (!enough) for (const id of active) Object.assign(w.physical.get(id)!, { attached: null, held: true });
     if (bp.active.join('\n') !== now.join('\n')) {

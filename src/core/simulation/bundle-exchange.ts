@@ -1,9 +1,9 @@
 /** Bundles over time: the ends exchange LACPDUs, and their members join, wait or go alone as the machines say. */
 import { portById } from '../design';
 import { isHalfDuplex, rateAt } from '../network';
-import { lacpFrame } from '../protocols/frames';
-import { goesAlone, hear, nextTimer, tick } from '../protocols/lacp';
-import type { EndSettings, LacpEnd, LacpPort, Sent } from '../protocols/lacp';
+import { slowFrame } from '../protocols/frames';
+import { goesAlone, hear, lightEnd, nextTimer, tick } from '../protocols/lacp';
+import type { EndSettings, LacpPort, Sent } from '../protocols/lacp';
 import { speedsByUse } from '../standard';
 import { PlainFrame } from './frame';
 import { deliver, transmit } from './transmit';
@@ -15,12 +15,6 @@ export const endWithoutCarrier = (settings: EndSettings): EndSettings => ({
   ports: settings.ports.map((p) => ({ ...p, up: false })),
 });
 
-const withCarrier = (end: LacpEnd, up: (number: number) => boolean): LacpEnd => ({
-  ...end,
-  settings: { ...end.settings, ports: end.settings.ports.map((p) => ({ ...p, up: up(p.number) })) },
-  ports: end.ports.map((p) => (p.portEnabled === up(p.number) ? p : { ...p, portEnabled: up(p.number) })),
-});
-
 /** Switch port of the nth port of an end. */
 export const portOf = (w: World, bundleEnd: BundleEnd, number: number): string =>
   bundleEnd.bundle
@@ -30,7 +24,7 @@ export const portOf = (w: World, bundleEnd: BundleEnd, number: number): string =
 function send(w: World, bundleEnd: BundleEnd, sent: readonly Sent[], onHost: boolean): void {
   for (const { port, octets } of sent) {
     const id = portOf(w, bundleEnd, port);
-    const frame = lacpFrame(bundleEnd.end!.settings.system, octets);
+    const frame = slowFrame(bundleEnd.end!.settings.system, octets);
     const kind = bundleEnd.bundle?.kind === 'own' ? 'own' : 'lacp';
     const index = w.record.anotherFrame(w.now, id, frame, kind);
     if (onHost) deliver(w, 'host', id, frame, index);
@@ -57,7 +51,7 @@ export function light(w: World, bundleEnd: BundleEnd): void {
     return w.physical.get(id)?.carrier ?? false;
   };
   if (bundleEnd.end.ports.every((p) => p.portEnabled === up(p.number))) return;
-  bundleEnd.end = withCarrier(bundleEnd.end, up);
+  bundleEnd.end = lightEnd(bundleEnd.end, up, w.now);
   goOn(w, bundleEnd);
 }
 

@@ -13,6 +13,7 @@ import {
   addNode,
   changeIfDifferent,
   endProcess,
+  guardsOf,
   processesByVlan,
   settingsAt,
   startProcess,
@@ -76,7 +77,7 @@ function changeNode(w: World, node: Node, plan: NodePlan): void {
   node.plan = plan;
   for (const element of plan.elements) {
     const bp = node.ports.get(element.number) ?? addBridgePort(w, node, element);
-    bp.element = element;
+    Object.assign(bp, { element, ...guardsOf(w, element) });
     bp.vlans = vlanMembership(element.vlans ?? 'all');
   }
   forgetVlans(node);

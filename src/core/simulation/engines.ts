@@ -103,7 +103,7 @@ const rapidState = (tp: TreePort): PortState =>
       ? 'forwarding'
       : tp.learning
         ? 'learning'
-        : tp.port.loopInconsistent || rapidRootGuarded(tp)
+        : tp.port.loopInconsistent || tp.port.silent || rapidRootGuarded(tp)
           ? 'guarded'
           : 'discarding';
 

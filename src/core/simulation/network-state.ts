@@ -1,5 +1,5 @@
 /** The running network: switches with their processes, ports, cables and tables. Plain state; others move it. */
-import type { Bundle, Design, Port, LostFrames } from '../design';
+import type { Bundle, Design, FilterInForce, Port, LostFrames } from '../design';
 import type { LacpEnd } from '../protocols/lacp';
 import type { StpBridge } from '../protocols/stp';
 import type { MstBridge, PortSettings } from '../protocols/mst';
@@ -108,6 +108,13 @@ export interface BridgePort {
   element: Port | Bundle;
   vlans: Uint8Array;
   up: boolean;
+  /** When it came up last, in microseconds. */
+  since: number;
+  /** BPDU guard and filter in force. */
+  guard: boolean;
+  filter: FilterInForce;
+  /** A BPDU has been heard since it came up, so that a filter that yields is none. */
+  yielded: boolean;
   /** Ids of the physical ports that carry for it now. */
   active: readonly string[];
   /** Shut by its BPDU guard: when it comes back, in microseconds; Infinity for never. Null: not shut. */
@@ -129,8 +136,19 @@ export interface PhysicalPort {
   /** Passes no frames but LACPDUs: it negotiates, waits, or may not go alone. */
   held: boolean;
   way: Way;
+  /** Null where the port sends none. */
+  keepalives: Keepalives | null;
   /** Null where a BPDU that arrives needs more than being processed. */
   takes: Receiver | null;
+}
+
+/** What a port knows of its link by keepalives. */
+export interface Keepalives {
+  /** When the other end was heard last, in microseconds; null for not yet. */
+  heardAt: number | null;
+  /** It misses keepalives; the other end says that it does. */
+  deaf: boolean;
+  unheard: boolean;
 }
 
 /** One end of a bundle: at a switch or at a host. */
@@ -161,6 +179,8 @@ export type Due =
   | { readonly kind: 'lacp'; readonly bundleEnd: BundleEnd }
   | { readonly kind: 'script'; readonly index: number; readonly step: number }
   | { readonly kind: 'recover'; readonly port: string }
+  | { readonly kind: 'keepalive'; readonly port: string; readonly keepalives: Keepalives }
+  | { readonly kind: 'storm'; readonly port: string }
   | { readonly kind: 'consistent'; readonly bp: BridgePort; readonly vlan: number }
   | { readonly kind: 'intruder'; readonly port: string }
   | { readonly kind: 'contact'; readonly last?: true }

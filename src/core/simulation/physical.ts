@@ -76,7 +76,7 @@ export function addPhysical(w: World): void {
     gone.delete(port.id);
     // The same port as before: what was worked out about it is compared with how it stands now.
     if (old) Object.assign(old, now);
-    else w.physical.set(port.id, { id: port.id, ...now, carrier: false, way: NO_WAY, takes: null });
+    else w.physical.set(port.id, { id: port.id, ...now, carrier: false, way: NO_WAY, keepalives: null, takes: null });
   }
   for (const id of gone) w.physical.delete(id);
 }

@@ -4,6 +4,8 @@ import {
   bundlesOf,
   costInForce,
   groupBy,
+  hasSilenceGuard,
+  isClassicMode,
   isPerVlan,
   linkAt,
   linkSpeed,
@@ -79,6 +81,7 @@ function bridgeSettings(design: Design, s: Switch, keys: readonly TreeKey[], ver
     timers: {
       ...timersOf(s),
       holdCount: s.holdCount ?? TIMERS.holdCount.default,
+      finelyAged: s.ageStep === 'fraction',
       maxHops: (version === 3 ? regionOf(design, s)?.maxHops : undefined) ?? MAX_HOPS.default,
     },
   };
@@ -92,8 +95,7 @@ function processesOf(
   mixed: boolean,
 ): ProcessPlan[] {
   const mode = modeOf(design, s);
-  const classic = mode === 'stp' || mode === 'per-vlan-stp';
-  const engine = classic ? 'stp' : 'mst';
+  const engine = isClassicMode(mode) ? 'stp' : 'mst';
   if (!isPerVlan(mode)) {
     const config = mode === 'mstp' ? mstConfigOf(design, s) : null;
     const keys: TreeKey[] = config
@@ -182,6 +184,8 @@ export function portSettings(
     autoEdge: element.autoEdge ?? false,
     restrictedRole: element.rootGuard ?? false,
     loopGuard: element.loopGuard ?? false,
+    silenceGuard: hasSilenceGuard(design, element),
+    ...(element.helloTime === undefined ? {} : { helloTime: element.helloTime }),
     restrictedTcn: element.tcGuard ?? false,
     portId: process.keys.map((key) => portIdentifier(portPriorityInForce(design, element, key).value, element.number)),
     externalCost: costInForce(design, element, outer, bySpeed).value,

@@ -1,5 +1,6 @@
 /** Switches of the running network and the spanning tree processes they run: started, and set while they run. */
 import { vlanMembership } from '../standard';
+import { filterOf, hasBpduGuard } from '../design';
 import type { Bundle, Port } from '../design';
 import type { PortSettings } from '../protocols/mst';
 import { changePort, startEngine } from './engines';
@@ -44,6 +45,12 @@ export function startProcesses(w: World, node: Node): void {
   node.table.clear();
 }
 
+/** Guards in force at a port or bundle. */
+export const guardsOf = ({ plan: { design } }: World, element: Port | Bundle) => ({
+  guard: hasBpduGuard(design, element),
+  filter: filterOf(design, element),
+});
+
 /** A port or bundle as a bridge port of a switch, down. */
 export function addBridgePort(w: World, node: Node, element: Port | Bundle): BridgePort {
   const bp: BridgePort = {
@@ -53,6 +60,9 @@ export function addBridgePort(w: World, node: Node, element: Port | Bundle): Bri
     element,
     vlans: vlanMembership(element.vlans ?? 'all'),
     up: false,
+    since: w.now,
+    ...guardsOf(w, element),
+    yielded: false,
     active: [],
     shutUntil: w.bridgePorts.get(element.id)?.shutUntil ?? null,
     inconsistent: null,
@@ -99,6 +109,8 @@ const sameSettings = (a: PortSettings | undefined, b: PortSettings): boolean =>
   a.restrictedRole === b.restrictedRole &&
   a.restrictedTcn === b.restrictedTcn &&
   a.loopGuard === b.loopGuard &&
+  a.silenceGuard === b.silenceGuard &&
+  a.helloTime === b.helloTime &&
   a.externalCost === b.externalCost &&
   sameList(a.portId, b.portId) &&
   sameList(a.internalCost, b.internalCost);

@@ -3,10 +3,11 @@ import type { Envelope } from '../protocols/frames';
 import { receiveAgain, hearBpdu } from '../protocols/mst';
 import { receiveLacp, refresh } from './build';
 import { hear } from './engines';
+import { hearKeepalive } from './keepalives';
 import { receiveMismatched } from './inconsistent-ports';
 import { drain, isInconsistent, noteReceived, passes } from './switch';
 import { transmit } from './transmit';
-import { addressTo, processFor } from './receiver';
+import { addressTo, findReceivers, processFor } from './receiver';
 import type { Frame } from './frame';
 import type { BridgePort, Copy, World } from './network-state';
 import { SECOND } from '../standard';
@@ -19,15 +20,20 @@ function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: 
     if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], frame, index);
 }
 
-/** Shuts a port on which a BPDU was heard although none should be (BPDU guard). */
-function shut(w: World, bp: BridgePort): void {
-  const recovery = bp.node.plan.switch.guardRecovery;
+const RECOVERY = { bpdu: 'guardRecovery', 'one-way': 'oneWayRecovery', storm: 'stormRecovery' } as const;
+
+/**
+ * Shuts a port: a BPDU was heard although none should be (BPDU guard), its link carries frames one way only, or more broadcast
+ * arrives than its storm limit allows.
+ */
+export function shut(w: World, bp: BridgePort, guard: keyof typeof RECOVERY): void {
+  const recovery = bp.node.plan.switch[RECOVERY[guard]];
   bp.shutUntil = recovery === undefined ? Infinity : w.now + recovery * SECOND;
   w.record.happened({
     kind: 'guard',
     at: w.now,
     port: bp.id,
-    guard: 'bpdu',
+    guard,
     until: recovery === undefined ? null : bp.shutUntil,
   });
   if (recovery !== undefined) w.queue.push(bp.shutUntil, { kind: 'recover', port: bp.id });
@@ -69,12 +75,21 @@ function receive(w: World, to: string, frame: Frame, index: number, from: string
   if (!physical || !physical.carrier || !physical.node.on) return;
   const env = frame.opened;
   if (env.kind === 'lacpdu') return receiveLacp(w, to, from, env.payload, index);
+  if (env.kind === 'oampdu') {
+    w.record.heard(index, to, w.now, 'keepalive');
+    if (hearKeepalive(w, to, env.payload)) shut(w, physical.own, 'one-way');
+    return;
+  }
   if (physical.held) return;
   const bp = physical.attached ?? physical.own;
-  if (!bp.up || bp.element.bpduFilter) return;
-  if (bp.element.bpduGuard) {
+  if (!bp.up || bp.filter === 'always') return;
+  if (bp.guard) {
     w.record.heard(index, to, w.now, 'guarded');
-    return shut(w, bp);
+    return shut(w, bp, 'bpdu');
+  }
+  if (bp.filter === 'until-heard' && !bp.yielded) {
+    bp.yielded = true;
+    findReceivers(w);
   }
   const { node } = bp;
   const process = node.treeOff ? null : processFor(w, bp, env);

@@ -40,13 +40,13 @@ export function findReceivers(w: World): void {
 function plainTaker({ carrier, held, node, attached, own }: PhysicalPort): BridgePort | null {
   const bp = attached ?? own;
   const takes = carrier && !held && node.on && !node.treeOff && bp.up;
-  return takes && !bp.element.bpduFilter && !bp.element.bpduGuard ? bp : null;
+  return takes && !bp.guard && (bp.filter === 'none' || (bp.filter === 'until-heard' && bp.yielded)) ? bp : null;
 }
 
 /** Works out which process a copy of a frame is for at whoever takes it in. */
 export function addressTo(w: World, copy: Copy, receiver: Receiver, frame: Frame): void {
   const env = frame.opened;
-  const process = env.kind === 'lacpdu' ? null : processFor(w, receiver.bp, env);
+  const process = env.kind === 'lacpdu' || env.kind === 'oampdu' ? null : processFor(w, receiver.bp, env);
   copy.mismatched = straysIn(w, receiver.bp, copy, env);
   // One without a bridge identifier does not say of what VLAN the next one is.
   copy.receiver = extensionIn(env.payload) === null ? null : receiver;

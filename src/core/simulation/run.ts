@@ -1,9 +1,22 @@
 /** Simulates a script over a design: the same design, script and seed give the same trace, octet for octet. */
 import { analysisMessages as say } from '../messages';
-import { designsOver, farEnd, groupBy, linkAt, modeOf, timersOf } from '../design';
+import {
+  designsOver,
+  farEnd,
+  filterOf,
+  groupBy,
+  hasSilenceGuard,
+  isClassicMode,
+  linkAt,
+  modeOf,
+  timersOf,
+  usualHelloSpread,
+} from '../design';
 import type { Design, Port, Probe, Script } from '../design';
 import { tickBridge } from '../protocols/mst';
-import { arrive } from './receive';
+import { arrive, shut } from './receive';
+import { keepAlive } from './keepalives';
+import { isInStorm } from './storms';
 import { createWorld, wakeBundleEnd } from './build';
 import { lookAtContact, usualProbes } from './data-plane/connectivity';
 import { standingOf, tick, wake } from './engines';
@@ -37,13 +50,16 @@ function agreesWithNoOne(design: Design, port: Port): boolean {
 
 /** How long a network needs from being switched on until it stands, in microseconds. */
 function warmUp(design: Design): number {
-  const classic = design.switches.some((s) => ['stp', 'per-vlan-stp'].includes(modeOf(design, s)));
-  const most = (of: 'maxAge' | 'forwardDelay') => Math.max(20, ...design.switches.map((s) => timersOf(s)[of]));
-  const filtered = [...design.ports, ...design.bundles].some((p) => p.bpduFilter);
+  const classic = design.switches.some((s) => isClassicMode(modeOf(design, s)));
+  const most = (of: 'maxAge' | 'forwardDelay' | 'helloTime') =>
+    Math.max(20, ...design.switches.map((s) => timersOf(s)[of]));
+  const elements = [...design.ports, ...design.bundles];
+  const filtered = elements.some((p) => filterOf(design, p) !== 'none');
+  const silences = elements.some((p) => hasSilenceGuard(design, p)) ? 3 * most('helloTime') : 0;
   const slow = design.segments.length > 0 || design.ports.some((p) => filtered || agreesWithNoOne(design, p));
   const negotiates = design.bundles.some((b) => b.kind !== 'static') ? 10 : 0;
   const seconds = classic ? most('maxAge') + 2 * most('forwardDelay') + 10 : slow ? 2 * most('forwardDelay') + 12 : 20;
-  return (seconds + negotiates) * SECOND;
+  return (seconds + negotiates + silences) * SECOND;
 }
 
 /** A rehearsal under way: built, and moved on by `advance`. */
@@ -60,7 +76,7 @@ export function startRehearsal(design: Design, script: Script): Rehearsal {
     seed: script.seed ?? 1,
     linkDelay: script.linkDelay ?? 5,
     processingDelay: script.processingDelay ?? 500,
-    helloSpread: (script.helloSpread ?? 1000) * 1000,
+    helloSpread: (script.helloSpread ?? usualHelloSpread(design)) * 1000,
     warmUp: warmUp(design),
   });
   world.queue.push(0, { kind: 'start' });
@@ -101,20 +117,21 @@ function handle({ world: w, script, probes }: Rehearsal, due: Due): void {
     case 'script':
       runEvent(w, script, due.index, due.step);
       break;
+    case 'keepalive':
+      if (keepAlive(w, due.port, due.keepalives)) shut(w, w.physical.get(due.port)!.own, 'one-way');
+      break;
+    case 'storm':
+      if (isInStorm(w, due)) shut(w, w.physical.get(due.port)!.own, 'storm');
+      break;
     case 'recover':
       recover(w, due.port);
       break;
     case 'consistent':
       becomeConsistent(w, due);
       break;
-    case 'intruder': {
-      const intruder = w.intruders.get(due.port);
-      if (!intruder) break;
-      tickBridge(intruder.bridge);
-      intruderSpeaks(w, due.port);
-      w.queue.push(w.now + SECOND, due);
+    case 'intruder':
+      intruderTicks(w, due);
       break;
-    }
     case 'start':
       noteAll(w);
       break;
@@ -131,6 +148,15 @@ function handle({ world: w, script, probes }: Rehearsal, due: Due): void {
       }
       break;
   }
+}
+
+/** A second of a rogue switch. */
+function intruderTicks(w: World, due: Extract<Due, { kind: 'intruder' }>): void {
+  const intruder = w.intruders.get(due.port);
+  if (!intruder) return;
+  tickBridge(intruder.bridge);
+  intruderSpeaks(w, due.port);
+  w.queue.push(w.now + SECOND, due);
 }
 
 function runEvent(w: World, script: Script, index: number, step: number): void {

@@ -112,7 +112,8 @@ export function drain(w: World, process: Process, arrival?: Arrival): void {
     if (moved) {
       // A guarded port, and any of a classic bridge, is another one without having moved itself.
       for (const bp of node.ports.values())
-        if (!rapid || bp.element.rootGuard || bp.element.loopGuard) note(w, process, bp.number);
+        if (!rapid || bp.element.rootGuard || bp.element.loopGuard || bp.element.silenceGuard)
+          note(w, process, bp.number);
       noteRoot(w, process);
     }
   }
@@ -170,6 +171,8 @@ export function setUp(w: World, node: Node, ports: readonly BridgePort[], up: bo
   for (const bp of turned) {
     bp.up = up;
     bp.inconsistent = null;
+    bp.since = w.now;
+    bp.yielded = false;
     if (!up) for (const [key, entry] of node.table) if (entry.port === bp.id) node.table.delete(key);
   }
   for (const process of node.processes) {

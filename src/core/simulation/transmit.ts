@@ -1,5 +1,6 @@
 /** Frames on cables: which way they go from a port, and BPDUs that leave. */
-import { farEnd, linkAt } from '../design';
+import { farEnd, linkAt, timersOf } from '../design';
+import { SECOND } from '../standard';
 import { inVlan } from '../protocols/frames';
 import { BpduFrame, PlainFrame } from './frame';
 import type { Frame } from './frame';
@@ -43,7 +44,7 @@ const copyTo = (w: World, from: string, to: string): Copy => ({
 function isLost(w: World, { link, end }: Way, { opened }: Frame): boolean {
   const mute = link === null ? undefined : w.mute.get(link);
   if (mute?.from !== end || mute.frames === 'data') return false;
-  return mute.frames !== 'bpdus' || opened.kind !== 'lacpdu';
+  return mute.frames !== 'bpdus' || opened.kind === 'bpdu' || opened.kind === 'vlan-bpdu';
 }
 
 /** Whether data is lost on the link of a physical port: what leaves the port, or what the far end sends into it. */
@@ -80,6 +81,15 @@ export function deliver(w: World, from: string, to: string, octets: Uint8Array, 
   });
 }
 
+/** Hellos that a filter that yields lets out after the port came up. */
+const FIRST_HELLOS = 10;
+
+/** Whether a filter stops what a port would send. */
+function isFilteredNow(w: World, bp: BridgePort): boolean {
+  if (bp.filter !== 'until-heard') return bp.filter === 'always';
+  return !bp.yielded && w.now > bp.since + FIRST_HELLOS * timersOf(bp.node.plan.switch).helloTime * SECOND;
+}
+
 /** Sends a BPDU of a process out of a port of its switch. */
 export function sendBpdu(w: World, process: Process, number: number, bpdu: Uint8Array): void {
   w.bpdus++;
@@ -87,7 +97,7 @@ export function sendBpdu(w: World, process: Process, number: number, bpdu: Uint8
   let outlet = outlets[number];
   const bp = outlet?.bp ?? node.ports.get(number)!;
   const out = bp.active[0];
-  if (out === undefined || bp.element.bpduFilter || node.treeOff) return;
+  if (out === undefined || isFilteredNow(w, bp) || node.treeOff) return;
   if (!outlet || !leadsOn(outlet, out)) outlets[number] = outlet = newOutlet(w, process, bp, out);
   const frame = frameOf(process, outlet, bpdu);
   send(w, outlet.way, outlet.copies, frame, w.record.frame(w.now, frame));

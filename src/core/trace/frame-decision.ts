@@ -10,7 +10,7 @@ import { bridgeIdWords, formatBridgeId, formatPortId, numberToMac, shortBridgeId
 import { firstFrom, frameAt, portAt } from './frame-log';
 import type { FrameRecord, Reception } from './frame-log';
 import type { Trace } from './recorder';
-import { lacpSentence, messageSentence } from './frame-sentences';
+import { keepaliveSentence, lacpSentence, messageSentence } from './frame-sentences';
 import { portWords, treesWords } from './words';
 import type { WhyCell, Part } from './vector-part';
 export interface WhyRow {
@@ -163,6 +163,9 @@ function lacpWhy(trace: Trace, payload: Uint8Array, hearing: Reception): FrameWh
   };
 }
 
+/** A frame in which nothing is compared. */
+const said = (sentence: string): FrameWhy => ({ about: '', heads: [], rows: [], decided: null, sentence });
+
 /** What a receiver says of a BPDU that it did not read further. */
 const UNREAD = new Set(['guarded', 'again', 'stray', 'inconsistent']);
 
@@ -170,12 +173,14 @@ const UNREAD = new Set(['guarded', 'again', 'stray', 'inconsistent']);
 export function whyReceived(trace: Trace, frame: FrameRecord, hearing: Reception, regional: boolean): FrameWhy | null {
   const { payload, kind } = openEnvelope(frame.octets);
   if (kind === 'lacpdu') return lacpWhy(trace, payload, hearing);
+  if (kind === 'oampdu') return said(keepaliveSentence(payload));
   const bpdu = decodeBpdu(payload);
   if (!bpdu) return null;
-  if (bpdu.type === 'notification' || UNREAD.has(hearing.info))
-    return { about: '', heads: [], rows: [], decided: null, sentence: messageSentence({ info: hearing.info }) };
+  if (bpdu.type === 'notification' || UNREAD.has(hearing.info)) return said(messageSentence({ info: hearing.info }));
   return bpduWhy(bpdu, hearing, regional);
 }
+
+const isOfTrees = ({ mark }: FrameRecord): boolean => mark !== 'lacp' && mark !== 'keepalive';
 
 export interface Consequence {
   readonly text: string;
@@ -220,7 +225,7 @@ export function consequencesOf(
   for (let i = firstFrom(trace.frames, at); i < trace.frames.count && trace.frames.at[i] === at; i++) {
     const from = portAt(trace.frames, i);
     const answer = here(from) ? frameAt(trace.frames, i) : null;
-    if (!answer || answer.vlan !== frame.vlan || (answer.mark === 'lacp') !== (frame.mark === 'lacp')) continue;
+    if (!answer || answer.vlan !== frame.vlan || isOfTrees(answer) !== isOfTrees(frame)) continue;
     if (answers.length < MOST_ANSWERS)
       answers.push({ text: `${portWords(design, from)} sends ${SENDS[answer.mark]}`, frame: i });
     else left++;
@@ -244,4 +249,5 @@ const SENDS = {
   agreement: 'its agreement',
   change: 'a BPDU with the topology change flag',
   lacp: 'a LACPDU',
+  keepalive: 'a keepalive',
 } as const;

@@ -1,6 +1,6 @@
 import { asMeant } from '../../demo/brackwater';
 import type { Design } from '../design';
-import { bpduFrame, configurationOctets, encodeBpdu, encodeLacpdu, lacpFrame } from '../protocols/frames';
+import { bpduFrame, configurationOctets, encodeBpdu, encodeLacpdu, slowFrame } from '../protocols/frames';
 import type { Bpdu } from '../protocols/frames';
 import { fieldsOf, flagWords } from './frame-fields';
 import { framesOf } from './frame-log';
@@ -91,7 +91,7 @@ test('a LACPDU: actor and partner, their state bits in words', () => {
     state,
   });
   const fields = named(
-    lacpFrame(1, encodeLacpdu({ actor: party(3, 0x3d), partner: party(4, 0x47), collectorMaxDelay: 0 })),
+    slowFrame(1, encodeLacpdu({ actor: party(3, 0x3d), partner: party(4, 0x47), collectorMaxDelay: 0 })),
   );
   expect(fields).toMatchObject({
     destination: '01:80:c2:00:00:02',

@@ -7,6 +7,7 @@ import {
   MST_FIELDS,
   decodeBpdu,
   decodeLacpdu,
+  decodeOampdu,
   flagRole,
   openEnvelope,
 } from '../protocols/frames';
@@ -148,6 +149,24 @@ function lacpFields(payload: Uint8Array, base: number): FrameField[] {
   });
 }
 
+function keepaliveFields(payload: Uint8Array, base: number): FrameField[] {
+  const told = decodeOampdu(payload);
+  if (!told) return [];
+  const flags = [told.fault && 'link fault', told.hears ? 'receives the other end' : 'receives nothing yet'];
+  return [
+    { name: 'OAMPDU', value: 'information', at: base, width: 4 },
+    { name: 'flags', value: flags.filter(Boolean).join(', '), at: base + 1, width: 2 },
+  ];
+}
+
+const READERS = {
+  lacpdu: lacpFields,
+  oampdu: keepaliveFields,
+  bpdu: bpduFields,
+  'vlan-bpdu': bpduFields,
+  other: bpduFields,
+};
+
 /** All fields of a control frame in the order of its octets. */
 export function fieldsOf(octets: Uint8Array): FrameField[] {
   const env = openEnvelope(octets);
@@ -161,9 +180,5 @@ export function fieldsOf(octets: Uint8Array): FrameField[] {
     env.named === undefined
       ? []
       : [{ name: 'VLAN of the tree', value: String(env.named), at: env.at + env.payload.length + 4, width: 2 }];
-  return [
-    ...head,
-    ...(env.kind === 'lacpdu' ? lacpFields(env.payload, env.at) : bpduFields(env.payload, env.at)),
-    ...named,
-  ];
+  return [...head, ...READERS[env.kind](env.payload, env.at), ...named];
 }

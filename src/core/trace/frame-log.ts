@@ -7,10 +7,10 @@ import { MESSAGE_PARTS } from '../standard';
 import type { Vector } from '../standard';
 import { OctetPool, Rows, Words } from './rows';
 
-const KINDS = ['config', 'notification', 'rst', 'mst', 'lacp', 'own'] as const;
+const KINDS = ['config', 'notification', 'rst', 'mst', 'lacp', 'own', 'oam'] as const;
 export type FrameKind = (typeof KINDS)[number];
 /** State out about a frame: its kind for the lanes. */
-const MARKS = ['hello', 'proposal', 'agreement', 'change', 'lacp'] as const;
+const MARKS = ['hello', 'proposal', 'agreement', 'change', 'lacp', 'keepalive'] as const;
 export type Mark = (typeof MARKS)[number];
 /** Whose the vector was that a receiver own vector, for it speaks for the LAN; one it heard; one that grew too old. */
 const WHOSE = ['Mine', 'Received', 'Aged'] as const;
@@ -69,6 +69,7 @@ export interface FrameLog {
 
 function markOf(kind: FrameKind, octets: Uint8Array): Mark {
   if (kind === 'lacp' || kind === 'own') return 'lacp';
+  if (kind === 'oam') return 'keepalive';
   if (kind === 'notification') return 'change';
   const flags = openEnvelope(octets).payload[4]!;
   if (flags & FLAG.topologyChange) return 'change';
@@ -171,6 +172,13 @@ export class FrameWriter {
       infos: this.infos.list,
     };
   }
+}
+
+/** Whether any port says something of a kind. */
+export function hasMark({ sayings }: FrameLog, mark: Mark): boolean {
+  const wanted = MARKS.indexOf(mark);
+  for (let row = 0; row < sayings.length; row += SAYING_WIDTH) if (sayings[row + SAYING.mark] === wanted) return true;
+  return false;
 }
 
 /** Buffers of a log that move from a worker to the page without being copied. */

@@ -1,7 +1,7 @@
 /** Which sentence says why a receiver did with a frame what it did; the words are in messages. */
 import { frameMessages as say, isSelection } from '../messages';
 import type { Compared, LacpWords } from '../messages';
-import { stateWords } from '../protocols/frames';
+import { decodeOampdu, stateWords } from '../protocols/frames';
 import type { FlagRole, LacpInfo, Lacpdu } from '../protocols/frames';
 import type { Vector } from '../standard';
 import type { Held } from './frame-log';
@@ -64,6 +64,12 @@ const RULES: Readonly<Record<string, (c: MessageCase, compared: Compared | null)
 };
 
 export const messageSentence = (c: MessageCase): string => RULES[c.info]?.(c, comparedIn(c)) ?? '';
+
+/** What a keepalive tells. */
+export function keepaliveSentence(payload: Uint8Array): string {
+  const told = decodeOampdu(payload);
+  return told ? say.keepalive({ fault: told.fault, hears: told.hears }) : '';
+}
 
 /** What the partner knows of a port, from what it sent. */
 function stepOf(pdu: Lacpdu, own: LacpInfo | null): LacpWords['step'] {

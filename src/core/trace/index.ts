@@ -3,7 +3,7 @@ export { asItStands, carriedOut } from './design-at';
 export { consequencesOf, whyReceived } from './frame-decision';
 export type { FrameWhy } from './frame-decision';
 export { fieldsOf } from './frame-fields';
-export { buffersOf, firstFrom, frameAt, framesOf, markAt, portAt, stepFrame } from './frame-log';
+export { buffersOf, firstFrom, frameAt, framesOf, hasMark, markAt, portAt, stepFrame } from './frame-log';
 export type { FrameKind, FrameLog, FrameRecord, Reception, Mark } from './frame-log';
 export { loopEffect } from './loop-effect';
 export { pcapng } from './pcapng';

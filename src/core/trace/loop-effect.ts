@@ -8,6 +8,8 @@ export interface LoopEffect {
   /** Microseconds that one loop takes, and Mb/s of its slowest link. */
   readonly around: number;
   readonly rate: number;
+  /** Mb/s of broadcast that storm limits leave; null where they leave all of it. */
+  readonly limited: number | null;
   /** Frames a second of the shortest kind that fill its slowest link. */
   readonly full: number;
   /** Copies of one broadcast that each host of the VLAN receives in a second: it loops both ways. */
@@ -20,8 +22,8 @@ export interface LoopEffect {
   readonly fullAfter: number | null;
 }
 
-export function loopEffect({ rate, around, turns, ports }: LoopSpan): LoopEffect {
-  const full = Math.round((rate * 1e6) / SHORTEST_FRAME_BITS);
+export function loopEffect({ rate, limited, around, turns, ports }: LoopSpan): LoopEffect {
+  const full = Math.round(((limited ?? rate) * 1e6) / SHORTEST_FRAME_BITS);
   const rounds = 1e6 / Math.max(1, around);
   // Out of a hub with a loop it comes back one way only.
   const ways = ports.length > 1 ? 2 : 1;
@@ -30,6 +32,7 @@ export function loopEffect({ rate, around, turns, ports }: LoopSpan): LoopEffect
   return {
     around,
     rate,
+    limited,
     full,
     copies,
     moves: copies,

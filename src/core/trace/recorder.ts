@@ -50,6 +50,9 @@ export interface ReachLane {
   readonly spans: readonly ReachSpan[];
 }
 
+/** What has shut a port. */
+export type ShutBy = 'bpdu' | 'one-way' | 'storm';
+
 export type Happening =
   | {
       readonly kind: 'script';
@@ -66,9 +69,11 @@ export type Happening =
       readonly kind: 'guard';
       readonly at: number;
       readonly port: string;
-      readonly guard: 'bpdu' | 'root' | 'loop';
+      readonly guard: ShutBy;
       readonly until: number | null;
     }
+  /** A link that carries frames one way only is reported: the port hears nothing, or the other end says that it does not. */
+  | { readonly kind: 'one-way'; readonly at: number; readonly port: string; readonly how: 'deaf' | 'unheard' }
   | { readonly kind: 'recover'; readonly at: number; readonly port: string }
   | {
       readonly kind: 'bundle';
@@ -88,6 +93,8 @@ export interface LoopSpan {
   readonly ports: readonly string[];
   /** Mb/s of its slowest link, which copies fill. */
   readonly rate: number;
+  /** Mb/s of broadcast that storm limits leave; null without any that drops. */
+  readonly limited: number | null;
   /** Microseconds that a frame needs once round. */
   readonly around: number;
   /** Rings that are joined in it: with more than one, copies multiply at each turn. */

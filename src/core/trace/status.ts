@@ -1,7 +1,7 @@
 /** The state at a moment of a rehearsal: guarded ports with why and how long, and frames that loop. */
-import { bundleById, portById, untaggedWords } from '../design';
+import { bundleById, hasSilenceGuard, portById, untaggedWords } from '../design';
 import type { Design } from '../design';
-import type { LoopSpan, Trace } from './recorder';
+import type { Happening, LoopSpan, Trace } from './recorder';
 import { loopEffect } from './loop-effect';
 import { spanAt } from './story';
 import { portList, portWords, treesWords, vlansWords } from './words';
@@ -14,12 +14,14 @@ export interface Standing {
   readonly text: string;
 }
 
-/** Ports that a BPDU guard holds shut at a moment, each with when it comes back; null for never. */
-function shutAt(trace: Trace, at: number): Map<string, number | null> {
-  const shut = new Map<string, number | null>();
+type Shut = Extract<Happening, { kind: 'guard' }>;
+
+/** Ports that are shut at a moment, each with what shut it and when it comes back. */
+function shutAt(trace: Trace, at: number): Map<string, Shut> {
+  const shut = new Map<string, Shut>();
   for (const h of trace.happenings) {
     if (h.at > at) break;
-    if (h.kind === 'guard' && h.guard === 'bpdu') shut.set(h.port, h.until);
+    if (h.kind === 'guard') shut.set(h.port, h);
     else if (h.kind === 'recover') shut.delete(h.port);
   }
   return shut;
@@ -28,8 +30,12 @@ function shutAt(trace: Trace, at: number): Map<string, number | null> {
 /** Why a port is held back without being shut. */
 function heldWords(design: Design, id: string): string {
   const port = portWords(design, id);
-  const guarded = (portById(design, id) ?? bundleById(design, id))?.rootGuard;
-  return guarded ? say['now-root-guard']({ port }) : say['now-loop-guard']({ port });
+  const element = portById(design, id) ?? bundleById(design, id);
+  // A root guard holds a port that receives; of the other two a port has one at most that acts.
+  if (element?.rootGuard) return say['now-root-guard']({ port });
+  return element && hasSilenceGuard(design, element)
+    ? say['now-silence-guard']({ port })
+    : say['now-loop-guard']({ port });
 }
 
 /** Loops of several trees that began together over the same ports. */
@@ -70,10 +76,10 @@ export function standingOut(design: Design, trace: Trace, at: number): Standing[
         }),
       };
     }),
-    ...[...shut].map(([port, until]): Standing => ({
+    ...[...shut].map(([port, { until, guard }]): Standing => ({
       kind: 'guard',
       ports: [port],
-      text: say['now-shut']({ port: portWords(design, port), until, at }),
+      text: say['now-shut']({ port: portWords(design, port), until, at, guard }),
     })),
     ...[...inconsistent].map(([port, trees]): Standing => ({
       kind: 'guard',

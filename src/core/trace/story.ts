@@ -62,8 +62,10 @@ function happeningLine(design: Design, h: Happening): Line | null {
       return {
         at: h.at,
         kind: 'guard',
-        text: say['bpdu-guard']({ port: portWords(design, h.port), until: h.until }),
+        text: say.shut({ port: portWords(design, h.port), until: h.until, guard: h.guard }),
       };
+    case 'one-way':
+      return { at: h.at, kind: 'guard', text: say['one-way']({ port: portWords(design, h.port), how: h.how }) };
     case 'recover':
       return { at: h.at, kind: 'guard', text: say.recovered({ port: portWords(design, h.port) }) };
     case 'bundle':

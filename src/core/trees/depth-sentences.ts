@@ -1,5 +1,6 @@
-/** What is said where the word of a root is too old, or has no hop left. */
+/** What is said of ports that are designated and do not forward: where the word of a root is too old, or a silence guard hears nothing. */
 import { ledgerMessages as say } from '../messages';
+import { peersOf } from '../network';
 import type { TreeReader } from './candidates';
 import { ROLE } from './outcome';
 import { isClassic, reachByAge, reachByHops } from './reach';
@@ -50,4 +51,12 @@ export function depthSentence(reader: TreeReader, port: number): string | null {
   if (port !== from)
     return say['receives-too-old']({ from: reader.bridgeName(reader.topology.portBridge[from]!), limit, age });
   return say['word-too-old']({ limit, age, disputed: reader.of.outcome.role[port] === ROLE.disputed });
+}
+
+/** Why a port is designated and held back by its silence guard; null where it is not. */
+export function silenceSentence(reader: TreeReader, port: number): string | null {
+  const { outcome, topology } = reader.of;
+  if (!outcome.silent?.includes(port)) return null;
+  const [far] = peersOf(topology, port);
+  return say['silence-guard'](far === undefined ? {} : { far: reader.bridgeName(topology.portBridge[far]!) });
 }

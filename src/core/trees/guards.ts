@@ -4,7 +4,7 @@
  * becomes root port (restrictedRole, 802.1Q-2018 clause 13.27.64). A loop guard acts only where BPDUs stop to arrive:
  * at rest it changes nothing.
  */
-import { isPerVlan, modeOf, segmentAt } from '../design';
+import { hasBpduGuard, isFiltered, isPerVlan, modeOf, segmentAt } from '../design';
 import { lansOf, meetsOthers, peersOf } from '../network';
 import { vlanMembership } from '../standard';
 import type { Topology } from './topology';
@@ -17,14 +17,14 @@ function sendsBpdus({ design, ports, portBridge, portVlans, vlanSets }: Topology
     return design.vlans.some(({ number }) => carried[number] === 1);
   });
   return (port) =>
-    !ports[port]!.element.bpduFilter && (!perVlan[portBridge[port]!] || hasTree[portVlans[port]!] === true);
+    !isFiltered(design, ports[port]!.element) && (!perVlan[portBridge[port]!] || hasTree[portVlans[port]!] === true);
 }
 
 /** Ports that their BPDU guard shuts, since another port of their LAN sends BPDUs. */
 function trippedPorts(topology: Topology): number[] {
   const armed = [...topology.ports.keys()].filter((p) => {
     const { element } = topology.ports[p]!;
-    return element.bpduGuard && !element.bpduFilter && meetsOthers(topology, p);
+    return hasBpduGuard(topology.design, element) && !isFiltered(topology.design, element) && meetsOthers(topology, p);
   });
   if (armed.length === 0) return armed;
   const sends = sendsBpdus(topology);
@@ -49,8 +49,8 @@ export function withGuards(all: Topology): Topology {
 
 /** The topology as BPDUs see it: every port with a filter is alone on a LAN of its own. The same object without any. */
 export function asBpdusSee(topology: Topology): Topology {
-  const { ports, lanCount } = topology;
-  const filtered = [...ports.keys()].filter((p) => ports[p]!.element.bpduFilter && meetsOthers(topology, p));
+  const { design, ports, lanCount } = topology;
+  const filtered = [...ports.keys()].filter((p) => isFiltered(design, ports[p]!.element) && meetsOthers(topology, p));
   if (filtered.length === 0) return topology;
   const portLan = topology.portLan.slice();
   filtered.forEach((p, i) => (portLan[p] = lanCount + i));

@@ -6,7 +6,7 @@ import { comparePriorityVector, compareBridgeId, decidingPart } from '../standar
 import { treeOnSwitch } from './many';
 import type { SolvedDesign, SolvedTree } from './solved';
 import { roleAt, rootsOf } from './state';
-import { depthSentence } from './depth-sentences';
+import { depthSentence, silenceSentence } from './depth-sentences';
 import * as say from './sentences';
 import { heldIn } from './untagged';
 import type { Candidate, Contest, Ledger } from './candidates';
@@ -145,6 +145,7 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
   if (role === 'designated' || role === 'master' || role === 'disputed')
     return {
       sentence:
+        silenceSentence(reader, port) ??
         depthSentence(reader, port) ??
         say.filterSentence(solved.topology, port) ??
         say.designatedSentence(reader, port, lan),

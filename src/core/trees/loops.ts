@@ -1,4 +1,5 @@
 /** Ports through which frames of a tree loop: where BPDUs do not pass, spanning tree cannot see that it leaves a ring open. */
+import { isFiltered } from '../design';
 import { portsOfBridge, portsOnLan } from '../network';
 import { forwardsRole } from './outcome';
 import type { SolvedTree } from './solved';
@@ -13,7 +14,7 @@ const NONE: ReadonlySet<number> = new Set();
  */
 export function loopingPorts(topology: Topology, { outcome }: SolvedTree): ReadonlySet<number> {
   // Only a filter hides a ring from spanning tree.
-  if (!topology.ports.some(({ element }) => element.bpduFilter)) return NONE;
+  if (!topology.ports.some(({ element }) => isFiltered(topology.design, element))) return NONE;
   const { portBridge, portLan, bridgeMac, lanCount } = topology;
   const bridges = bridgeMac.length;
   const open = (port: number) => portLan[port]! >= 0 && forwardsRole(outcome.role[port]);

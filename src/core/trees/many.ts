@@ -9,6 +9,7 @@ import type { CistOutcome, TreeOutcome } from './outcome';
 import { cistProblem, classesOf, instanceProblems, perVlanBridges } from './problem';
 import type { TreeProblem } from './problem';
 import { sameNumbers } from './reuse';
+import { holdingSilent, silentPorts, speakersOf, speakersOfMany } from './silence';
 import { solveTree } from './solve';
 import { ROLE } from './outcome';
 import type { Solution, SolvedTree } from './solved';
@@ -72,7 +73,8 @@ function solveAcross(
     const vlan = members[0]!.vlan!;
     const joined = joinedLans(topology, perVlan, vlan, (port) => followed(vlan, port));
     const own = overJoinedLans(withoutHeld(topology, apartOf(held, heard)), perVlan, joined);
-    const outcome = holding(solveTree(own, problem), held);
+    const solved = holding(solveTree(own, problem), held);
+    const outcome = holdingSilent(solved, silentPorts(own, speakersOf(problem.portTakesPart, solved)));
     const role = outcome.role.map((r, port) => {
       if (perVlan[portBridge[port]!]) return r;
       return vlanMembership(vlanSets[portVlans[port]!]!)[vlan] ? followed(vlan, port) : ROLE.none;
@@ -99,17 +101,20 @@ export function solveMany(topology: Topology, lenders: Lenders): { solutions: So
     cist,
     lenders,
   );
-  const byInstance = new Map<number, TreeOutcome>([[0, cist]]);
-  for (const s of instances.solutions) byInstance.set(s.trees[0]!.instance!, s.outcome);
+  const outcomes = instances.solutions.map((s) => s.outcome);
+  const silent = silentPorts(topology, speakersOfMany(topology, problem.portTakesPart, cist, outcomes));
+  const common = { trees: [first], problem, topology, outcome: { ...holdingSilent(cist, silent), cist: cist.cist } };
+  const perInstance = instances.solutions.map((s) => ({ ...s, outcome: holdingSilent(s.outcome, silent) }));
+  const byInstance = new Map<number, TreeOutcome>([[0, common.outcome]]);
+  for (const s of perInstance) byInstance.set(s.trees[0]!.instance!, s.outcome);
   const across = solveAcross(
     topology,
     others.filter((t) => t.vlan !== null),
     byInstance,
     lenders,
   );
-  const common = { trees: [first], problem, topology, outcome: cist };
   return {
-    solutions: [common, ...instances.solutions, ...across.solutions],
+    solutions: [common, ...perInstance, ...across.solutions],
     solvedCount: 1 + instances.solvedCount + across.solvedCount,
   };
 }

@@ -163,6 +163,31 @@ test('towards a classic switch every switch of a region speaks for itself: the l
   expect(explainPort(solved, cist!, port('x.2')).sentence).toContain('but a has the lower bridge identifier');
 });
 
+test('where a classic switch makes a region speak version 0, the way inside the region counts for nothing', () => {
+  const end = (bridge: string, port: number) => ({ bridge, port, cost: 1, priority: 128 });
+  const design: Design = {
+    ...designFrom(
+      [
+        { id: 'near', mac: '00:00:5e:00:53:07', priority: 32768 },
+        { id: 'root', mac: '00:00:5e:00:53:02', priority: 32768 },
+        { id: 'far', mac: '00:00:5e:00:53:05', priority: 32768 },
+        { id: 'classic', mac: '00:00:5e:00:53:08', priority: 32768 },
+      ],
+      [
+        { ends: [end('near', 1), end('root', 1)] },
+        { ends: [end('far', 1), end('near', 2)] },
+        { ends: [end('far', 2), end('near', 3), end('classic', 1)] },
+      ],
+      'mstp',
+    ),
+    regions: [{ id: 'r', name: 'r', revision: 1, map: {} }],
+  };
+  const switches = design.switches.map((s) => (s.id === 'classic' ? { ...s, protocol: 'stp' as const } : s));
+  const solved = solveDesign({ ...design, switches });
+  const role = (id: string) => roleAt(solved.trees[0]!, solved.topology.portIndex.get(id)!);
+  expect([role('far.2'), role('near.3'), role('classic.1')]).toEqual(['designated', 'alternate', 'root']);
+});
+
 describe('agreement with a second, plain implementation', () => {
   test('on random networks of regions and rapid switches every cost, root and role is the same', () => {
     fc.assert(

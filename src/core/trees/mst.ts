@@ -9,7 +9,7 @@
 import { portsOnLan, regionOf, upstream } from '../network';
 import { MAX_HOPS } from '../standard';
 import { reachesLimit, withSpent } from './depth';
-import { reachByHops } from './reach';
+import { ageBehind, reachByHops } from './reach';
 import type { CistProblem, TreeProblem } from './problem';
 import { claimLans, rankBridges, rolesOf, solveTree } from './solve';
 import { ROLE } from './outcome';
@@ -76,23 +76,24 @@ function plainLans({ lanCount, portLan, portBridge }: Topology, { classic, regio
 
 /** Bridges that the word of a root has gone over: outside of regions since the root, inside since the regional root. */
 class Crossings {
-  private readonly age: Int32Array;
+  private readonly age: Float64Array;
   private readonly depth: Int32Array;
   constructor(
     bridges: number,
-    private readonly reach: Int32Array,
+    private readonly problem: CistProblem,
     private readonly hops: Int32Array | null,
   ) {
-    this.age = new Int32Array(bridges);
+    this.age = new Float64Array(bridges);
     this.depth = new Int32Array(bridges);
   }
-  /** Whether it ends at a bridge. */
-  ends(inside: boolean, bridge: number, root: number, regionalRoot: number): boolean {
+  /** Whether it ends between two bridges. */
+  ends(inside: boolean, from: number, to: number, root: number, regionalRoot: number): boolean {
     if (!this.hops) return false;
-    return inside ? this.depth[bridge]! >= this.hops[regionalRoot]! : this.age[bridge]! >= this.reach[root]!;
+    if (inside) return this.depth[from]! >= this.hops[regionalRoot]!;
+    return ageBehind(this.problem.finelyAged, to, this.age[from]!) > this.problem.reach[root]!;
   }
   cross(inside: boolean, from: number, to: number): void {
-    this.age[to] = this.age[from]! + (inside ? 0 : 1);
+    this.age[to] = inside ? this.age[from]! : ageBehind(this.problem.finelyAged, to, this.age[from]!);
     this.depth[to] = inside ? this.depth[from]! + 1 : 0;
   }
 }
@@ -109,13 +110,20 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
   const [rootPathCost, external, internal] = [far(), far(), far()];
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const [settled, queue] = [new Uint8Array(bridges), new VectorQueue()];
-  const [plain, way] = [plainLans(topology, problem), new Crossings(bridges, problem.reach, hops)];
+  const [plain, way] = [plainLans(topology, problem), new Crossings(bridges, problem, hops)];
   const spent = new Set<number>();
   const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort }, plain);
 
+  // Where all speak version 0 the cost inside the region counts for nothing, and the bridge speaks for itself.
+  const beats = (bridge: number, holder: number, lan: number) =>
+    plain[lan] === 1 &&
+    root[bridge] === root[holder] &&
+    external[bridge] === external[holder] &&
+    rank[bridge]! < rank[holder]!;
+
   const settle = (bridge: number) => {
     settled[bridge] = 1;
-    claimLans(topology, problem, designatedPort, bridge, offerOn);
+    claimLans(topology, problem, designatedPort, bridge, offerOn, beats);
   };
 
   const offerOn = (bridge: number, port: number, lan: number) => {
@@ -124,7 +132,7 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
       const other = portBridge[receiver]!;
       if (settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const inside = !plain[lan] && regionIn(problem, bridge) === regionIn(problem, other);
-      if (way.ends(inside, bridge, root[bridge]!, regionalRoot[bridge]!)) {
+      if (way.ends(inside, bridge, other, root[bridge]!, regionalRoot[bridge]!)) {
         spent.add(lan);
         continue;
       }

@@ -1,6 +1,9 @@
 /** What solving a tree gives: roles of ports, roots and root path costs, by index. */
 
-/** `disputed`: designated, and discarding, since the far end takes no notice and forwards (disputed, 802.1Q-2018 clause 13.27). */
+/**
+ * `disputed`: designated, and discarding, since the far end takes no notice and forwards (disputed, 802.1Q-2018 clause 13.27), or
+ * since a silence guard hears nothing.
+ */
 export const ROLES = ['none', 'root', 'designated', 'alternate', 'backup', 'disabled', 'master', 'disputed'] as const;
 
 export type Role = (typeof ROLES)[number];
@@ -34,6 +37,9 @@ export interface TreeOutcome {
   readonly role: Uint8Array;
   /** LANs on which the word of the root is too old, or has no hop left, for all but its sender; absent where there are none. */
   readonly spent?: readonly number[];
+  /** Ports that a silence guard holds back, and the outcome without that; absent where there are none. */
+  readonly silent?: readonly number[];
+  readonly bare?: TreeOutcome;
   /** Of the CIST only. */
   readonly cist?: CistPart;
 }

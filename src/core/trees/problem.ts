@@ -8,7 +8,7 @@ import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import type { Topology } from './topology';
 import { restrictedPorts } from './guards';
-import { isClassic, reachByAge, reachByHops } from './reach';
+import { finelyAged, isClassic, reachByAge, reachByHops } from './reach';
 import { heldAlone, heldIn } from './untagged';
 
 export interface TreeProblem {
@@ -25,6 +25,8 @@ export interface TreeProblem {
   readonly portId: Int32Array;
   /** Most bridges that the word of each as a root goes over: by the maximum age, in an instance by the hops. */
   readonly reach: Int32Array;
+  /** 1 for a bridge that adds 1/256 s to the age of a message in place of a second; absent where none does, and where hops count. */
+  readonly finelyAged?: Uint8Array | undefined;
   /** 1 for a port that may not become root port (root guard); absent where every port may. */
   readonly portRestricted?: Uint8Array;
 }
@@ -155,12 +157,14 @@ function settings(
   const copied = <T extends { slice(): T }>(array: T, field: Override['field']): T =>
     special.some((o) => o.field === field) ? array.slice() : array;
   const restricted = restrictedPorts(topology);
+  const fine = finelyAged(topology.design);
   const result = {
     reach: reachByAge(topology.design),
     bridgePriority: copied(common, 'bridgePriority'),
     portCost: copied(portCost, 'portCost'),
     portId: copied(topology.portId, 'portId'),
     ...(restricted ? { portRestricted: restricted } : {}),
+    ...(fine ? { finelyAged: fine } : {}),
   };
   for (const { field, index, value } of special)
     result[field][index] = field === 'portId' ? portIdentifier(value, topology.portNumber[index]!) : value;
@@ -254,7 +258,9 @@ export function instanceProblems(
           portTakesPart: Uint8Array.from(ports, (_, p) => (has[portBridge[p]!] && inRegion[p] ? 1 : 0)),
         });
       const special = overrides.get(instance) ?? [];
-      return [instance, { ...takingPart.get(key)!, ...settings(topology, common, special, internalCost), reach }];
+      const asked = settings(topology, common, special, internalCost);
+      // Hops count, not ages.
+      return [instance, { ...takingPart.get(key)!, ...asked, reach, finelyAged: undefined }];
     }),
   );
 }

@@ -45,6 +45,11 @@ export class Reuse {
     if (before.portRestricted && now.portRestricted) {
       if (this.changed(before.portRestricted, now.portRestricted)?.length !== 0) return null;
     } else if (before.portRestricted ?? now.portRestricted) return null;
+    if (
+      before.finelyAged !== now.finelyAged &&
+      !(before.finelyAged && now.finelyAged && sameNumbers(before.finelyAged, now.finelyAged))
+    )
+      return null;
     for (const field of ['bridgeTakesPart', 'bridgePriority', 'portTakesPart', 'portId', 'reach'] as const)
       if (this.changed(before[field], now[field])?.length !== 0) return null;
     return this.changed(before.portCost, now.portCost);

@@ -1,6 +1,6 @@
 /** Which sentence each ledger has, and with which values; the words are in messages. */
 import { isPeerPort, peersOf, verdictOf } from '../network';
-import { bundleAt, farEnd, linkAt, portById, segmentAt, switchById, untaggedWords } from '../design';
+import { bundleAt, farEnd, isFiltered, linkAt, portById, segmentAt, switchById, untaggedWords } from '../design';
 import { ledgerMessages as say } from '../messages';
 import type { RootWords } from '../messages';
 import type { Port } from '../design';
@@ -204,8 +204,8 @@ const portWords = ({ design, ports, portBridge }: Topology, port: number): strin
 export function filterSentence(all: Topology, port: number): string | null {
   const peers = peersOf(all, port);
   if (peers.length === 0) return null;
-  if (all.ports[port]!.element.bpduFilter) return say.filter();
-  const silent = peers.every((p) => all.ports[p]!.element.bpduFilter);
+  if (isFiltered(all.design, all.ports[port]!.element)) return say.filter();
+  const silent = peers.every((p) => isFiltered(all.design, all.ports[p]!.element));
   return silent ? say['far-filter']({ port: portWords(all, peers[0]!) }) : null;
 }
 

@@ -8,6 +8,7 @@
  */
 import { reachesLimit, withOthers, withSpent } from './depth';
 import { BridgeQueue } from './queue';
+import { ageBehind } from './reach';
 import type { Topology } from './topology';
 import type { TreeProblem } from './problem';
 import { ROLE } from './outcome';
@@ -38,7 +39,7 @@ export function rankBridges(topology: Topology, problem: TreeProblem): { order: 
 
 /**
  * Makes a bridge that settles designated on every LAN it is first on, by its lowest port identifier, and calls `offer`
- * with each port that it then offers its vector through.
+ * with each port that it then offers its vector through. `beats`: whether it is better on a LAN than the one that was first there.
  */
 export function claimLans(
   { bridgeStart, bridgePorts, portLan, portBridge }: Topology,
@@ -46,13 +47,15 @@ export function claimLans(
   designatedPort: Int32Array,
   bridge: number,
   offer: (bridge: number, port: number, lan: number) => void,
+  beats: (bridge: number, holder: number, lan: number) => boolean = () => false,
 ): void {
   for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
     const port = bridgePorts[i]!;
     const lan = portLan[port]!;
     if (lan < 0 || !portTakesPart[port]) continue;
     const holder = designatedPort[lan]!;
-    if (holder >= 0 && (portBridge[holder] !== bridge || portId[holder]! < portId[port]!)) continue;
+    if (holder >= 0 && portBridge[holder] !== bridge && !beats(bridge, portBridge[holder]!, lan)) continue;
+    if (holder >= 0 && portBridge[holder] === bridge && portId[holder]! < portId[port]!) continue;
     designatedPort[lan] = port;
   }
   for (let i = bridgeStart[bridge]!; i < bridgeStart[bridge + 1]!; i++) {
@@ -72,7 +75,7 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
 /** `reach`: null where it is no limit. */
 function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array | null): TreeOutcome {
   const { lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
-  const { bridgeTakesPart, portTakesPart, portCost, portId, portRestricted } = problem;
+  const { bridgeTakesPart, portTakesPart, portCost, portId, portRestricted, finelyAged } = problem;
   const bridges = bridgeTakesPart.length;
   const { order, rank } = rankBridges(topology, problem);
 
@@ -82,7 +85,7 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const settled = new Uint8Array(bridges);
   const queue = new BridgeQueue(bridges);
-  const depth = reach ? new Int32Array(bridges) : null;
+  const age = reach ? new Float64Array(bridges) : null;
   const spent: number[] = [];
 
   const settle = (bridge: number) => {
@@ -91,10 +94,15 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
   };
 
   const offer = (bridge: number, port: number, lan: number) => {
-    if (reach && depth && depth[bridge]! >= reach[root[bridge]!]!) return void spent.push(lan);
+    let refused = false;
     for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
       const receiver = lanPorts[i]!;
       const other = portBridge[receiver]!;
+      if (reach && age && receiver !== port && portTakesPart[receiver])
+        if (ageBehind(finelyAged, other, age[bridge]!) > reach[root[bridge]!]!) {
+          refused = true;
+          continue;
+        }
       if (settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const cost = rootPathCost[bridge]! + portCost[receiver]!;
       const best = rootPathCost[other]!;
@@ -102,9 +110,10 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
       root[other] = root[bridge]!;
       rootPathCost[other] = cost;
       rootPort[other] = receiver;
-      if (depth) depth[other] = depth[bridge]! + 1;
+      if (age) age[other] = ageBehind(finelyAged, other, age[bridge]!);
       if (cost < best) queue.push(other, cost, rank[other]!);
     }
+    if (refused) spent.push(lan);
   };
 
   /** At equal cost: designated bridge, then designated port, then receiving port. */

@@ -12,6 +12,7 @@ import type { Role, TreeOutcome } from './outcome';
 import { asBpdusSee, withGuards } from './guards';
 import { cabledTopology } from './topology';
 import type { Topology } from './topology';
+import { holdingSilent, silentPorts, speakersOf } from './silence';
 import { apartOf, holding, withoutHeld } from './untagged';
 import type { SolvedTree, SolvedDesign, Solution } from './solved';
 
@@ -75,14 +76,15 @@ function solvePlain(all: Topology, lenders: ReadonlyMap<string, SolvedTree> | nu
     const alike = heard.length === 0 && found && sameNumbers(found.topology.portLan, topology.portLan);
     const lender = alike ? found : undefined;
     const costs = lender ? reuse.changedCosts(lender.problem, problem) : null;
-    const telling = costs?.filter((port) => !costIsIdle(topology, problem, lender!.outcome, port));
-    if (telling?.length === 0) return { trees, problem, topology, outcome: lender!.outcome };
+    const before = lender && (lender.outcome.bare ?? lender.outcome);
+    const telling = costs?.filter((port) => !costIsIdle(topology, problem, before!, port));
+    const silenced = (outcome: TreeOutcome) =>
+      holdingSilent(outcome, silentPorts(topology, speakersOf(problem.portTakesPart, outcome)));
+    if (telling?.length === 0) return { trees, problem, topology, outcome: silenced(before!) };
     solvedCount++;
     const outcome =
-      telling && !lender!.outcome.spent
-        ? adjustCosts(topology, problem, lender!.outcome, telling)
-        : solveTree(topology, problem);
-    return { trees, problem, topology, outcome: holding(outcome, held) };
+      telling && !before!.spent ? adjustCosts(topology, problem, before!, telling) : solveTree(topology, problem);
+    return { trees, problem, topology, outcome: silenced(holding(outcome, held)) };
   });
   return { solutions, solvedCount };
 }

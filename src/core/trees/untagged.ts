@@ -2,7 +2,7 @@
  * Cables whose ends differ in the VLAN that travels untagged. Switches with a tree per VLAN notice it, since each VLAN's
  * BPDUs name their VLAN: what names another VLAN than the one it came in holds the port inconsistent in both.
  */
-import { isPerVlan, modeOf, segmentAt } from '../design';
+import { isFiltered, isPerVlan, modeOf, segmentAt } from '../design';
 import { lansOf, peersOf, portsOnLan } from '../network';
 import { formatVlanRanges, vlanMembership } from '../standard';
 import { ROLE } from './outcome';
@@ -47,7 +47,7 @@ export function heldPorts(topology: Topology): Held {
     if (untaggedAt(topology, a) === untaggedAt(topology, b)) continue;
     if (!perVlan[portBridge[a]!] || !perVlan[portBridge[b]!]) continue;
     // Without BPDUs neither end detects anything.
-    if (ports[a]!.element.bpduFilter || ports[b]!.element.bpduFilter) continue;
+    if (isFiltered(design, ports[a]!.element) || isFiltered(design, ports[b]!.element)) continue;
     if (segmentAt(design, ports[a]!.element.id)) continue;
     for (const [port, other] of [
       [a, b],

@@ -2,6 +2,7 @@
 import { setField, switchById } from '../../core/design';
 import type { Bundle, Switch } from '../../core/design';
 import { BUNDLE_KIND_WORDS } from '../../core/messages';
+import { bundleNotes } from '../../core/network';
 import { Field } from '../controls/Field';
 import { Choice } from '../controls/DesignSettings';
 import { useBench, useSession } from '../session/context';
@@ -47,8 +48,54 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
           </>
         )}
       </div>
+      <Further bundle={bundle} set={set} />
       <PortSettings bundle={bundle} set={set} />
     </section>
+  );
+}
+
+const TEXTS = [
+  { field: 'minRate', label: 'minimum rate, Mb/s', width: 110, always: true },
+  { field: 'returnDelay', label: 'return delay, s', width: 90, always: false },
+  { field: 'systemPriority', label: 'own system priority', width: 110, always: false },
+  { field: 'systemMac', label: 'own system address', width: 160, always: false },
+] as const;
+
+/** How much must carry, what happens when members return, and a system of the end's own; empty fields mean as usual. */
+function Further({ bundle, set }: PartProps) {
+  const design = useSession((state) => state.design);
+  const negotiates = bundle.kind !== 'static';
+  return (
+    <>
+      <div className="bundle-fields">
+        {TEXTS.filter(({ always }) => always || negotiates).map(({ field, label, width }) => (
+          <Field
+            key={`${bundle.id} ${field}`}
+            label={label}
+            width={width}
+            value={String(bundle[field] ?? '')}
+            onSet={(text) => set(field, field === 'systemMac' ? text.trim() || null : whole(text), `${label} ${text}`)}
+          />
+        ))}
+        {negotiates && (
+          <label className={styles.edgeBox}>
+            <input
+              type="checkbox"
+              checked={bundle.keepsWorking ?? false}
+              onChange={({ target: { checked } }) =>
+                set('keepsWorking', checked || null, checked ? 'keeps members' : 'members give way')
+              }
+            />{' '}
+            keeps members
+          </label>
+        )}
+      </div>
+      {bundleNotes(design, bundle.id).map((note) => (
+        <p key={note} className="quiet small" role="note">
+          {note}
+        </p>
+      ))}
+    </>
   );
 }
 

@@ -15,6 +15,7 @@ const KIND = {
   mst: 'BPDU with instances',
   lacp: 'LACPDU',
   own: 'PDU of proprietary negotiation',
+  oam: 'keepalive (OAMPDU)',
 } as const;
 
 interface Props {

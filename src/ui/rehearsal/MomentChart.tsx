@@ -22,7 +22,15 @@ import { SECOND } from '../../core/standard';
 
 const AREA = { width: 620, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
-const MARK_LETTER = { proposal: 'P', agreement: 'A', change: 'T', hello: '', lacp: 'L', probe: '' } as const;
+const MARK_LETTER = {
+  proposal: 'P',
+  agreement: 'A',
+  change: 'T',
+  hello: '',
+  lacp: 'L',
+  keepalive: 'K',
+  probe: '',
+} as const;
 
 interface Props {
   script: Script | null;

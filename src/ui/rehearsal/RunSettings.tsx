@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { hostById } from '../../core/design';
+import { hostById, usualHelloSpread } from '../../core/design';
 import type { Design, Probe, Script } from '../../core/design';
 import { Field } from '../controls/Field';
 import styles from './RunSettings.module.css';
@@ -15,7 +15,7 @@ interface Props {
 
 const FIELDS = [
   { field: 'seed', label: 'seed', otherwise: 1, width: 60 },
-  { field: 'helloSpread', label: 'hellos within, ms', otherwise: 1000, width: 96 },
+  { field: 'helloSpread', label: 'hellos within, ms', otherwise: null, width: 96 },
   { field: 'linkDelay', label: 'a link takes, µs', otherwise: 5, width: 96 },
   { field: 'processingDelay', label: 'a switch takes, µs', otherwise: 500, width: 104 },
 ] as const;
@@ -35,7 +35,7 @@ export function RunSettings({ design, script, probed, set }: Props) {
             key={`${script.id} ${field}`}
             label={label}
             width={width}
-            value={String(script[field] ?? otherwise)}
+            value={String(script[field] ?? otherwise ?? usualHelloSpread(design))}
             onSet={(t) => set(field, asNumber(t), `${label} ${t}`)}
           />
         ))}

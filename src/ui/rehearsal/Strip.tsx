@@ -6,7 +6,7 @@ import { carriesVlan } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { laneTree, vlanOf } from './moment';
 import { Lanes, layoutOf } from './StripLanes';
-import { LEFT, MARKS, TICK_ROW, Ticks } from './StripParts';
+import { LEFT, TICK_ROW, Ticks, marksOf } from './StripParts';
 import type { Window } from './StripParts';
 import { EventLines, EventMarks } from './StripMarks';
 import type { Pulled } from './StripMarks';
@@ -148,7 +148,7 @@ export function Strip({ design, trace, script, tree, at, shown, onAt, onShown, o
   const slider = useSlider({ at, shown, trace, onAt }, timeAt);
   const { step, ticks } = ticksIn(shown);
   const ticksTop = layout.bottom + 3 + HEADING;
-  const y = ticksTop + MARKS.length * TICK_ROW;
+  const y = ticksTop + marksOf(trace.frames).length * TICK_ROW;
   const isShown = at >= shown.from && at <= shown.to;
   return (
     <div className="time-strip" ref={box} {...slider}>

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { firstFrom, markAt, stepFrame } from '../../core/trace';
+import { firstFrom, hasMark, markAt, stepFrame } from '../../core/trace';
 import type { FrameLog, Mark, PortSpan, Trace } from '../../core/trace';
 import { RoleSign } from '../chart/Peg';
 import { vlanOf } from './moment';
@@ -19,13 +19,17 @@ export interface Window {
   readonly to: number;
 }
 
-export const MARKS: readonly { mark: Mark; name: string }[] = [
+const MARKS: readonly { mark: Mark; name: string }[] = [
   { mark: 'proposal', name: 'proposal' },
   { mark: 'agreement', name: 'agreement' },
   { mark: 'change', name: 'topology change' },
   { mark: 'hello', name: 'hello' },
   { mark: 'lacp', name: 'LACP' },
+  { mark: 'keepalive', name: 'keepalive' },
 ];
+
+/** Kinds of frames that have a lane; keepalives where any are sent. */
+export const marksOf = (frames: FrameLog) => MARKS.filter(({ mark }) => mark !== 'keepalive' || hasMark(frames, mark));
 
 /** One state of a port: solid forwards, hatched learns, outlined listens, dashed is cut, alarm dots mean down. */
 export function Span({
@@ -115,7 +119,7 @@ export const Ticks = memo(function Ticks({ trace, own, shown, room, top, onFrame
   };
   return (
     <>
-      {MARKS.map(({ mark, name }, row) => (
+      {marksOf(frames).map(({ mark, name }, row) => (
         <g key={mark}>
           <text className="lane-name" x={26} y={top + row * TICK_ROW + 11}>
             {name}

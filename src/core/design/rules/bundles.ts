@@ -1,13 +1,22 @@
 /** Rules about bundles, and about pairs of switches that act as one end of them. */
 import { ACTIVE_MEMBERS, PAIR_PORT_OFFSET } from '../../standard';
 import type { Fault } from '../fault';
-import { bundlesOf, portsOf, switchById } from '../look-ups';
+import { bundlesOf, portById, portsOf, switchById } from '../look-ups';
 import type { Rule, RuleEntry } from './rule';
 import { documentMessages as say } from '../../messages';
 
-const memberCounts: Rule = ({ bundles }) =>
-  bundles.flatMap((b, i): Fault[] => {
+const memberCounts: Rule = (design) =>
+  design.bundles.flatMap((b, i): Fault[] => {
     const max = b.maxActive ?? ACTIVE_MEMBERS.max;
+    const rate = b.members.reduce((sum, id) => sum + (portById(design, id)?.speed ?? 0), 0);
+    if (b.minRate !== undefined && b.minRate > rate)
+      return [
+        {
+          code: 'min-rate-above-members',
+          path: ['bundles', i, 'minRate'],
+          sentence: say.minRateAboveMembers(b.name, b.minRate, rate),
+        },
+      ];
     if (b.minActive === undefined) return [];
     const path = ['bundles', i, 'minActive'];
     if (b.minActive > max)
@@ -55,7 +64,10 @@ const pairs: Rule = (design) => {
 };
 
 export const bundleRules: readonly RuleEntry[] = [
-  { after: ['bundle.*', 'bundle.minActive', 'bundle.maxActive', 'bundle.members'], rule: memberCounts },
+  {
+    after: ['bundle.*', 'bundle.minActive', 'bundle.maxActive', 'bundle.members', 'bundle.minRate', 'port.speed'],
+    rule: memberCounts,
+  },
   {
     after: [
       'pair.*',

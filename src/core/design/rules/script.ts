@@ -2,7 +2,7 @@
 import { TIMERS } from '../../standard';
 import type { Fault } from '../fault';
 import type { Rule, RuleEntry } from './rule';
-import type { Switch } from '../schema';
+import type { Design, Switch } from '../schema';
 import { documentMessages as say } from '../../messages';
 
 export interface TimersInForce {
@@ -17,6 +17,10 @@ export const timersOf = (s: Pick<Switch, 'helloTime' | 'maxAge' | 'forwardDelay'
   maxAge: s.maxAge ?? TIMERS.maxAge.default,
   forwardDelay: s.forwardDelay ?? TIMERS.forwardDelay.default,
 });
+
+/** Milliseconds within which the switches of a design begin to count their seconds, unless a script says otherwise. */
+export const usualHelloSpread = ({ switches }: Design): number =>
+  1000 * Math.max(TIMERS.helloTime.default, ...switches.map((s) => timersOf(s).helloTime));
 
 /** Whether timers go together: 2 × (delay − 1) ≥ age ≥ 2 × (hello + 1) (802.1D-2004 17.14). */
 export const timersFit = ({ helloTime, maxAge, forwardDelay }: TimersInForce): boolean =>

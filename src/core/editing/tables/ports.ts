@@ -1,6 +1,8 @@
 /** The table of ports. */
 import {
+  ACTIONS,
   LINK_TYPES,
+  STORM_ACTIONS,
   bundleAt,
   endOwner,
   farEnd,
@@ -20,6 +22,7 @@ import { setNative, setVlans } from '..';
 import type { Wiring } from '..';
 import { PORT_PRIORITY } from '../../standard';
 import { choiceCell, isFault, numberCell, speedCell, unlessFault, yesCell } from './column';
+import { settingColumns } from './settings';
 import type { CellEdits, Column, Table } from './column';
 
 const set = (p: Port, field: keyof Port & string, value: unknown) => [setField('port', p.id, field, value)];
@@ -65,6 +68,24 @@ function moveTo(wiring: Wiring, port: Port, text: string): CellEdits {
   if (clash) edits.push(setField('port', port.id, 'name', String(number)));
   return edits;
 }
+
+const { yes, yesOrNo, number, choice } = settingColumns<Port>('port');
+/** Guards, and what acts over time alone. */
+const settings: Column<Port>[] = [
+  yes({ id: 'autoEdge', title: 'Auto edge', also: ['auto_edge'] }),
+  yesOrNo({ id: 'bpduGuard', title: 'BPDU guard', also: ['bpdu_guard'], width: 92 }),
+  yesOrNo({ id: 'bpduFilter', title: 'BPDU filter', also: ['bpdu_filter'], width: 92 }),
+  yes({ id: 'filterYields', title: 'Yields', also: ['filter yields'], width: 64 }),
+  yes({ id: 'rootGuard', title: 'Root guard', also: ['root_guard'] }),
+  yes({ id: 'loopGuard', title: 'Loop guard', also: ['loop_guard'] }),
+  yes({ id: 'silenceGuard', title: 'Silence guard', also: ['silence_guard'], width: 104 }),
+  yes({ id: 'tcGuard', title: 'TC guard', also: ['topology change guard'] }),
+  number({ id: 'helloTime', title: 'Hello, s', also: ['hello time'] }),
+  choice({ id: 'oneWay', title: 'One-way', also: ['one-way detection'] }, 'One-way detection', ACTIONS),
+  number({ id: 'oneWayInterval', title: 'Keepalive, s', also: ['keepalive interval'], width: 92 }),
+  number({ id: 'stormLimit', title: 'Storm, %', also: ['storm limit'] }),
+  choice({ id: 'stormAction', title: 'Beyond', also: ['storm action'] }, 'Storm action', STORM_ACTIONS),
+];
 
 const columns: Column<Port>[] = [
   {
@@ -174,6 +195,7 @@ const columns: Column<Port>[] = [
     text: (_, p) => (p.edge ? 'yes' : ''),
     set: (_, p, text) => chosen(p, 'edge', yesCell(text)),
   },
+  ...settings,
   {
     id: 'down',
     title: 'Down',

@@ -1,15 +1,32 @@
 /** The table of switches. */
-import { addElement, MODES, portsOf, setBridgePriority, setField, switchById, TIERS } from '../../design';
+import { addElement, AGE_STEPS, MODES, portsOf, setBridgePriority, setField, switchById, TIERS } from '../../design';
 import type { Switch } from '../../design';
-import { BRIDGE_PRIORITY, macToNumber } from '../../standard';
+import { BRIDGE_PRIORITY, TIMERS, macToNumber } from '../../standard';
 import { Macs, Names } from '..';
 import type { Wiring } from '..';
 import { choiceCell, isFault, numberCell, unlessFault, yesCell } from './column';
+import { settingColumns } from './settings';
 import type { CellEdits, Column, Table } from './column';
 
 const set = (s: Switch, field: keyof Switch & string, value: unknown) => [setField('switch', s.id, field, value)];
 const chosen = (s: Switch, field: keyof Switch & string, value: unknown): CellEdits =>
   unlessFault(value, (v) => set(s, field, v));
+
+const { yes, number, choice } = settingColumns<Switch>('switch');
+/** Timers, what edge ports are given, and when ports that were shut come back. */
+const settings: Column<Switch>[] = [
+  number({ id: 'helloTime', title: 'Hello, s', also: ['hello time'] }, TIMERS.helloTime.default),
+  number({ id: 'maxAge', title: 'Max age, s', also: ['max age'], width: 84 }, TIMERS.maxAge.default),
+  number({ id: 'forwardDelay', title: 'Delay, s', also: ['forward delay'] }, TIMERS.forwardDelay.default),
+  number({ id: 'holdCount', title: 'Hold count', also: ['hold_count'], width: 84 }, TIMERS.holdCount.default),
+  number({ id: 'ageingTime', title: 'Ageing, s', also: ['ageing time'] }, TIMERS.ageingTime.default),
+  choice({ id: 'ageStep', title: 'Age step', also: ['age_step'] }, 'Age step', AGE_STEPS),
+  yes({ id: 'edgeGuard', title: 'Edge guard', also: ['bpdu guard at edge ports'] }),
+  yes({ id: 'edgeFilter', title: 'Edge filter', also: ['bpdu filter at edge ports'] }),
+  number({ id: 'guardRecovery', title: 'Guard recovery, s', also: ['guard recovery'], width: 128 }),
+  number({ id: 'oneWayRecovery', title: 'One-way recovery, s', also: ['one-way recovery'], width: 140 }),
+  number({ id: 'stormRecovery', title: 'Storm recovery, s', also: ['storm recovery'], width: 128 }),
+];
 
 const columns: Column<Switch>[] = [
   {
@@ -89,6 +106,7 @@ const columns: Column<Switch>[] = [
     mono: true,
     text: (design, s) => String(portsOf(design, s.id).length),
   },
+  ...settings,
   {
     id: 'off',
     title: 'Off',

@@ -30,6 +30,7 @@ export const frameSamples: Samples<typeof frameMessages> = {
   'other-vlan': [[]],
   inconsistent: [[]],
   'bpdu-guard': [[]],
+  keepalive: [[{ fault: true, hears: false }], [{ fault: false, hears: true }], [{ fault: false, hears: false }]],
   'no-lacp': [[]],
   lacp: [
     [{ ...lacp, after: 'COLLECTING_DISTRIBUTING' }],

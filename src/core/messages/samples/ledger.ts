@@ -22,6 +22,7 @@ export const ledgerSamples: Samples<typeof ledgerMessages> = {
     [{ root: 'core-east', limit: 19, first: 'Gate', age: false }],
   ],
   'too-deep-classic': [[{ root: 'core-east', limit: 18, first: 'Gate' }]],
+  'silence-guard': [[{}], [{ far: 'gate' }]],
   'word-too-old': [[{ limit: 20, age: true, disputed: true }], [{ limit: 19, age: false, disputed: false }]],
   'receives-too-old': [[{ from: 'gate', limit: 20, age: true }]],
   'switch-off': [[{ name: 'Gate' }]],

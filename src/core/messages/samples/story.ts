@@ -2,7 +2,15 @@ import type { storyMessages } from '../story';
 import type { Samples } from './samples';
 
 const pair = 'ticket-desk to ferry-server in VLAN 110';
-const effect = { around: 40, copies: 25_000, full: 1_488_095, rate: 1000, broadcasts: 60, fullAfter: null };
+const effect = {
+  around: 40,
+  copies: 25_000,
+  full: 1_488_095,
+  rate: 1000,
+  limited: null,
+  broadcasts: 60,
+  fullAfter: null,
+};
 const one = { vlans: 'VLAN 110', one: true, parts: 'gate' };
 const many = { vlans: 'VLANs 110, 120', one: false, parts: 'gate, workshop; crane-yard' };
 const forwards = { code: 'forwards', role: 'root' } as const;
@@ -14,7 +22,12 @@ export const storySamples: Samples<typeof storyMessages> = {
   reachable: [[{ pair, after: 12_000 }]],
   'other-path': [[{ pair }]],
   copies: [[{ pair, copies: 2 }]],
-  'bpdu-guard': [[{ port: 'Gate 3', until: null }], [{ port: 'Gate 3', until: 300_000_000 }]],
+  shut: [
+    [{ port: 'Gate 3', until: null, guard: 'bpdu' }],
+    [{ port: 'Gate 3', until: 300_000_000, guard: 'one-way' }],
+    [{ port: 'Gate 3', until: 300_000_000, guard: 'storm' }],
+  ],
+  'one-way': [[{ port: 'Gate 3', how: 'deaf' }], [{ port: 'Gate 3', how: 'unheard' }]],
   recovered: [[{ port: 'Gate 3' }]],
   bundle: [[{ bundle: 'quay-a to-core', active: 1, of: 2 }]],
   restart: [[{ name: 'Gate' }]],
@@ -26,6 +39,7 @@ export const storySamples: Samples<typeof storyMessages> = {
   loop: [
     [{ vlans: 'VLAN 110', ports: 'gate p1, quay-a 4', effect }],
     [{ vlans: 'VLAN 110', ports: 'gate p1', effect: { ...effect, fullAfter: 900 } }],
+    [{ vlans: 'VLAN 110', ports: 'gate p1', effect: { ...effect, limited: 10 } }],
   ],
   flushed: [[{ entries: 1, switches: 1 }], [{ entries: 12, switches: 3 }]],
   port: [
@@ -61,8 +75,13 @@ export const storySamples: Samples<typeof storyMessages> = {
     [{ vlans: 'VLAN 110', ports: 'gate p1, quay-a 4', since: 0, effect }],
     [{ vlans: 'VLAN 110', ports: 'gate p1, quay-a 4', since: 1_000_000, effect }],
   ],
-  'now-shut': [[{ port: 'Gate 3', until: null, at: 0 }], [{ port: 'Gate 3', until: 300_000_000, at: 1_000_000 }]],
+  'now-shut': [
+    [{ port: 'Gate 3', until: null, at: 0, guard: 'bpdu' }],
+    [{ port: 'Gate 3', until: 300_000_000, at: 1_000_000, guard: 'one-way' }],
+    [{ port: 'Gate 3', until: 300_000_000, at: 1_000_000, guard: 'storm' }],
+  ],
   'now-root-guard': [[{ port: 'Gate 3' }]],
   'now-loop-guard': [[{ port: 'Gate 3' }]],
+  'now-silence-guard': [[{ port: 'Gate 3' }]],
   'now-inconsistent': [[{ port: 'Gate 3', trees: 'VLAN 10', difference: 'the ends differ in their untagged VLAN' }]],
 };

@@ -83,7 +83,7 @@ function outcomeOf(
   results: readonly Negotiated[],
 ): EndOutcome {
   const near = ends[index]!;
-  const { states, group } = results[index]!;
+  const { states, group, minimum } = results[index]!;
   const met = group.length > 0 ? near.far[group[0]!]! : null;
   const partner = met && sources[met.end]!.of;
   const far = met && ends[met.end]!;
@@ -95,7 +95,7 @@ function outcomeOf(
     elsewhere: back && back.end !== index ? sources[back.end]!.of : null,
     decides: far !== null && decidesAlone(near, far),
     ready: back?.end === index ? Math.min(group.length, near.maxActive, far!.maxActive) : 0,
-    needed: Math.max(near.minActive, far?.minActive ?? 1),
+    needed: Math.max(minimum, back?.end === index ? results[met!.end]!.minimum : (far?.minActive ?? 1)),
     starts: (id) => sources.some((s, i) => partnerId(s.of) === id && somebodyStarts(near, ends[i]!)),
   };
 }

@@ -4,6 +4,7 @@
  * same over time. Which of several partners an end takes is left open by the standard; here it is the one to which most
  * members lead that can join, however that one decides.
  */
+import { minimumAt } from '../lacp-ends';
 import type { LacpEndPort, LacpEndSettings } from '../lacp-ends';
 import { groupBy } from '../../design';
 import { operationalKey } from '../../standard';
@@ -36,6 +37,8 @@ export interface Negotiated {
   readonly states: readonly MemberState[];
   /** Members of the group that the end takes, the first to become active first; none where it takes no partner. */
   readonly group: readonly number[];
+  /** Fewest of them that are enough for this end. */
+  readonly minimum: number;
 }
 
 /** Whether at least one of two ends starts the negotiation: two that answer only never come up. */
@@ -89,8 +92,9 @@ function chosenGroup(near: PlannedEnd, ready: readonly Met[]): Met[] {
 export function negotiateAll(ends: readonly CabledEnd[]): readonly Negotiated[] {
   const heard = ends.map((end) => met(ends, end));
   const groups = ends.map((end, e) => chosenGroup(end, heard[e]!.filter(joins)).map((m) => m.member));
-  const selected = ends.map(({ minActive, maxActive }, e) =>
-    groups[e]!.length < minActive ? [] : groups[e]!.slice(0, maxActive),
+  const minima = ends.map((end, e) => minimumAt(end, end.members[groups[e]![0] ?? -1]?.speed));
+  const selected = ends.map(({ maxActive }, e) =>
+    groups[e]!.length < minima[e]! ? [] : groups[e]!.slice(0, maxActive),
   );
   const isActive = (e: number, member: number): boolean => {
     const far = ends[e]!.far[member];
@@ -102,8 +106,8 @@ export function negotiateAll(ends: readonly CabledEnd[]): readonly Negotiated[] 
   // An end that is given fewer than its minimum by the other withdraws, so that neither forwards alone.
   for (let moved = true; moved;) {
     moved = false;
-    for (const [e, end] of ends.entries()) {
-      if (selected[e]!.length === 0 || countActive(e) >= end.minActive || countActive(e) === 0) continue;
+    for (const e of ends.keys()) {
+      if (selected[e]!.length === 0 || countActive(e) >= minima[e]! || countActive(e) === 0) continue;
       selected[e] = [];
       moved = true;
     }
@@ -120,7 +124,7 @@ export function negotiateAll(ends: readonly CabledEnd[]): readonly Negotiated[] 
       if (!groups[e]!.includes(member)) return 'suspended';
       return isActive(e, member) ? 'active' : 'standby';
     };
-    return { states: end.members.map(state), group: groups[e]! };
+    return { states: end.members.map(state), group: groups[e]!, minimum: minima[e]! };
   });
 }
 

@@ -2,6 +2,7 @@
 import { bundleById, farEnd, linkAt, switchById } from '../../design';
 import { bundleMessages as say, memberMessages } from '../../messages';
 import type { Bundle, Design } from '../../design';
+import { minimumAt } from '../lacp-ends';
 import { isHalfDuplex, portIsUp, rateAt } from '../link-state';
 import { actingDesign, isPeerPort, sharedWith } from './pairs';
 import { negotiation } from './negotiating-ends';
@@ -117,8 +118,9 @@ function judgeStatic(design: Design, bundle: Bundle, partner: Partner | null, me
     if (partner?.kind === 'bundle' && !carryAlike(design, partner.bundle, all))
       return { outcome: 'one-sided', states, sentence: say['static-unlike']({ far: name }) };
     const active = states.filter((s) => s === 'active').length;
-    const own = bundle.minActive ?? ACTIVE_MEMBERS.min;
-    const needed = partner?.kind === 'bundle' ? (partner.bundle.minActive ?? ACTIVE_MEMBERS.min) : ACTIVE_MEMBERS.min;
+    const speed = rateAt(design, members[states.indexOf('active')] ?? '');
+    const own = minimumAt(bundle, speed);
+    const needed = partner?.kind === 'bundle' ? minimumAt(partner.bundle, speed) : ACTIVE_MEMBERS.min;
     // The far end is down by its own minimum, and nothing tells this one.
     if (active >= own && active > 0 && active < needed)
       return { outcome: 'one-sided', states, sentence: say['static-far-minimum']({ far: name, active, needed }) };

@@ -1,6 +1,7 @@
 /** What BPDUs and LACPDUs travel in (802.3, 802.2 and 802.1Q tags), and frames back to what they hold. */
 import { blankOctets, putNumber, takeNumber } from './fields';
 import { SLOW_PROTOCOLS } from './lacpdu';
+import { isOampdu } from './oampdu';
 
 export const BRIDGE_GROUP = 0x0180c2000000;
 /** Group address of the BPDUs that a tree per VLAN sends in its VLAN. */
@@ -12,7 +13,7 @@ const LEAST_FRAME = 60;
 const WHERE_VLAN_STANDS = 36;
 
 export interface Envelope {
-  readonly kind: 'bpdu' | 'vlan-bpdu' | 'lacpdu' | 'other';
+  readonly kind: 'bpdu' | 'vlan-bpdu' | 'lacpdu' | 'oampdu' | 'other';
   /** VLAN of the tag; null without one. */
   readonly vlan: number | null;
   /** From the first octet of the BPDU or LACPDU on. */
@@ -67,10 +68,11 @@ export function vlanBpduFrame(source: number, bpdu: Uint8Array, vlan: number, ta
   return frame;
 }
 
-export function lacpFrame(source: number, lacpdu: Uint8Array): Uint8Array {
-  const { frame, at } = start(SLOW_PROTOCOLS.destination, source, null, 2 + lacpdu.length);
+/** A LACPDU or OAMPDU: of the protocols that send at most ten frames a second (802.3-2018 annex 57A). */
+export function slowFrame(source: number, pdu: Uint8Array): Uint8Array {
+  const { frame, at } = start(SLOW_PROTOCOLS.destination, source, null, 2 + pdu.length);
   putNumber(frame, at, 2, SLOW_PROTOCOLS.type);
-  frame.set(lacpdu, at + 2);
+  frame.set(pdu, at + 2);
   return frame;
 }
 
@@ -101,8 +103,10 @@ export function openEnvelope(frame: Uint8Array): Envelope {
   const at = tagged ? 16 : 12;
   const vlan = tagged ? ((frame[14]! << 8) | frame[15]!) & 0xfff : null;
   const typeOrLength = (frame[at]! << 8) | frame[at + 1]!;
-  if (typeOrLength === SLOW_PROTOCOLS.type)
-    return { kind: 'lacpdu', vlan, payload: frame.subarray(at + 2), at: at + 2 };
+  if (typeOrLength === SLOW_PROTOCOLS.type) {
+    const payload = frame.subarray(at + 2);
+    return { kind: isOampdu(payload) ? 'oampdu' : 'lacpdu', vlan, payload, at: at + 2 };
+  }
   const end = at + 2 + typeOrLength;
   if (typeOrLength <= 1500 && starts(frame, at + 2, LLC))
     return { kind: 'bpdu', vlan, payload: frame.subarray(at + 5, end), at: at + 5 };

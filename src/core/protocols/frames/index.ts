@@ -17,8 +17,9 @@ export {
   tellsChangeOf,
 } from './bpdu';
 export type { Bpdu, FlagRole, MstPart, MstiPart } from './bpdu';
-export { bpduEnvelope, bpduFrame, lacpFrame, openEnvelope, vlanBpduFrame } from './envelope';
+export { bpduEnvelope, bpduFrame, openEnvelope, slowFrame, vlanBpduFrame } from './envelope';
 export type { Envelope } from './envelope';
 export { sameOctets } from './fields';
+export { decodeOampdu, encodeOampdu } from './oampdu';
 export { LACP_STATE, decodeLacpdu, encodeLacpdu, stateWords } from './lacpdu';
 export type { LacpInfo, LacpStateBit, Lacpdu } from './lacpdu';

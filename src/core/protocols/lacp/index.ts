@@ -3,5 +3,5 @@ export { has, withBit } from './port';
 export type { LacpPort } from './port';
 export { runToRest } from './rest';
 export { goesAlone } from './selection';
-export { changeEnd, hear, nextTimer, startEnd, tick } from './system';
+export { changeEnd, hear, lightEnd, nextTimer, startEnd, tick } from './system';
 export type { EndSettings, LacpEnd, Sent } from './system';

@@ -18,6 +18,9 @@ const endSettings = (system: number, more: Partial<EndSettings> = {}): EndSettin
   activity: 'active',
   timeout: 'long',
   minActive: 1,
+  minRate: 0,
+  returnDelay: 0,
+  keepsWorking: false,
   maxActive: 8,
   individual: true,
   ports: [1, 2].map((number) => ({ number, priority: 32768, speed: 1000, half: false, up: true })),
@@ -179,7 +182,7 @@ describe('selection', () => {
     ...more,
   });
   const chosen = (ports: LacpPort[], more = {}) =>
-    Object.fromEntries(selection(ports, { minActive: 1, maxActive: 8, individual: true, ...more }, null).wanted);
+    Object.fromEntries(selection(ports, endSettings(1, { ports: [], ...more }), null, 0).wanted);
   test('takes the lower system first, by its port priorities and then its port numbers', () => {
     expect(actorDecides(heard(1))).toBe(true);
     expect(actorDecides(heard(1, { partner: { ...other, systemPriority: 1 } }))).toBe(false);

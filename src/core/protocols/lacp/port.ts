@@ -28,6 +28,8 @@ export interface Timers {
   readonly currentWhile: number | null;
   readonly periodic: number | null;
   readonly waitWhile: number | null;
+  /** Not of the standard of 2014: until a member that came up may be used beside others. */
+  readonly returnWhile: number | null;
   readonly actorChurn: number | null;
   readonly partnerChurn: number | null;
 }
@@ -58,6 +60,7 @@ export const NO_TIMERS: Timers = {
   currentWhile: null,
   periodic: null,
   waitWhile: null,
+  returnWhile: null,
   actorChurn: null,
   partnerChurn: null,
 };

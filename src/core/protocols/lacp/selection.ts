@@ -4,10 +4,24 @@ import type { LacpPort, Selected } from './port';
 
 export interface BundleSettings {
   readonly minActive: number;
+  /** Mb/s that members have to carry together. */
+  readonly minRate: number;
   readonly maxActive: number;
   /** Whether a port whose partner is silent, or goes alone, passes frames by itself. */
   readonly individual: boolean;
+  /** Microseconds that a member which came up waits while others carry. */
+  readonly returnDelay: number;
+  /** Whether members that carry go on, though better ones are there. */
+  readonly keepsWorking: boolean;
+  /** Mb/s of each port. */
+  readonly ports: readonly { readonly number: number; readonly speed: number }[];
 }
+
+/** Fewest members of a port's speed that are enough. */
+export const minimumOf = ({ minActive, minRate, ports }: BundleSettings, port: number | undefined): number => {
+  const speed = ports.find((p) => p.number === port)?.speed ?? 0;
+  return Math.max(minActive, speed > 0 ? Math.ceil(minRate / speed) : 1);
+};
 
 /** The better of two systems decides which ports wait: lower priority, then lower address (clause 6.7.1). */
 export const actorDecides = (p: Pick<LacpPort, 'actor' | 'partner'>): boolean =>
@@ -50,6 +64,8 @@ function chosenGroup(ports: readonly LacpPort[]): LacpPort[] {
 export interface Choice {
   /** What each port of a bundle should be, by port number. */
   readonly wanted: ReadonlyMap<number, Selected>;
+  /** Fewest that are enough. */
+  readonly minimum: number;
   /** Ports that should become active, and the same in a word together with their partner. */
   readonly candidates: ReadonlySet<number>;
   readonly who: string;
@@ -57,10 +73,25 @@ export interface Choice {
   readonly given: number;
 }
 
+const carries = (p: LacpPort): boolean => p.mux === 'COLLECTING_DISTRIBUTING';
+
+/** The ports of a group that may become active, the first first. */
+function inOrder(group: LacpPort[], { keepsWorking }: BundleSettings, minimum: number, now: number): LacpPort[] {
+  const back = group.filter(({ timers: { returnWhile } }) => returnWhile === null || returnWhile <= now);
+  const usable = back.length >= minimum ? back : group;
+  return usable.sort((a, b) => (keepsWorking ? Number(carries(b)) - Number(carries(a)) : 0) || byDecider(a, b));
+}
+
 /** What should become of the ports of a bundle; `withdrawn`: candidates that are held back. */
-export function selection(ports: readonly LacpPort[], settings: BundleSettings, withdrawn: string | null): Choice {
+export function selection(
+  ports: readonly LacpPort[],
+  settings: BundleSettings,
+  withdrawn: string | null,
+  now: number,
+): Choice {
   const group = chosenGroup(ports).sort(byDecider);
-  const candidates = group.length < settings.minActive ? [] : group.slice(0, settings.maxActive);
+  const minimum = minimumOf(settings, group[0]?.number);
+  const candidates = group.length < minimum ? [] : inOrder(group, settings, minimum, now).slice(0, settings.maxActive);
   const who = candidates.length === 0 ? '' : [groupKey(candidates[0]!), ...candidates.map((p) => p.number)].join(' ');
   const active = who === withdrawn ? [] : candidates;
   const wanted = new Map(
@@ -74,6 +105,7 @@ export function selection(ports: readonly LacpPort[], settings: BundleSettings, 
   );
   return {
     wanted,
+    minimum,
     candidates: new Set(candidates.map((p) => p.number)),
     who,
     given: candidates.filter((p) => has(p.partner, 'synchronization')).length,

@@ -79,6 +79,18 @@ export const startEnd = (settings: EndSettings): LacpEnd => ({
   withdrawn: null,
 });
 
+/** Tells an end which of its ports have light; one that comes up waits before it is used beside others. */
+export function lightEnd(end: LacpEnd, up: (number: number) => boolean, now: number): LacpEnd {
+  const { returnDelay, ports: set } = end.settings;
+  const ports = end.ports.map((p): LacpPort => {
+    const portEnabled = up(p.number);
+    if (p.portEnabled === portEnabled) return p;
+    const returnWhile = portEnabled && returnDelay > 0 ? now + returnDelay : null;
+    return { ...p, portEnabled, timers: { ...p.timers, returnWhile } };
+  });
+  return { ...end, ports, settings: { ...end.settings, ports: set.map((p) => ({ ...p, up: up(p.number) })) } };
+}
+
 /** What a port says of itself whatever it has heard. */
 const OWN_BITS = LACP_STATE.activity | LACP_STATE.timeout;
 
@@ -97,8 +109,8 @@ const MOST_STEPS = 1000;
 const TRANSMITS = (p: LacpPort): boolean => p.ntt && p.portEnabled && p.lacpEnabled && p.periodic !== 'NO_PERIODIC';
 
 /** Which candidates an end holds back now: those that have waited for the partner in vain, until it gives enough. */
-function withdrawnNow({ ports, settings, withdrawn }: LacpEnd, { who, given, candidates }: Choice, now: number) {
-  if (given >= settings.minActive) return null;
+function withdrawnNow({ ports, withdrawn }: LacpEnd, { who, given, minimum, candidates }: Choice, now: number) {
+  if (given >= minimum) return null;
   const inVain = ports.some((p) => candidates.has(p.number) && hasAttachedInVain(p, now));
   return withdrawn === who || inVain ? who : null;
 }
@@ -107,12 +119,12 @@ function withdrawnNow({ ports, settings, withdrawn }: LacpEnd, { who, given, can
 function settle(start: LacpEnd, now: number): LacpEnd {
   let end = start;
   for (let step = 0; step < MOST_STEPS; step++) {
-    const choice = selection(end.ports, end.settings, end.withdrawn);
+    const choice = selection(end.ports, end.settings, end.withdrawn, now);
     const { ports: before } = end;
     const ready = before
       .filter((p) => p.mux === 'WAITING' && p.selected === 'SELECTED')
       .every((p) => hasWaited(p, now));
-    const held = { given: choice.given >= end.settings.minActive, waits: end.settings.minActive > 1 };
+    const held = { given: choice.given >= choice.minimum, waits: choice.minimum > 1 };
     const withdrawn = withdrawnNow(end, choice, now);
     let moved = withdrawn !== end.withdrawn;
     const ports = before.map((p) => {

@@ -37,6 +37,11 @@ function applyPort(port: Port, s: PortSettings): void {
   port.restrictedRole = s.restrictedRole ?? false;
   port.restrictedTcn = s.restrictedTcn ?? false;
   port.loopGuard = s.loopGuard ?? false;
+  port.ownHello = s.helloTime ?? null;
+  const guarded = s.silenceGuard ?? false;
+  const armed = guarded && !port.silenceGuard;
+  port.silenceGuard = guarded;
+  if (armed && port.trees.length > 0) port.breakSilence();
 }
 
 /** Makes room for one more port; the timers of the others move along. */
@@ -235,6 +240,7 @@ export function setPortsEnabled(b: MstBridge, numbers: readonly number[], enable
     const p = b.byNumber[number];
     if (!p || p.portEnabled === enabled) continue;
     p.portEnabled = enabled;
+    p.breakSilence();
     p.loopInconsistent = p.atBorder = p.heldBack = false;
     wake(b, p);
   }

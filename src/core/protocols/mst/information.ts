@@ -73,7 +73,7 @@ function superior(b: MstBridge, tp: TreePort): void {
   tp.synced = tp.synced && tp.agreed;
   tp.portPriority = tp.msgPriority;
   tp.portTimes = tp.msgTimes;
-  updtRcvdInfoWhile(tp);
+  updtRcvdInfoWhile(b, tp);
   tp.infoIs = 'Received';
   tp.port.loopInconsistent = false;
   reselect(tp);
@@ -97,7 +97,7 @@ function receive(b: MstBridge, tp: TreePort): void {
       recordProposal(b, tp);
       setTcFlags(b, tp);
       recordAgreement(b, tp);
-      updtRcvdInfoWhile(tp);
+      updtRcvdInfoWhile(b, tp);
       break;
     case 'InferiorDesignated':
       recordDispute(tp);

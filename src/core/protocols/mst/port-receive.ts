@@ -21,4 +21,5 @@ export function portReceive(b: MstBridge, p: Port, octets: Uint8Array): void {
   rcvMsgs(b, p, bpdu, octets, again);
   p.operEdge = false;
   p.edgeDelayWhile = MIGRATE_TIME;
+  p.breakSilence();
 }

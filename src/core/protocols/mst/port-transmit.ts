@@ -15,7 +15,7 @@ export function transmitStep(b: MstBridge, p: Port): boolean {
   for (const tp of p.trees) if (!tp.selected || tp.updtInfo) return false;
   if (p.helloWhen === 0) {
     // TRANSMIT_PERIODIC
-    p.newInfo ||= greetsIn(cist);
+    p.newInfo ||= greetsIn(cist) || p.silenceGuard;
     for (let t = 1; t < p.trees.length; t++) p.newInfoMsti ||= greetsIn(p.trees[t]!);
     p.helloWhen = cist.designatedTimes.helloTime;
     return true;

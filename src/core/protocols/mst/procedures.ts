@@ -3,7 +3,8 @@ import { FLAG, flagRole } from '../frames';
 import type { FlagRole } from '../frames';
 import { UNMOVED } from './timers';
 import { sameTimes } from '../times';
-import { compareVectors, isSuperior } from '../../standard';
+import { OCTET_SECONDS, compareVectors, isSuperior } from '../../standard';
+import type { BridgeTimers } from './settings';
 import type { Vector } from '../../standard';
 import type { Times } from '../times';
 import type { MstBridge, Port, RcvdInfo, TreePort } from './variables';
@@ -94,14 +95,15 @@ export function setTcFlags(b: MstBridge, tp: TreePort): void {
   if (tp.tree === 0 && !port.rcvdInternal) for (let t = 1; t < b.trees.length; t++) port.trees[t]!.rcvdTc = true;
 }
 
-/** Message age behind one more bridge: a second more, rounded to the nearest whole second. */
-export const ageOver = ({ messageAge }: Times): number => Math.round(messageAge + 1);
+/** Message age behind one more bridge: a second more, rounded to the nearest whole second; or 1/256 s more, where the bridge is set so. */
+export const ageOver = ({ messageAge }: Times, { finelyAged }: BridgeTimers): number =>
+  finelyAged ? messageAge + 1 / OCTET_SECONDS : Math.round(messageAge + 1);
 
 /** updtRcvdInfoWhile: three hellos, unless the message is too old or came over too many bridges. */
-export function updtRcvdInfoWhile(tp: TreePort): void {
+export function updtRcvdInfoWhile(b: MstBridge, tp: TreePort): void {
   const cist = tp.port.trees[0]!;
   const t = tp.portTimes;
-  const fresh = tp.tree > 0 || tp.port.rcvdInternal ? t.hops > 1 : ageOver(t) <= t.maxAge;
+  const fresh = tp.tree > 0 || tp.port.rcvdInternal ? t.hops > 1 : ageOver(t, b.settings.timers) <= t.maxAge;
   tp.rcvdInfoWhile = fresh ? 3 * cist.portTimes.helloTime : 0;
 }
 

@@ -23,6 +23,7 @@ export function receiveAgain(b: MstBridge, index: number, octets: Uint8Array): H
   const { restarts } = heard;
   for (let t = 0; t < restarts.length; t++) if (restarts[t]! >= 0) slots[at + RESTARTS(t)] = restarts[t]!;
   slots[at + PORT.edgeDelayWhile] = MIGRATE_TIME;
+  b.ports[index]!.breakSilence();
   return heard;
 }
 

@@ -4,6 +4,7 @@ import { sameTimes } from '../times';
 import { compareVectors } from '../../standard';
 import type { Times } from '../times';
 import type { Vector } from '../../standard';
+import type { BridgeTimers } from './settings';
 import type { BridgeTree, MachineRole, MstBridge, TreePort } from './variables';
 
 /** The bridge's own vector for a tree. */
@@ -44,12 +45,12 @@ function isFarWorse(tp: TreePort, best: Vector): boolean {
   return order > 0 || (order === 0 && v.externalCost > best.externalCost);
 }
 
-function timesOver(tp: TreePort, own: Times): Times {
+function timesOver(tp: TreePort, own: Times, timers: BridgeTimers): Times {
   const t = tp.portTimes;
   if (tp.tree > 0) return { ...own, hops: t.hops - 1 };
   return tp.port.infoInternal
     ? { ...t, helloTime: t.helloTime, hops: t.hops - 1 }
-    : { ...t, messageAge: ageOver(t), hops: own.hops };
+    : { ...t, messageAge: ageOver(t, timers), hops: own.hops };
 }
 
 /** Whether the CIST hears another region, or none, at the port: instances follow it there. */
@@ -81,7 +82,7 @@ function chooseRoot(b: MstBridge, tree: BridgeTree, index: number): void {
   }
   tree.rootPort = port;
   tree.rootPriority = best;
-  tree.rootTimes = port ? timesOver(port, b.ownTimes) : b.ownTimes;
+  tree.rootTimes = port ? timesOver(port, b.ownTimes, b.settings.timers) : b.ownTimes;
 }
 
 /** What the bridge would say through a port; the vector before where that is the same, as it is for most. */
@@ -151,14 +152,15 @@ function updtRolesTree(b: MstBridge, index: number): void {
     const tp = p.trees[index]!;
     const { designatedPriority, designatedTimes } = tp;
     tp.designatedPriority = designatedVector(b, tree, tp);
-    tp.designatedTimes = sameTimes(times, designatedTimes) ? designatedTimes : times;
+    const said = p.ownHello === null ? times : { ...times, helloTime: p.ownHello };
+    tp.designatedTimes = sameTimes(said, designatedTimes) ? designatedTimes : said;
     tp.selectedRole = roleOf(b, tree, tp);
     const mine = tp.infoIs === 'Aged' || (tp.infoIs === 'Mine' && infoDiffers(tp));
     const follows = tp.tree > 0 && atBorder(tp) && tp.selectedRole !== 'Designated';
     tp.updtInfo =
       tp.infoIs === 'Received' ? tp.selectedRole === 'Designated' && !follows : tp.infoIs === 'Disabled' ? false : mine;
-    const said = tp.designatedPriority !== designatedPriority || tp.designatedTimes !== designatedTimes;
-    if (said || tp.updtInfo || !tp.selected || tp.selectedRole !== tp.role) wake(b, p);
+    const news = tp.designatedPriority !== designatedPriority || tp.designatedTimes !== designatedTimes;
+    if (news || tp.updtInfo || !tp.selected || tp.selectedRole !== tp.role) wake(b, p);
   }
 }
 

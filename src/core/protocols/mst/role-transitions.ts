@@ -100,7 +100,8 @@ const RETIRED: Rule = {
   does: (tp) => void (tp.reRoot = false),
 };
 const mustWait = (tp: TreePort) => (tp.sync && !tp.synced) || (tp.reRoot && tp.rrWhile !== 0);
-const mustStop = (tp: TreePort) => (mustWait(tp) || tp.disputed || !cistAllows(tp, 'learn')) && !tp.port.operEdge;
+const mustStop = (tp: TreePort) =>
+  ((mustWait(tp) || tp.disputed || !cistAllows(tp, 'learn')) && !tp.port.operEdge) || tp.port.silent;
 const instancesFollow = ({ trees, infoInternal, atBorder }: Port): boolean =>
   trees[0]!.infoIs === 'Received' ? !infoInternal : atBorder;
 /**
@@ -133,7 +134,7 @@ const DESIGNATED: readonly Rule[] = [
   settled,
   RETIRED,
   discardOn(mustStop),
-  ...learnThen((tp) => (tp.fdWhile === 0 || tp.agreed || tp.port.operEdge) && !mustWait(tp)),
+  ...learnThen((tp) => (tp.fdWhile === 0 || tp.agreed || tp.port.operEdge) && !mustWait(tp) && !tp.port.silent),
 ];
 
 const MASTER: readonly Rule[] = [

@@ -7,6 +7,9 @@ export interface PortSettings {
   readonly restrictedRole?: boolean;
   readonly restrictedTcn?: boolean;
   readonly loopGuard?: boolean;
+  readonly silenceGuard?: boolean;
+  /** Seconds between hellos of this port; absent: as the root says. */
+  readonly helloTime?: number;
   /** By index of the tree. */
   readonly portId: readonly number[];
   readonly externalCost: number;
@@ -20,6 +23,8 @@ export interface BridgeTimers {
   readonly forwardDelay: number;
   readonly holdCount: number;
   readonly maxHops: number;
+  /** Adds 1/256 s to the age of a message in place of a second. */
+  readonly finelyAged?: boolean;
 }
 
 export interface BridgeSettings {

@@ -18,8 +18,9 @@ export const PORT = {
   awake: 7,
   turn: 8,
   touched: 9,
+  silenceWhile: 10,
 } as const;
-const PORT_SLOTS = 10;
+const PORT_SLOTS = 11;
 /** Bits of what a port has to say: newInfo and newInfoMsti. */
 export const NEWS = { none: 0, info: 1, msti: 2 } as const;
 /** Bits of what has not moved since the port was woken: what it heard last, and what it says. */
@@ -71,6 +72,8 @@ export class PortTimers extends Slots {
   declare mdelayWhile: number;
   declare edgeDelayWhile: number;
   declare txCount: number;
+  /** Until a port with a silence guard is held back; 0 too where it has none. */
+  declare silenceWhile: number;
   declare unmoved: number;
   /** 1 while the port is enabled. */
   declare protected enabled: number;
@@ -106,6 +109,7 @@ export function tickPort({ slots, stride }: TimerBank, index: number): 'timer' |
   if (slots[base + PORT.enabled] === 0) return null;
   let timer = run(slots, base + PORT.mdelayWhile);
   timer = run(slots, base + PORT.edgeDelayWhile) || timer;
+  timer = run(slots, base + PORT.silenceWhile) || timer;
   let hello = run(slots, base + PORT.helloWhen);
   if (slots[base + PORT.txCount]! > 0) {
     slots[base + PORT.txCount]!--;

@@ -121,7 +121,9 @@ function rstBpdu(b: MstBridge, p: Port): Bpdu {
 
 /** Whether a port sends a BPDU when its hello is due (TRANSMIT_PERIODIC). */
 export const greets = (p: Port): boolean =>
-  greetsIn(p.trees[0]!) || (p.trees.some((tp) => tp.tree > 0 && greetsIn(tp)) && !p.trees.some(isMaster));
+  p.silenceGuard ||
+  greetsIn(p.trees[0]!) ||
+  (p.trees.some((tp) => tp.tree > 0 && greetsIn(tp)) && !p.trees.some(isMaster));
 export const greetsIn = (tp: TreePort): boolean => tp.role === 'Designated' || (tp.role === 'Root' && tp.tcWhile !== 0);
 export const isMaster = (tp: TreePort): boolean => tp.role === 'Master';
 

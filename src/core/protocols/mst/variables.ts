@@ -127,6 +127,10 @@ export class Port extends PortTimers {
   /** Holds the port back instead of letting what it heard age out into a designated role: loop guard. */
   loopGuard = false;
   loopInconsistent = false;
+  /** Speaks in every role, and is held back while it hears nothing, on a point-to-point link. */
+  silenceGuard = false;
+  /** Seconds between its hellos; null: as the root says. */
+  ownHello: number | null = null;
   /** Held by its switch for a reason outside of spanning tree: no frame passes, and what it says does not claim that one does. */
   heldBack = false;
   enableBPDUrx = true;
@@ -170,6 +174,14 @@ export class Port extends PortTimers {
   }
   set portEnabled(is: boolean) {
     this.enabled = is ? 1 : 0;
+  }
+  /** Held back by its silence guard. */
+  get silent(): boolean {
+    return this.silenceGuard && this.silenceWhile === 0 && this.operPointToPointMAC;
+  }
+  /** Something was heard: three hellos until the silence guard acts. */
+  breakSilence(): void {
+    if (this.silenceGuard) this.silenceWhile = 3 * this.trees[0]!.portTimes.helloTime;
   }
   get newInfo(): boolean {
     return (this.news & NEWS.info) !== 0;

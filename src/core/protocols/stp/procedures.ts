@@ -1,13 +1,13 @@
 /** Elements of procedure of classic spanning tree, named and numbered as in 802.1D-1998 clause 8.6. */
 import { FLAG, NOTIFICATION, encodeBpdu } from '../frames';
 import type { Bpdu } from '../frames';
-import type { StpBridge, StpPort, StpState } from './variables';
+import type { StpBridge, StpPort, StpSettings, StpState } from './variables';
 import { OCTET_SECONDS, SECOND } from '../../standard';
 
 /** Seconds between two configuration BPDUs of a port at least (8.5.1.10). */
 const HOLD_TIME = 1;
-/** What a bridge adds to the age of a message (8.10.2). */
-const AGE_INCREMENT = 1;
+/** What a bridge adds to the age of a message (8.10.2), in seconds. */
+const ageIncrement = ({ finelyAged }: StpSettings): number => (finelyAged ? 1 / OCTET_SECONDS : 1);
 
 export const isRoot = (b: StpBridge): boolean =>
   b.designatedRootMac === b.settings.mac && b.designatedRootPriority === b.settings.priority;
@@ -29,7 +29,8 @@ export function setState(b: StpBridge, p: StpPort, state: StpState): void {
 export function transmitConfiguration(b: StpBridge, p: StpPort): void {
   if (p.holdTimer !== null) return void (p.configPending = true);
   const { rootPort } = b;
-  const age = isRoot(b) || !rootPort ? 0 : rootPort.messageAge + (b.now - rootPort.messageAt) / SECOND + AGE_INCREMENT;
+  const age =
+    isRoot(b) || !rootPort ? 0 : rootPort.messageAge + (b.now - rootPort.messageAt) / SECOND + ageIncrement(b.settings);
   if (age >= b.maxAge) return;
   const octets = encodeBpdu({
     type: 'config',

@@ -23,6 +23,8 @@ export interface StpSettings {
   readonly helloTime: number;
   readonly maxAge: number;
   readonly forwardDelay: number;
+  /** Adds 1/256 s to the age of a message in place of a second. */
+  readonly finelyAged?: boolean;
 }
 
 export interface StpPort {

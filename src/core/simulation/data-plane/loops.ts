@@ -1,6 +1,7 @@
 /** Rings in what is open: frames that loop, over which ports, for how long, and what that does. */
 import { eachOpen, spreadOf } from './lans';
 import { passes, speedOf } from '../switch';
+import { awaitStorm, limitOf } from '../storms';
 import type { LoopSpan } from '../../trace';
 import type { BridgePort, Touch, World } from '../network-state';
 
@@ -52,7 +53,7 @@ function ringsOf(w: World, vlan: number): Edge[][] {
   return [...groups.values()];
 }
 
-type Ring = Pick<LoopSpan, 'ports' | 'rate' | 'around' | 'turns'>;
+type Ring = Pick<LoopSpan, 'ports' | 'rate' | 'limited' | 'around' | 'turns'>;
 
 function ringWords(w: World, edges: readonly Edge[]): Ring {
   const ports = [...new Set(edges.map((e) => e.bp))];
@@ -61,6 +62,7 @@ function ringWords(w: World, edges: readonly Edge[]): Ring {
   return {
     ports: ports.map((bp) => bp.id),
     rate: Math.min(...ports.map((bp) => speedOf(w, bp))),
+    limited: limitOf(w, ports),
     around: switches * (w.linkDelay + w.processingDelay),
     turns: edges.length - places + 1,
   };
@@ -70,6 +72,7 @@ function ringWords(w: World, edges: readonly Edge[]): Ring {
 const hubRing = (w: World, bp: BridgePort): Ring => ({
   ports: [bp.id],
   rate: speedOf(w, bp),
+  limited: limitOf(w, [bp]),
   around: w.linkDelay,
   turns: 1,
 });
@@ -83,6 +86,7 @@ function noteRings(w: World, vlan: number, rings: readonly Ring[]): void {
   for (const ring of rings)
     if (!open.some((span) => sameRing(ring, span)))
       w.record.loopSpans.push({ vlan, from: Math.max(0, w.now), to: null, ...ring });
+  for (const ring of rings) awaitStorm(w, ring.ports);
 }
 
 /**

@@ -12,6 +12,7 @@ import { BUNDLE_COST_WORDS, MODE_WORDS } from '../../../core/messages';
 import { Choice } from '../../controls/DesignSettings';
 import { Ledger } from './Ledger';
 import { RoleMark } from '../../controls/RoleMark';
+import { SwitchGuards } from './SwitchGuards';
 import { ScopePicker, useScope } from './ScopePicker';
 import { farLabel } from './ends';
 import { Term } from '../../controls/Term';
@@ -89,6 +90,7 @@ function Settings({ of, id }: { of: SolvedTree; id: string }) {
         />
       </div>
       <SwitchChoices id={id} />
+      <SwitchGuards id={id} />
       {of.tree.vlan !== null && s.vlanPriority && (
         <p className="quiet small">
           Set for single VLANs:{' '}
@@ -115,7 +117,6 @@ function Settings({ of, id }: { of: SolvedTree; id: string }) {
 function SwitchChoices({ id }: { id: string }) {
   const { edit } = useBench();
   const s = useSession((state) => switchById(state.design, id)!);
-  const recovery = s.guardRecovery;
   return (
     <>
       <Choice
@@ -135,22 +136,6 @@ function SwitchChoices({ id }: { id: string }) {
         onPick={(value, words) =>
           edit(`Bundle cost of ${s.name}: ${words}`, [
             setField('switch', id, 'bundleCost', value === 'design' ? null : value),
-          ])
-        }
-      />
-      <Choice
-        label="Guard recovery"
-        value={String(recovery ?? '')}
-        options={{
-          '': 'by hand',
-          '30': 'after 30 s',
-          '300': 'after 300 s',
-          '3600': 'after 1 h',
-          ...(recovery && ![30, 300, 3600].includes(recovery) ? { [recovery]: `after ${recovery} s` } : {}),
-        }}
-        onPick={(value, words) =>
-          edit(`Guard recovery of ${s.name}: ${words}`, [
-            setField('switch', id, 'guardRecovery', value === '' ? null : Number(value)),
           ])
         }
       />

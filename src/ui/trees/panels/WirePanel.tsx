@@ -17,6 +17,7 @@ import { PortCost, PortPriority, SpeedPicker } from './PortSettings';
 import { Label } from '../../controls/Term';
 import { RoleMark, roleWords } from '../../controls/RoleMark';
 import { ScopePicker } from './ScopePicker';
+import { WatchSettings } from './WatchSettings';
 
 interface Props {
   /** Port or bundle looked at. */
@@ -157,6 +158,9 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
         {fixedRows(row)}
         {row('edge, guards', (e) => (
           <EdgeSettings element={e} />
+        ))}
+        {row('over time', (e) => (
+          <WatchSettings element={e} />
         ))}
         {elements.some((e) => 'members' in e) &&
           row('members', (_, index) => <span className="mono">{memberPorts(solved, index).join(', ')}</span>)}
