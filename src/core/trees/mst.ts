@@ -98,6 +98,18 @@ class Crossings {
   }
 }
 
+/**
+ * Whether a bridge is better on a LAN than the one that settled there first: where all speak version 0 the cost inside the region
+ * counts for nothing, and each bridge speaks for itself.
+ */
+const claimantBeats =
+  (plain: Uint8Array, { root, external, rank }: { root: Int32Array; external: Float64Array; rank: Int32Array }) =>
+  (bridge: number, holder: number, lan: number): boolean =>
+    plain[lan] === 1 &&
+    root[bridge] === root[holder] &&
+    external[bridge] === external[holder] &&
+    rank[bridge]! < rank[holder]!;
+
 /** `hops`: most bridges inside a region, by regional root; null where neither they nor ages are a limit. */
 function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array | null): CistOutcome {
   const { lanStart, lanPorts, portBridge, lanCount } = topology;
@@ -114,13 +126,7 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
   const spent = new Set<number>();
   const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort }, plain);
 
-  // Where all speak version 0 the cost inside the region counts for nothing, and the bridge speaks for itself.
-  const beats = (bridge: number, holder: number, lan: number) =>
-    plain[lan] === 1 &&
-    root[bridge] === root[holder] &&
-    external[bridge] === external[holder] &&
-    rank[bridge]! < rank[holder]!;
-
+  const beats = claimantBeats(plain, { root, external, rank });
   const settle = (bridge: number) => {
     settled[bridge] = 1;
     claimLans(topology, problem, designatedPort, bridge, offerOn, beats);
