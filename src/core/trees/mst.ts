@@ -125,7 +125,6 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
   const [plain, way] = [plainLans(topology, problem), new Crossings(bridges, problem, hops)];
   const spent = new Set<number>();
   const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort }, plain);
-
   const beats = claimantBeats(plain, { root, external, rank });
   const settle = (bridge: number) => {
     settled[bridge] = 1;
