@@ -121,9 +121,8 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
   const [root, regionalRoot, rootPort] = [none(), none(), none()];
   const [rootPathCost, external, internal] = [far(), far(), far()];
   const designatedPort = new Int32Array(lanCount).fill(-1);
-  const [settled, queue] = [new Uint8Array(bridges), new VectorQueue()];
+  const [settled, queue, spent] = [new Uint8Array(bridges), new VectorQueue(), new Set<number>()];
   const [plain, way] = [plainLans(topology, problem), new Crossings(bridges, problem, hops)];
-  const spent = new Set<number>();
   const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort }, plain);
   const beats = claimantBeats(plain, { root, external, rank });
   const settle = (bridge: number) => {

@@ -15,6 +15,6 @@ export function RoleMark({ role }: { role: Role }) {
 export function roleWords(role: Role): string {
   if (role === 'none') return 'not in the tree';
   if (role === 'disabled') return 'down';
-  if (role === 'disputed') return 'designated, disputed: blocked';
+  if (role === 'disputed') return 'designated, blocked';
   return settledState(role) === 'discarding' ? `${role}, blocked` : role;
 }

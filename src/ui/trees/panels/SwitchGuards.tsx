@@ -1,4 +1,5 @@
 'use client';
+import { useState } from 'react';
 import { setField, switchById } from '../../../core/design';
 import type { Switch } from '../../../core/design';
 import { Choice } from '../../controls/DesignSettings';
@@ -23,10 +24,15 @@ const isSet = (s: Switch): boolean =>
 export function SwitchGuards({ id }: { id: string }) {
   const { edit } = useBench();
   const s = useSession((state) => switchById(state.design, id)!);
+  const [open, setOpen] = useState<boolean | null>(null);
   const set = (field: keyof Switch & string, value: unknown, words: string) =>
     edit(`${s.name}: ${words}`, [setField('switch', id, field, value)]);
   return (
-    <details className={styles.switchGuards} open={isSet(s)}>
+    <details
+      className={styles.switchGuards}
+      open={open ?? isSet(s)}
+      onToggle={(e) => setOpen(e.currentTarget.open)}
+    >
       <summary>Edge ports, recovery, age step</summary>
       {EDGE.map(({ field, name }) => (
         <label key={field}>
