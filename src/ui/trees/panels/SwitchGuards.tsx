@@ -28,11 +28,7 @@ export function SwitchGuards({ id }: { id: string }) {
   const set = (field: keyof Switch & string, value: unknown, words: string) =>
     edit(`${s.name}: ${words}`, [setField('switch', id, field, value)]);
   return (
-    <details
-      className={styles.switchGuards}
-      open={open ?? isSet(s)}
-      onToggle={(e) => setOpen(e.currentTarget.open)}
-    >
+    <details className={styles.switchGuards} open={open ?? isSet(s)} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>Edge ports, recovery, age step</summary>
       {EDGE.map(({ field, name }) => (
         <label key={field}>
