@@ -90,6 +90,24 @@ describe('files into an open design', () => {
       Math.max(...demo.switches.map((s) => s.y!)),
     );
   });
+  test('lists of neighbours with one name are of the switches that their folders are named after', () => {
+    const list = JSON.stringify({
+      lldp: {
+        interface: {
+          p1: {
+            chassis: { far: { id: { type: 'local', value: 'far' } } },
+            port: { id: { type: 'ifname', value: 'p9' } },
+          },
+        },
+      },
+    });
+    const { receptions } = intakeInto(
+      emptyDesign('x'),
+      ['site/quay-1/lldp.json', 'site/quay-2/lldp.json'].map((file) => ({ file, text: list })),
+      newId,
+    );
+    expect(receptions.map((r) => r.from)).toEqual(['quay-1', 'quay-2']);
+  });
   test('neighbours are kept apart from the design', () => {
     const { receptions, edits } = intakeInto(
       emptyDesign('x'),

@@ -8,7 +8,7 @@ import { LINKS, SWITCHES, VLANS, writeRows } from '../editing/tables';
 import type { RowText, Table } from '../editing/tables';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
 import { importCsv } from './csv-import';
-import { readOne } from './recognise';
+import { readAll } from './recognise';
 import type { FileKind, Read, SourceFile } from './recognise';
 import type { ColumnRule, TableFault, TableRow } from './table';
 import { count } from '../standard';
@@ -179,7 +179,7 @@ const hearingsOf = (reads: readonly Read[]) => reads.flatMap((r) => (r.kind === 
 
 /** What the files bring to a design that is open: rows that it has are changed, others come in beside them. */
 export function intakeInto(design: Design, sources: readonly SourceFile[], newId: NewId): Intake {
-  const reads = sources.map(readOne);
+  const reads = readAll(sources);
   const growing: Growing = { design, edits: [], newId };
   const files = new Map<Read, TakenFile>();
   for (const read of reads)
@@ -227,7 +227,7 @@ function tablesAsDesign(name: string, [switches, links, vlans]: readonly (TableR
 
 /** A new design from files: a design or graph as it is, or tables; rows with a fault stay out. */
 export function intakeAsDesign(name: string, sources: readonly SourceFile[]): Intake {
-  const reads = sources.map(readOne);
+  const reads = readAll(sources);
   const whole = reads.find((r) => r.kind === 'design' || r.kind === 'graphml');
   if (whole && 'design' in whole) {
     const beside = say['whole-network']({ file: whole.file });

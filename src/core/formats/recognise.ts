@@ -5,7 +5,7 @@ import type { Design } from '../design';
 import type { Reception } from '../editing';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
 import { readGraphml } from './graphml';
-import { NEIGHBOUR_COLUMNS, isNeighbourJson, readNeighbourCsv, readNeighbourJson } from './neighbours';
+import { NEIGHBOUR_COLUMNS, isNeighbourJson, readNeighbourCsv, readNeighbourJson, switchNames } from './neighbours';
 import { readTable } from './table';
 import type { TableFault, TableRow } from './table';
 
@@ -58,8 +58,13 @@ export type Read =
     }
   | { readonly kind: 'unknown'; readonly file: string; readonly faults: readonly TableFault[] };
 
-/** Recognises a file by what is in it. */
-export function readOne({ file, text }: SourceFile): Read {
+/** Recognises files by what is in them; lists of neighbours are of the switch that their file, or its folder, is named after. */
+export function readAll(sources: readonly SourceFile[]): Read[] {
+  const names = switchNames(sources.map((s) => s.file));
+  return sources.map((source, i) => readOne(source, names[i]!));
+}
+
+function readOne({ file, text }: SourceFile, name: string): Read {
   const unknown = (sentence: string, more: Partial<TableFault> = {}): Read => ({
     kind: 'unknown',
     file,
@@ -72,7 +77,7 @@ export function readOne({ file, text }: SourceFile): Read {
     const read = readGraphml(file, text);
     return read.ok ? { kind: 'graphml', file, design: read.design } : { kind: 'unknown', file, faults: read.faults };
   }
-  if (/^[{[]/.test(start)) return readJson(file, start, unknown);
+  if (/^[{[]/.test(start)) return readJson(file, start, name, unknown);
   const header = headerOf(text);
   const found = TABLE_KINDS.find(({ telling }) => header.includes(telling));
   if (!found) return unknown(fileMessages['unknown-kind']());
@@ -86,12 +91,17 @@ export function readOne({ file, text }: SourceFile): Read {
   return faults.length > 0 ? { kind: 'unknown', file, faults } : { kind: found.kind, file, text, rows };
 }
 
-function readJson(file: string, text: string, unknown: (sentence: string, more?: Partial<TableFault>) => Read): Read {
+function readJson(
+  file: string,
+  text: string,
+  name: string,
+  unknown: (sentence: string, more?: Partial<TableFault>) => Read,
+): Read {
   const fault = jsonTextFault(text);
   if (fault) return unknown('breaks' in fault ? say.brokenJson(fault.breaks) : say.duplicateKey(fault.twice));
   const value: unknown = JSON.parse(text);
   if (isNeighbourJson(value)) {
-    const read = readNeighbourJson(file, value);
+    const read = readNeighbourJson(file, value, name);
     return read.ok
       ? { kind: 'neighbours', file, receptions: read.receptions, faults: read.refused }
       : { kind: 'unknown', file, faults: read.faults };

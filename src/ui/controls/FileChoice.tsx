@@ -2,12 +2,14 @@
 import Button from '@mui/material/Button';
 import { useRef } from 'react';
 import type { ChangeEvent } from 'react';
+import { isMeant } from './files';
 
 /** A button for files of any kind that can be read. */
 export function FileChoice({ chosen, onFiles }: { chosen: number; onFiles: (files: File[]) => void }) {
   const field = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
   const onChange = (event: ChangeEvent<HTMLInputElement>) => {
-    const files = [...(event.target.files ?? [])];
+    const files = [...(event.target.files ?? [])].filter(isMeant);
     if (files.length > 0) onFiles(files);
     event.target.value = '';
   };
@@ -16,7 +18,20 @@ export function FileChoice({ chosen, onFiles }: { chosen: number; onFiles: (file
       <span>Files</span>
       <span>
         <Button onClick={() => field.current?.click()}>{chosen === 0 ? 'Choose files…' : 'More files…'}</Button>
-        <span className="quiet"> or drop them on the page</span>
+        <Button onClick={() => folder.current?.click()}>Choose a folder…</Button>
+        <span className="quiet"> or drop files or folders on the page</span>
+        <input
+          ref={(input) => {
+            folder.current = input;
+            // Known to every browser, and to no type.
+            input?.setAttribute('webkitdirectory', '');
+          }}
+          className="visually-hidden"
+          type="file"
+          tabIndex={-1}
+          aria-label="Folder"
+          onChange={onChange}
+        />
         <input
           ref={field}
           className="visually-hidden"
