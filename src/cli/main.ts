@@ -109,6 +109,7 @@ function answerCommands(program: Command, ends: Ends): void {
     .option('--script <file>', 'script (JSON), or the name of one of the design; the first of the design if absent')
     .option('--json', 'final roles, timelines, gaps and story as JSON instead of lines')
     .option('--pcapng <file>', 'write the control frames there')
+    .option('--one-for-alike', 'one BPDU for all VLANs that go alike, with a comment that names them')
     .option('--until <time>', 'how long, such as 60s or 2m')
     .action(async (file: string, options: RehearseOptions) => {
       ends(await (await import('./rehearse')).rehearseDesign(file, options));

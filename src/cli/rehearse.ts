@@ -2,9 +2,20 @@ import { writeFile } from 'node:fs/promises';
 import { everNamed, faultsOf, formatPath, scriptSchema } from '../core/design';
 import type { Design, Script } from '../core/design';
 import { checkGoals, goalSentence } from '../core/goals';
-import { asItStands, gapsOf, loopEffect, pcapng, portWords, storyOf, vlansOfTree } from '../core/trace';
+import {
+  MOST_PACKETS,
+  alikeAt,
+  asItStands,
+  gapsOf,
+  loopEffect,
+  packetCount,
+  pcapng,
+  portWords,
+  storyOf,
+  vlansOfTree,
+} from '../core/trace';
 import { rehearse } from '../core/simulation';
-import type { Trace } from '../core/trace';
+import type { FrameFile, Trace } from '../core/trace';
 import { solveDesign } from '../core/trees';
 import { complain, readDesignFile, readText } from './files';
 import { SECOND } from '../core/standard';
@@ -13,7 +24,26 @@ export interface RehearseOptions {
   readonly script?: string;
   readonly json?: boolean;
   readonly pcapng?: string;
+  readonly oneForAlike?: boolean;
   readonly until?: string;
+}
+
+/** Writes the control frames; false where the file would be too large. */
+async function writeFrames(design: Design, trace: Trace, options: RehearseOptions): Promise<boolean> {
+  const file: FrameFile = {
+    names: (port) => portWords(design, port),
+    alike: alikeAt(design, trace),
+    of: options.oneForAlike ? 'one-for-alike' : 'every-vlan',
+  };
+  const count = packetCount(trace.frames, file);
+  if (count > MOST_PACKETS) {
+    complain(
+      `${options.pcapng} would hold ${count} frames, more than ${MOST_PACKETS}: write one for all VLANs that go alike (--one-for-alike), or rehearse shorter (--until).`,
+    );
+    return false;
+  }
+  await writeFile(options.pcapng!, pcapng(trace.frames, file));
+  return true;
 }
 
 /** `60s`, `1.5`, `2m`: seconds; null for anything else. */
@@ -137,10 +167,6 @@ export async function rehearseDesign(file: string, options: RehearseOptions): Pr
       if (state === 'broken') process.stdout.write(`Broken at the end: ${goal} ${reason}\n`);
     if (trace.sentence) process.stdout.write(`${trace.sentence}\n`);
   }
-  if (options.pcapng !== undefined)
-    await writeFile(
-      options.pcapng,
-      pcapng(trace.frames, (port) => portWords(named, port)),
-    );
+  if (options.pcapng !== undefined && !(await writeFrames(named, trace, options))) return 2;
   return trace.ended !== 'end' || found.gaps.some((g) => g.seconds === null) ? 1 : 0;
 }

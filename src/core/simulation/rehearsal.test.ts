@@ -292,11 +292,12 @@ describe('frames', () => {
   test('go into a file with one interface a port', () => {
     const of = (f: { from: string }) => f.from.startsWith('quay-a:');
     const meant = [...framesOf(trace.frames)].filter(of);
-    const octets = pcapng(
-      trace.frames,
-      (p) => p,
-      (from) => of({ from }),
-    );
+    const octets = pcapng(trace.frames, {
+      names: (p) => p,
+      wanted: (from) => of({ from }),
+      alike: () => [],
+      of: 'every-vlan',
+    });
     const view = new DataView(octets.buffer);
     const types: number[] = [];
     for (let at = 0; at < octets.length; at += view.getUint32(at + 4, true)) types.push(view.getUint32(at, true));

@@ -6,7 +6,8 @@ export { fieldsOf } from './frame-fields';
 export { buffersOf, firstFrom, frameAt, framesOf, hasMark, markAt, portAt, stepFrame } from './frame-log';
 export type { FrameKind, FrameLog, FrameRecord, Reception, Mark } from './frame-log';
 export { loopEffect } from './loop-effect';
-export { pcapng } from './pcapng';
+export { MOST_PACKETS, alikeAt, packetCount, pcapng } from './pcapng';
+export type { FrameFile } from './pcapng';
 export { Recorder, classicState } from './recorder';
 export type {
   ContactLane,

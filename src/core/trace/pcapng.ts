@@ -1,6 +1,11 @@
 /** Control frames of a rehearsal as pcapng: one interface a port, times in microseconds. */
+import { vlansAt } from '../design';
+import type { Design } from '../design';
+import { addressesOf, inVlan, openEnvelope, vlanBpduFrame } from '../protocols/frames';
+import { formatVlanRanges, vlanMembership } from '../standard';
 import { frameAt, portAt } from './frame-log';
-import type { FrameLog } from './frame-log';
+import type { FrameLog, FrameRecord } from './frame-log';
+import type { Trace } from './recorder';
 
 const LINKTYPE_ETHERNET = 1;
 const BLOCK = { section: 0x0a0d0d0a, interface: 1, packet: 6 } as const;
@@ -61,37 +66,112 @@ function packetHead(number: number, at: number, length: number): Uint8Array {
   return head;
 }
 
-/**
- * `names` gives an interface its name by the port that frames leave; `wanted` says which ports' frames are meant, all
- * of them when it is not given. Times count from 1970, as there is no other start.
- */
-export function pcapng(
-  log: FrameLog,
-  names: (port: string) => string,
-  wanted: (port: string) => boolean = () => true,
-): Uint8Array {
+/** A comment to a packet, as an option with the end of the options. */
+const comment = (text: string): Uint8Array[] => [option(1, new TextEncoder().encode(text)), new Uint8Array(4)];
+
+/** What a file of frames holds. */
+export interface FrameFile {
+  /** Name of the interface of a port that frames leave. */
+  readonly names: (port: string) => string;
+  /** Which ports' frames are meant; absent: all. */
+  readonly wanted?: (port: string) => boolean;
+  /** Which of the VLANs that go alike a port sends BPDUs of, by the one that is run for them. */
+  readonly alike: Alike;
+  /** Of VLANs that go alike a BPDU each; or one, with a comment that says which VLANs it speaks for. */
+  readonly of: 'every-vlan' | 'one-for-alike';
+}
+
+interface Packet {
+  readonly octets: Uint8Array;
+  readonly comment: string | null;
+}
+
+/** A frame of the log as the packets that it stands for. */
+function packetsOf({ from, octets, vlan }: FrameRecord, { alike, of }: FrameFile): readonly Packet[] {
+  const others = vlan === null ? [] : alike(from, vlan);
+  if (vlan === null || others.length === 0 || (others.length === 1 && others[0]!.vlan === vlan))
+    return [{ octets, comment: null }];
+  const env = openEnvelope(octets);
+  // A plain one is of the one VLAN of its port, or of VLAN 1.
+  if (env.kind !== 'vlan-bpdu') return [{ octets, comment: null }];
+  if (of === 'one-for-alike') {
+    const numbers = formatVlanRanges(others.map((o) => o.vlan)).replaceAll(',', ', ');
+    return [{ octets, comment: `speaks for VLANs ${numbers}` }];
+  }
+  const { source } = addressesOf(octets);
+  return others.map(({ vlan: other, tagged }) => ({
+    octets: vlanBpduFrame(source, inVlan(env.payload, vlan, other), other, tagged),
+    comment: null,
+  }));
+}
+
+/** Most packets that a file holds. */
+export const MOST_PACKETS = 5_000_000;
+
+/** How many packets a file would hold. */
+export function packetCount(log: FrameLog, file: FrameFile): number {
+  let count = 0;
+  for (let i = 0; i < log.count; i++) {
+    const wanted = !file.wanted || file.wanted(portAt(log, i));
+    if (wanted) count += packetsOf(frameAt(log, i), file).length;
+  }
+  return count;
+}
+
+/** The control frames of a run. Times count from 1970, as there is no other start. */
+export function pcapng(log: FrameLog, file: FrameFile): Uint8Array {
   const interfaces = new Map<string, number>();
   const heads: Uint8Array[][] = [];
   const frames: number[] = [];
+  const optionsOf = (packet: Packet) => (packet.comment === null ? [] : comment(packet.comment));
+  const lengthOf = (parts: readonly Uint8Array[]) => parts.reduce((sum, part) => sum + part.length, 0);
   let size = AROUND + sectionHead().length;
   for (let i = 0; i < log.count; i++) {
     const port = portAt(log, i);
-    if (!wanted(port)) continue;
+    if (file.wanted && !file.wanted(port)) continue;
     if (!interfaces.has(port)) {
       interfaces.set(port, interfaces.size);
-      const head = interfaceHead(names(port));
+      const head = interfaceHead(file.names(port));
       heads.push(head);
-      size += AROUND + head.reduce((sum, part) => sum + part.length, 0);
+      size += AROUND + lengthOf(head);
     }
     frames.push(i);
-    size += AROUND + PACKET_HEAD + padded(frameAt(log, i).octets.length);
+    for (const packet of packetsOf(frameAt(log, i), file))
+      size += AROUND + PACKET_HEAD + padded(packet.octets.length) + lengthOf(optionsOf(packet));
   }
   const view = new DataView(new ArrayBuffer(size));
   let at = putBlock(view, 0, BLOCK.section, sectionHead());
   for (const head of heads) at = putBlock(view, at, BLOCK.interface, ...head);
   for (const i of frames) {
-    const { from, octets, at: time } = frameAt(log, i);
-    at = putBlock(view, at, BLOCK.packet, packetHead(interfaces.get(from)!, time, octets.length), octets);
+    const frame = frameAt(log, i);
+    for (const packet of packetsOf(frame, file)) {
+      const { octets } = packet;
+      const head = packetHead(interfaces.get(frame.from)!, frame.at, octets.length);
+      // Options begin at a multiple of four octets.
+      const room = new Uint8Array(padded(octets.length) - octets.length);
+      at = putBlock(view, at, BLOCK.packet, head, octets, room, ...optionsOf(packet));
+    }
   }
   return new Uint8Array(view.buffer);
+}
+
+/** VLANs that a port sends BPDUs of, each with whether they are tagged, by the VLAN that is run for all that go alike. */
+type Alike = (port: string, vlan: number) => readonly { readonly vlan: number; readonly tagged: boolean }[];
+
+/** The same from a design and the classes of a run. */
+export function alikeAt(design: Design, { classes }: Pick<Trace, 'classes'>): Alike {
+  const known = new Map<string, ReturnType<Alike>>();
+  return (port, vlan) => {
+    const key = `${port} ${vlan}`;
+    let found = known.get(key);
+    if (!found) {
+      const { vlans, native } = vlansAt(design, port);
+      const carried = vlanMembership(vlans);
+      found = (classes[vlan] ?? [vlan])
+        .filter((other) => carried[other] === 1)
+        .map((other) => ({ vlan: other, tagged: other !== native }));
+      known.set(key, found);
+    }
+    return found;
+  };
 }

@@ -127,6 +127,11 @@ function TakeHome({ design, trace, chosen }: { design: Design; trace: Trace; cho
         <MenuItem disabled={chosen.size === 0} onClick={take(() => savePcapng(design, trace, chosen))}>
           Frames of what is selected (pcapng)
         </MenuItem>
+        {Object.values(trace.classes).some((c) => c.length > 1) && (
+          <MenuItem onClick={take(() => savePcapng(design, trace, null, 'one-for-alike'))}>
+            Frames of all links, one for VLANs that go alike (pcapng)
+          </MenuItem>
+        )}
         <MenuItem onClick={take(() => saveStory(design, trace))}>What happened (CSV)</MenuItem>
         <MenuItem onClick={take(() => saveLanes(design, trace))}>Lanes (CSV)</MenuItem>
       </Menu>

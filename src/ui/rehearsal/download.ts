@@ -1,7 +1,7 @@
 /** A run to export: frames as pcapng, lanes and events as CSV. */
 import type { Design } from '../../core/design';
-import { gapsOf, pcapng, portWords, storyOf } from '../../core/trace';
-import type { Trace } from '../../core/trace';
+import { MOST_PACKETS, alikeAt, gapsOf, packetCount, pcapng, portWords, storyOf } from '../../core/trace';
+import type { FrameFile, Trace } from '../../core/trace';
 import { SECOND } from '../../core/standard';
 
 export function save(name: string, parts: BlobPart[], type: string): void {
@@ -20,13 +20,23 @@ const cell = (value: string | number): string => {
 const csv = (rows: readonly (readonly (string | number)[])[]) =>
   rows.map((r) => r.map(cell).join(',')).join('\r\n') + '\r\n';
 
-export function savePcapng(design: Design, trace: Trace, ports: ReadonlySet<string> | null): void {
-  const octets = pcapng(
-    trace.frames,
-    (port) => portWords(design, port),
-    (port) => ports === null || ports.has(port),
-  );
-  save('rehearsal.pcapng', [octets as BlobPart], 'application/octet-stream');
+/** Frames as a file, of some ports or all; of VLANs that go alike a BPDU each where that is not too much, else one for all of them. */
+export function savePcapng(
+  design: Design,
+  trace: Trace,
+  ports: ReadonlySet<string> | null,
+  of: FrameFile['of'] = 'every-vlan',
+): void {
+  const file: FrameFile = {
+    names: (port) => portWords(design, port),
+    wanted: (port) => ports === null || ports.has(port),
+    alike: alikeAt(design, trace),
+    of,
+  };
+  if (of === 'every-vlan' && packetCount(trace.frames, file) > MOST_PACKETS)
+    return savePcapng(design, trace, ports, 'one-for-alike');
+  const name = of === 'every-vlan' ? 'rehearsal.pcapng' : 'rehearsal-one-for-alike.pcapng';
+  save(name, [pcapng(trace.frames, file) as BlobPart], 'application/octet-stream');
 }
 
 export function saveLanes(design: Design, trace: Trace): void {

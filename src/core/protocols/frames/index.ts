@@ -17,7 +17,7 @@ export {
   tellsChangeOf,
 } from './bpdu';
 export type { Bpdu, FlagRole, MstPart, MstiPart } from './bpdu';
-export { bpduEnvelope, bpduFrame, openEnvelope, slowFrame, vlanBpduFrame } from './envelope';
+export { addressesOf, bpduEnvelope, bpduFrame, openEnvelope, slowFrame, vlanBpduFrame } from './envelope';
 export type { Envelope } from './envelope';
 export { sameOctets } from './fields';
 export { decodeOampdu, encodeOampdu } from './oampdu';
