@@ -26,20 +26,24 @@ export function chance(seed: number): () => number {
   };
 }
 
-/** Looks at light, bundles and ports again until nothing moves. */
-export function refresh(w: World): void {
-  for (const port of w.plan.design.ports) {
+/** Looks at light, bundles and ports again until nothing moves; `around`: ports at which alone something can have changed. */
+export function refresh(w: World, around?: readonly string[]): void {
+  const { design } = w.plan;
+  const ports = around ? around.flatMap((id) => portById(design, id) ?? []) : design.ports;
+  for (const port of ports) {
     const physical = w.physical.get(port.id)!;
     physical.carrier = hasCarrier(w, port) && physical.own.shutUntil === null;
   }
-  watchLinks(w);
+  watchLinks(w, ports);
   for (const bundleEnd of [...w.bundleEnds.values(), ...w.hostBundleEnds.values()]) light(w, bundleEnd);
-  attach(w);
+  attach(w, around);
 }
 
 /** Which member carries for which bundle, and which ports are up because of it. */
-export function attach(w: World): void {
-  findWays(w);
+export function attach(w: World, around?: readonly string[]): void {
+  const physicals = around?.flatMap((id) => w.physical.get(id) ?? []);
+  const touched = physicals && new Set(physicals.map((p) => p.node));
+  findWays(w, physicals);
   w.changed.add(-1);
   contactSoon(w);
   for (const bundleEnd of w.bundleEnds.values()) {
@@ -47,6 +51,8 @@ export function attach(w: World): void {
     for (const id of bundleEnd.members) {
       const physical = w.physical.get(id)!;
       const standing = memberStanding(w, bundleEnd, id);
+      if (physical.held !== (standing === 'held') || (physical.attached === null) === (standing === 'active'))
+        touched?.add(physical.node);
       physical.attached = standing === 'active' ? bundleEnd.port : null;
       physical.held = standing === 'held';
       if (standing === 'active') active.push(id);
@@ -57,6 +63,7 @@ export function attach(w: World): void {
     const now = enough ? active : [];
     if (!enough) for (const id of active) Object.assign(w.physical.get(id)!, { attached: null, held: true });
     if (bp.active.join('\n') !== now.join('\n')) {
+      touched?.add(bp.node);
       bp.active = now;
       contactSoon(w);
       w.record.happened({ kind: 'bundle', at: w.now, bundle: bp.id, active: now.length, of: bundleEnd.members.length });
@@ -70,16 +77,18 @@ export function attach(w: World): void {
     const physical = w.physical.get(bp.id);
     return physical !== undefined && physical.carrier && !physical.held && !physical.attached;
   };
-  for (const bp of w.bridgePorts.values()) if (!isBundle(bp.element) && bp.active[0] !== bp.id) bp.active = [bp.id];
+  const nodes = touched ?? [...w.nodes.values()];
+  for (const node of nodes)
+    for (const bp of node.ports.values()) if (!isBundle(bp.element) && bp.active[0] !== bp.id) bp.active = [bp.id];
   for (const up of [false, true])
-    for (const node of w.nodes.values())
+    for (const node of nodes)
       setUp(
         w,
         node,
         [...node.ports.values()].filter((bp) => bp.up !== up && wanted(bp) === up),
         up,
       );
-  findReceivers(w);
+  findReceivers(w, nodes);
 }
 
 /** A LACPDU arrives at a port, or at a host. */
@@ -104,7 +113,7 @@ export function receiveLacp(w: World, to: string, from: string, octets: Uint8Arr
   receiveAt(w, bundleEnd, to, octets);
   const now = memberOf(w, bundleEnd, to);
   w.record.heard(index, to, w.now, `${now.receive} ${now.selected} ${mux} ${now.mux}`);
-  if (before !== standings(w, bundleEnd)) attach(w);
+  if (before !== standings(w, bundleEnd)) attach(w, bundleEnd.members);
 }
 
 /** What the members of a bundle do, in one word to compare. */
@@ -167,5 +176,5 @@ export function wakeBundleEnd(w: World, bundleEnd: BundleEnd): void {
     return;
   const before = standings(w, bundleEnd);
   goOn(w, bundleEnd);
-  if (before !== standings(w, bundleEnd)) attach(w);
+  if (before !== standings(w, bundleEnd)) attach(w, bundleEnd.members);
 }

@@ -1,6 +1,6 @@
 /** Light on cables: what a port reaches, and whether it sees anybody. */
 import { farEnd, linkAt, portById, segmentAt } from '../design';
-import type { Port } from '../design';
+import type { Link, Port } from '../design';
 import type { PhysicalPort, World } from './network-state';
 
 /** Physical ports that a frame from one reaches: the far end, all on the segment, or itself over a hub with a loop. */
@@ -39,3 +39,14 @@ export function hasCarrier(w: World, port: Port): boolean {
 }
 
 const isShut = (p: PhysicalPort): boolean => p.own.shutUntil !== null;
+
+/** Ports that share light with a port: itself, the far end of its cable, all of its segment. */
+export function portsAround(w: World, id: string): readonly string[] {
+  const { design } = w.plan;
+  const segment = segmentAt(design, id);
+  if (segment) return segment.ports;
+  const link = linkAt(design, id);
+  return link ? portsOfLink(link) : [id];
+}
+
+export const portsOfLink = ({ a, b }: Link): string[] => [a, b].flatMap((e) => ('port' in e ? [e.port] : []));

@@ -1,8 +1,10 @@
 /** A changed design is taken over while the network runs: what can go on goes on, and nothing else restarts. */
 import { vlanMembership } from '../standard';
+import { linkById } from '../design';
 import type { Design } from '../design';
 import { sameOctets } from '../protocols/frames';
 import { refresh } from './build';
+import { portsOfLink } from './carrier';
 import { addPortTo, changeBridge, changePort, enable, hasPort } from './engines';
 import { addBundleEnds, addPhysical } from './physical';
 import { drain, note, setUp } from './switch';
@@ -21,13 +23,13 @@ import {
 } from './processes';
 import type { BridgePort, Node, Process, World } from './network-state';
 
-/** Takes a design over in which links are down or whole again and nothing else changed. */
-export function changeLight(w: World, drawn: Design): void {
+/** Takes a design over in which a link is down or whole again and nothing else changed. */
+export function changeLight(w: World, drawn: Design, link: string): void {
   // A pair of switches acts otherwise without its peer link.
   if (drawn.pairs.length > 0) return changeDesign(w, drawn);
   w.drawn = drawn;
   w.plan = { ...w.plan, design: drawn };
-  refresh(w);
+  refresh(w, portsOfLink(linkById(drawn, link)!));
 }
 
 /** Takes a changed design over. */

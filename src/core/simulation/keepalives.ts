@@ -13,8 +13,8 @@ import type { Keepalives, PhysicalPort, World } from './network-state';
 const MISSED = 5;
 
 /** Starts and stops keepalives as ports are set and lit. */
-export function watchLinks(w: World): void {
-  for (const port of w.plan.design.ports) {
+export function watchLinks(w: World, ports: readonly Port[]): void {
+  for (const port of ports) {
     const physical = w.physical.get(port.id)!;
     const wanted = port.oneWay !== undefined && physical.carrier;
     if (!wanted) physical.keepalives = null;

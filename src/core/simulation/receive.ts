@@ -2,6 +2,7 @@
 import type { Envelope } from '../protocols/frames';
 import { receiveAgain, hearBpdu } from '../protocols/mst';
 import { receiveLacp, refresh } from './build';
+import { portsAround } from './carrier';
 import { hear } from './engines';
 import { hearKeepalive } from './keepalives';
 import { receiveMismatched } from './inconsistent-ports';
@@ -20,6 +21,10 @@ function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: 
     if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], frame, index);
 }
 
+/** Ports whose light can change with that of a bridge port. */
+export const changedBy = (w: World, bp: BridgePort): string[] =>
+  ('members' in bp.element ? bp.element.members : [bp.id]).flatMap((id) => portsAround(w, id));
+
 const RECOVERY = { bpdu: 'guardRecovery', 'one-way': 'oneWayRecovery', storm: 'stormRecovery' } as const;
 
 /**
@@ -37,7 +42,7 @@ export function shut(w: World, bp: BridgePort, guard: keyof typeof RECOVERY): vo
     until: recovery === undefined ? null : bp.shutUntil,
   });
   if (recovery !== undefined) w.queue.push(bp.shutUntil, { kind: 'recover', port: bp.id });
-  refresh(w);
+  refresh(w, changedBy(w, bp));
 }
 
 /** A control frame arrives. */
@@ -89,7 +94,7 @@ function receive(w: World, to: string, frame: Frame, index: number, from: string
   }
   if (bp.filter === 'until-heard' && !bp.yielded) {
     bp.yielded = true;
-    findReceivers(w);
+    findReceivers(w, [bp.node]);
   }
   const { node } = bp;
   const process = node.treeOff ? null : processFor(w, bp, env);

@@ -3,7 +3,7 @@ import { extensionIn } from '../protocols/frames';
 import type { Envelope } from '../protocols/frames';
 import type { Frame } from './frame';
 import { straysIn, vlanNamed } from './vlan-mismatch';
-import type { BridgePort, Copy, PhysicalPort, Process, Receiver, World } from './network-state';
+import type { BridgePort, Copy, Node, PhysicalPort, Process, Receiver, World } from './network-state';
 
 /** The one VLAN of an access port; 0 for any other. */
 export function accessVlan({ element: { native, vlans } }: BridgePort): number {
@@ -26,15 +26,22 @@ export function processFor(w: World, bp: BridgePort, env: Envelope): Process | n
   return env.named === 1 ? null : (node.byVlan.get(env.named!) ?? null);
 }
 
-/** Looks who takes BPDUs in at each port: to be done after everything about ports, cables and switches that changes. */
-export function findReceivers(w: World): void {
-  for (const physical of w.physical.values()) {
-    const bp = plainTaker(physical);
-    const { takes } = physical;
-    if (!bp) physical.takes = null;
-    else if (takes?.bp !== bp || takes.element !== bp.element || takes.byVlan !== bp.node.byVlan)
-      physical.takes = { bp, element: bp.element, byVlan: bp.node.byVlan };
-  }
+/** Looks who takes BPDUs in at each port of switches: to be done after everything about ports and cables that changes. */
+export function findReceivers(w: World, nodes: Iterable<Node>): void {
+  for (const node of nodes)
+    for (const { id } of node.ports.values()) {
+      // A bundle has no port of its own.
+      const physical = w.physical.get(id);
+      if (physical) findReceiver(physical);
+    }
+}
+
+function findReceiver(physical: PhysicalPort): void {
+  const bp = plainTaker(physical);
+  const { takes } = physical;
+  if (!bp) physical.takes = null;
+  else if (takes?.bp !== bp || takes.element !== bp.element || takes.byVlan !== bp.node.byVlan)
+    physical.takes = { bp, element: bp.element, byVlan: bp.node.byVlan };
 }
 
 function plainTaker({ carrier, held, node, attached, own }: PhysicalPort): BridgePort | null {

@@ -10,6 +10,8 @@ import { changeDesign, changeLight } from './design-change';
 import { isRootOf, rootMacOf } from './engines';
 import { contactSoon, drain, forgetRoots, note } from './switch';
 import { deliver } from './transmit';
+import { portsAround, portsOfLink } from './carrier';
+import { changedBy } from './receive';
 import { findReceivers } from './receiver';
 import type { World } from './network-state';
 
@@ -93,7 +95,7 @@ export class ScriptFault extends Error {}
 
 const setLink = (w: World, id: string, down: boolean): void => {
   w.deaf.delete(id);
-  changeLight(w, edited(w, [setField('link', id, 'down', down || null)]));
+  changeLight(w, edited(w, [setField('link', id, 'down', down || null)]), id);
 };
 
 function setSwitch(w: World, id: string, off: boolean): void {
@@ -160,7 +162,7 @@ function plugIntruder(w: World, port: string, priority: number): void {
   );
   w.intruders.set(port, { port, bridge });
   setPortsEnabled(bridge, [1], true);
-  refresh(w);
+  refresh(w, portsAround(w, port));
   intruderSpeaks(w, port);
   w.queue.push(w.now + SECOND, { kind: 'intruder', port });
 }
@@ -182,7 +184,7 @@ function treeOff(w: World, id: string): void {
   const node = w.nodes.get(id);
   if (!node) return;
   node.treeOff = true;
-  findReceivers(w);
+  findReceivers(w, [node]);
   w.changed.add(-1);
   forgetRoots(w, node);
   for (const process of node.processes) for (const number of node.ports.keys()) note(w, process, number);
@@ -208,7 +210,7 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
     case 'link-down':
       if (!event.end) return setLink(w, event.link, true);
       w.deaf.set(event.link, event.end);
-      return refresh(w);
+      return refresh(w, portsOfLink(linkById(w.plan.design, event.link)!));
     case 'link-up':
       return setLink(w, event.link, false);
     case 'flap':
@@ -228,13 +230,13 @@ export function carryOut(w: World, event: ScriptEvent, step: number): void {
       return plugCable(w, event.a, event.b);
     case 'hub-loop':
       w.loops.add(event.port);
-      return refresh(w);
+      return refresh(w, portsAround(w, event.port));
     case 'intruder':
       return plugIntruder(w, event.port, event.priority);
     case 'unplug':
       w.loops.delete(event.port);
       w.intruders.delete(event.port);
-      return refresh(w);
+      return refresh(w, portsAround(w, event.port));
     case 'bpdu-loss':
       w.mute.set(event.link, { from: event.from, frames: event.frames ?? 'bpdus' });
       return contactSoon(w);
@@ -270,5 +272,5 @@ export function recover(w: World, port: string): void {
   if (!bp || bp.shutUntil === null || bp.shutUntil > w.now) return;
   bp.shutUntil = null;
   w.record.happened({ kind: 'recover', at: w.now, port });
-  refresh(w);
+  refresh(w, changedBy(w, bp));
 }

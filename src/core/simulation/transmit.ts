@@ -6,12 +6,12 @@ import { BpduFrame, PlainFrame } from './frame';
 import type { Frame } from './frame';
 import { reaches } from './carrier';
 import { accessVlan } from './receiver';
-import type { BridgePort, Copy, Outlet, Process, Way, World } from './network-state';
+import type { BridgePort, Copy, Outlet, PhysicalPort, Process, Way, World } from './network-state';
 
-/** Works out again which way frames go from each port; those that go as before keep their way. */
-export function findWays(w: World): void {
+/** Works out again which way frames go from ports, from all where none are given; those that go as before keep their way. */
+export function findWays(w: World, from: Iterable<PhysicalPort> = w.physical.values()): void {
   w.lans = null;
-  for (const physical of w.physical.values()) {
+  for (const physical of from) {
     const way = wayFrom(w, physical.id);
     const { ends, link, end } = physical.way;
     if (way.link !== link || way.end !== end || way.ends.join('\n') !== ends.join('\n')) physical.way = way;
