@@ -155,7 +155,9 @@ describe('a tree that is run for several VLANs', () => {
     const frame = [...framesOf(trace.frames)].find((f) => f.from === 'gate:10')!;
     const fields = Object.fromEntries(fieldsOf(frame.octets).map((f) => [f.name, f.value]));
     expect([fields.root, fields.bridge].map((id) => /\+ (\d+) ·/.exec(id!)?.[1])).toEqual(['130', '130']);
-    const trunk = [...framesOf(trace.frames)].find((f) => f.from === 'gate:1' || f.from === 'quay-a:4')!;
+    const trunk = [...framesOf(trace.frames)].find(
+      ({ from, vlan }) => (from === 'gate:1' || from === 'quay-a:4') && vlan === 110,
+    )!;
     expect(fieldsOf(trunk.octets).find((f) => f.name === 'VLAN')!.value).toBe('110');
   });
   test('at a port is named with the VLANs that it carries', () => {
