@@ -1,7 +1,7 @@
 /** Whether a condition holds in an outcome, and in one sentence why not. */
 import { breachMessages as say } from '../messages';
 import { peersOf, walkFrom } from '../network';
-import { forwardsRole, ROLES } from '../trees';
+import { forwardsRole, ROLE, ROLES } from '../trees';
 import type { Topology, TreeOutcome, TreeProblem } from '../trees';
 import type { Want } from './conditions';
 
@@ -43,6 +43,23 @@ const carries = (of: Case, port: number): boolean => {
   return far >= 0 && forwardsRole(of.outcome.role[port]) && forwardsRole(of.outcome.role[far]);
 };
 
+/** What blocks a port of a link that should carry. */
+function blockedBy({ outcome }: Case, port: number): 'link-blocked' | 'link-silent' | 'link-too-deep' {
+  if (outcome.role[port] !== ROLE.disputed) return 'link-blocked';
+  return outcome.silent?.includes(port) ? 'link-silent' : 'link-too-deep';
+}
+
+/** The one of two bridges that lies deeper than the word of the better root goes; −1 where that is not what parts them. */
+function tooDeep({ outcome }: Case, from: number, to: number): number {
+  const [a, b] = [outcome.root[from]!, outcome.root[to]!];
+  if (!outcome.spent || a < 0 || b < 0 || a === b) return -1;
+  return outcome.rank[a]! < outcome.rank[b]! ? to : from;
+}
+
+/** Root of the other one. */
+const rootOver = ({ outcome }: Case, { from, to }: { from: number; to: number }, deep: number): number =>
+  outcome.root[deep === to ? from : to]!;
+
 /** Null when the condition holds, else why it does not. */
 export function breach(of: Case, want: Want): string | null {
   const { topology, outcome, problem } = of;
@@ -73,11 +90,16 @@ export function breach(of: Case, want: Want): string | null {
       if (role === 'disabled') return say['link-down']();
       const far = farPort(of, want.port);
       const at = forwardsRole(outcome.role[want.port]) ? far : want.port;
-      return at < 0 ? say['no-far-switch']() : say['link-blocked']({ name: name(topology.portBridge[at]!) });
+      return at < 0 ? say['no-far-switch']() : say[blockedBy(of, at)]({ name: name(topology.portBridge[at]!) });
     }
     case 'path': {
       const way = wayBetween(of, want.from, want.to);
-      if (way.length === 0) return say['no-path']();
+      if (way.length === 0) {
+        const deep = tooDeep(of, want.from, want.to);
+        return deep < 0
+          ? say['no-path']()
+          : say['no-path-too-deep']({ name: name(deep), root: name(rootOver(of, want, deep)) });
+      }
       if (want.avoid !== null && way.includes(want.avoid)) return say['path-crosses']({ name: name(want.avoid) });
       const hops = way.length - 1;
       return want.atMost !== null && hops > want.atMost ? say['path-too-long']({ hops }) : null;

@@ -1,4 +1,5 @@
 import { asCabled, asMeant } from '../../demo/brackwater';
+import { designFrom } from '../../../tests/support/networks';
 import { network, wishes } from '../../../tests/support/wishes';
 import { solveNaively } from '../../../tests/support/naive';
 import { applyEdits, removeAll } from '../design';
@@ -62,6 +63,25 @@ describe('goals are met or broken, with the reason', () => {
     expect(check({ ...path, atMost: 2 })).toEqual(['met', '']);
     expect(check({ ...path, atMost: 1 })).toEqual(['broken', 'The path has 2 hops in VLAN 110.']);
     expect(check({ ...path, avoid: 'quay-a' })).toEqual(['broken', 'The path crosses quay-a in VLAN 110.']);
+  });
+  test('what is held by a silence guard, and what lies too deep', () => {
+    const guarded = asCabled();
+    const ports = guarded.ports.map((p) => (p.id === 'quay-a:4' ? { ...p, silenceGuard: true } : p));
+    const carries: Goal = { ...base, type: 'carries', vlans: '110', port: 'gate:1' };
+    expect(check(carries, { ...guarded, ports })).toEqual([
+      'broken',
+      'The silence guard of quay-a blocks the link in VLAN 110.',
+    ]);
+    const ids = Array.from({ length: 24 }, (_, i) => `s${i}`);
+    const end = (bridge: string, port: number) => ({ bridge, port, cost: 4, priority: 128 });
+    const chain = designFrom(
+      ids.map((id, i) => ({ id, mac: `00:00:5e:00:53:${i.toString(16).padStart(2, '0')}`, priority: 32768 })),
+      ids.slice(1).map((id, i) => ({ ends: [end(ids[i]!, 2), end(id, 1)] })),
+      'per-vlan-rstp',
+      [10],
+    );
+    const path: Goal = { ...base, type: 'path', vlans: '10', from: { switch: 's0' }, to: { switch: 's23' } };
+    expect(check(path, chain)).toEqual(['broken', 'There is no path: s23 is too deep for the BPDUs of s0 in VLAN 10.']);
   });
   test('load', () => {
     expect(check({ ...base, type: 'load', vlans: 'all', percent: 70 })).toEqual(['met', '']);

@@ -16,7 +16,11 @@ export const breachMessages = {
   'link-down': () => 'the link is down',
   'no-far-switch': () => 'the far end has no switch',
   'link-blocked': ({ name }: { name: string }) => `the link is blocked at ${name}`,
+  'link-silent': ({ name }: { name: string }) => `the silence guard of ${name} blocks the link`,
+  'link-too-deep': ({ name }: { name: string }) => `${name} blocks the link, since the BPDUs of its root expire there`,
   'no-path': () => 'there is no path',
+  'no-path-too-deep': ({ name, root }: { name: string; root: string }) =>
+    `there is no path: ${name} is too deep for the BPDUs of ${root}`,
   'path-crosses': ({ name }: { name: string }) => `the path crosses ${name}`,
   'path-too-long': ({ hops }: { hops: number }) => `the path has ${count(hops, 'hop')}`,
   'comes-before': ({ name, other }: { name: string; other: string }) => `${name} would come before ${other}`,
