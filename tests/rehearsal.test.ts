@@ -96,6 +96,22 @@ describe('at rest the rehearsal agrees with the solver', () => {
       { numRuns: runs, seed, endOnFailure: true },
     );
   });
+  test('guards and filters: switches with a tree per VLAN among others', () => {
+    const modes = fc.infiniteStream(fc.constantFrom<Mode>('per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'));
+    fc.assert(
+      fc.property(guardedNetworks(networks), modes, (network, choice) => {
+        const switches = network.switches.map((s) => ({ ...s, protocol: choice.next().value! }));
+        const vlans = [{ id: 'v1', number: 1 }, ...network.vlans];
+        // Others pass BPDUs of single VLANs on, some for a while only: what shuts or holds a port by that is the rehearsal's alone.
+        const perVlan = new Set(switches.flatMap((s) => (s.protocol.startsWith('per-vlan') ? [s.id] : [])));
+        const ports = network.ports.map((p) =>
+          perVlan.has(p.switch) ? { ...p, bpduGuard: false, loopGuard: false } : p,
+        );
+        expect(atRest({ ...network, switches, vlans, ports })).toEqual([]);
+      }),
+      { numRuns: runs, seed, endOnFailure: true },
+    );
+  });
   const several = fc
     .tuple(networks, fc.infiniteStream(fc.constantFrom<Mode>('per-vlan-rstp', 'per-vlan-rstp', 'rstp', 'mstp')))
     .map(([n, kinds]) => ({ ...n, switches: n.switches.map((s) => ({ ...s, protocol: kinds.next().value! })) }));

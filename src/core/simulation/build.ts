@@ -146,6 +146,8 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     mute: new Map(),
     loops: new Set(),
     intruders: new Map(),
+    sent: 0,
+    passed: new Map(),
     linkDelay: options.linkDelay,
     processingDelay: options.processingDelay,
     helloSpread: options.helloSpread,

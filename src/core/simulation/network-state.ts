@@ -173,6 +173,8 @@ export type Due =
       readonly copy: Copy;
       readonly frame: Frame;
       readonly index: number;
+      /** The same for all copies of one frame, however often it is passed on. */
+      readonly serial: number;
     }
   | { readonly kind: 'second'; readonly node: Node }
   | { readonly kind: 'wake'; readonly process: Process }
@@ -219,6 +221,9 @@ export interface World {
   readonly mute: Map<string, { readonly from: 'a' | 'b'; readonly frames: LostFrames }>;
   readonly loops: Set<string>;
   readonly intruders: Map<string, Intruder>;
+  /** Frames sent so far, and switches that passed one on as data, by its serial number. */
+  sent: number;
+  readonly passed: Map<number, Set<Node>>;
   readonly linkDelay: number;
   readonly processingDelay: number;
   readonly helloSpread: number;

@@ -133,3 +133,26 @@ test('a port with a hello time of its own keeps it, whatever the root says', () 
   expect(new Set(sent.slice(1).map((at, i) => at - sent[i]!))).toEqual(new Set([5_000_000]));
   expect(trace.ports.flatMap((l) => l.spans.slice(1))).toEqual([]);
 });
+
+test('BPDUs of single VLANs that circle where a filter closes a ring are a loop, and no end of events', () => {
+  const ring = (ids: readonly string[]) => ids.map((id, i): [string, string] => [id, ids[(i + 1) % ids.length]!]);
+  const used: Record<string, number> = {};
+  const next = (id: string) => end(id, (used[id] = (used[id] ?? 0) + 1));
+  const design = designFrom(
+    ['a', 'b', 'c', 'p'].map((id, i) => ({ id, mac: MAC(i + 1), priority: 32768 })),
+    [...ring(['a', 'b', 'c']), ['a', 'c'] as [string, string], ['p', 'a'] as [string, string]].map(([x, y]) => ({
+      ends: [next(x), next(y)],
+    })),
+    'rstp',
+    [1, 10],
+  );
+  const switches = design.switches.map((s) => (s.id === 'p' ? { ...s, protocol: 'per-vlan-rstp' as const } : s));
+  const trace = runOf(
+    set({ ...design, switches }, { 'b.2': { bpduFilter: true }, 'c.3': { bpduFilter: true } }),
+    10,
+    [],
+  );
+  expect([trace.ended, trace.handled < 100_000]).toEqual(['end', true]);
+  expect(trace.loops.map((l) => l.to)).toEqual(trace.loops.map(() => null));
+  expect(trace.loops.length).toBeGreaterThan(0);
+});

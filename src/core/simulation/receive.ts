@@ -1,5 +1,4 @@
 /** What a switch does with a control frame that arrives: for one of its processes, passed on as data, or a port shut. */
-import type { Envelope } from '../protocols/frames';
 import { receiveAgain, hearBpdu } from '../protocols/mst';
 import { receiveLacp, refresh } from './build';
 import { portsAround } from './carrier';
@@ -10,15 +9,35 @@ import { drain, isInconsistent, noteReceived, passes } from './switch';
 import { transmit } from './transmit';
 import { addressTo, findReceivers, processFor } from './receiver';
 import type { Frame } from './frame';
-import type { BridgePort, Copy, World } from './network-state';
+import type { BridgePort, Due, Node, World } from './network-state';
 import { SECOND } from '../standard';
 
+type FrameDue = Extract<Due, { kind: 'frame' }>;
+type Sent = Pick<FrameDue, 'index' | 'serial'>;
+
+/** Frames that are remembered as passed on: far more than are on their way at a time. */
+const MOST_PASSED = 4096;
+
+/** Whether a frame has come through a switch before: it circles, and what it can tell has been told. */
+function passedBefore({ passed }: World, serial: number, node: Node): boolean {
+  const by = passed.get(serial);
+  if (by?.has(node)) return true;
+  if (by) by.add(node);
+  else {
+    passed.set(serial, new Set([node]));
+    if (passed.size > MOST_PASSED) passed.delete(passed.keys().next().value!);
+  }
+  return false;
+}
+
 /** A BPDU that the switch does not understand, or that it should not: on through all open ports of the VLAN. */
-function passOn(w: World, into: BridgePort, env: Envelope, frame: Frame, index: number): void {
+function passOn(w: World, into: BridgePort, frame: Frame, { index, serial }: Sent): void {
+  const env = frame.opened;
   const vlan = env.named ?? env.vlan ?? 1;
-  if (!passes(w, into, vlan)) return;
+  if (!passes(w, into, vlan) || passedBefore(w, serial, into.node)) return;
   for (const bp of into.node.ports.values())
-    if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan)) transmit(w, bp.active[0], frame, index);
+    if (bp !== into && bp.active[0] !== undefined && passes(w, bp, vlan))
+      transmit(w, bp.active[0], frame, index, serial);
 }
 
 /** Ports whose light can change with that of a bridge port. */
@@ -46,14 +65,14 @@ export function shut(w: World, bp: BridgePort, guard: keyof typeof RECOVERY): vo
 }
 
 /** A control frame arrives. */
-export function arrive(w: World, copy: Copy, frame: Frame, index: number): void {
+export function arrive(w: World, { copy, frame, index, serial }: FrameDue): void {
   const receiver = copy.physical?.takes;
   if (receiver && copy.receiver !== receiver) addressTo(w, copy, receiver, frame);
   const { process, bridge } = copy;
   if (receiver && copy.mismatched) return receiveMismatched(w, receiver.bp, copy, frame, index);
   if (receiver && process && receiver.bp.inconsistent && isInconsistent(receiver.bp, process))
     return w.record.heard(index, copy.to, w.now, 'inconsistent');
-  if (!receiver || !process) return receive(w, copy.to, frame, index, copy.from);
+  if (!receiver || !process) return receive(w, copy.to, frame, { index, serial }, copy.from);
   const { payload } = frame;
   const arrival = { index, to: copy.to };
   const again = bridge && receiveAgain(bridge, copy.index, payload);
@@ -66,7 +85,8 @@ export function arrive(w: World, copy: Copy, frame: Frame, index: number): void 
 }
 
 /** Looks at a frame in whole. */
-function receive(w: World, to: string, frame: Frame, index: number, from: string): void {
+function receive(w: World, to: string, frame: Frame, sent: Sent, from: string): void {
+  const { index } = sent;
   if (to === 'host') return receiveLacp(w, to, from, frame.payload, index);
   if (to === 'intruder') {
     const intruder = w.intruders.get(from);
@@ -87,7 +107,10 @@ function receive(w: World, to: string, frame: Frame, index: number, from: string
   }
   if (physical.held) return;
   const bp = physical.attached ?? physical.own;
-  if (!bp.up || bp.filter === 'always') return;
+  if (!bp.up) return;
+  // A switch without trees per VLAN takes their BPDUs for data, which no guard looks at.
+  if (env.kind === 'vlan-bpdu' && bp.node.processes[0]?.plan.vlan === null) return passOn(w, bp, frame, sent);
+  if (bp.filter === 'always') return;
   if (bp.guard) {
     w.record.heard(index, to, w.now, 'guarded');
     return shut(w, bp, 'bpdu');
@@ -99,9 +122,7 @@ function receive(w: World, to: string, frame: Frame, index: number, from: string
   const { node } = bp;
   const process = node.treeOff ? null : processFor(w, bp, env);
   if (!process) {
-    // Only BPDUs of single VLANs, and those that reach a switch without spanning tree, travel as data.
-    if (env.kind === 'vlan-bpdu' ? node.treeOff || node.processes[0]?.plan.vlan === null : node.treeOff)
-      passOn(w, bp, env, frame, index);
+    if (node.treeOff) passOn(w, bp, frame, sent);
     else if (env.named === 1) w.record.heard(index, to, w.now, 'again');
     return;
   }

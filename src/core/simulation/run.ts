@@ -95,7 +95,7 @@ export function startRehearsal(design: Design, script: Script): Rehearsal {
 function handle({ world: w, script, probes }: Rehearsal, due: Due): void {
   switch (due.kind) {
     case 'frame':
-      arrive(w, due.copy, due.frame, due.index);
+      arrive(w, due);
       break;
     case 'second':
       if (w.nodes.get(due.node.plan.id) !== due.node) break;

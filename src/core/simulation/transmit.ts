@@ -57,17 +57,17 @@ export function losesData(w: World, port: string, sent: 'by port' | 'by far end'
 }
 
 /** Sends copies of a frame by a way. */
-function send(w: World, way: Way, copies: readonly Copy[], frame: Frame, index: number): void {
+function send(w: World, way: Way, copies: readonly Copy[], frame: Frame, index: number, serial = ++w.sent): void {
   if (w.mute.size > 0 && isLost(w, way, frame)) return;
   const at = w.now + w.linkDelay + w.processingDelay;
-  for (let i = 0; i < copies.length; i++) w.queue.append(at, { kind: 'frame', copy: copies[i]!, frame, index });
+  for (let i = 0; i < copies.length; i++) w.queue.append(at, { kind: 'frame', copy: copies[i]!, frame, index, serial });
 }
 
-/** Sends a frame out of a physical port. */
-export function transmit(w: World, from: string, frame: Frame, index: number): void {
+/** Sends a frame out of a physical port; `serial`: of one that is passed on. */
+export function transmit(w: World, from: string, frame: Frame, index: number, serial?: number): void {
   const { way } = w.physical.get(from)!;
   const copies = way.ends.map((to) => copyTo(w, from, to));
-  send(w, way, copies, frame, index);
+  send(w, way, copies, frame, index, serial);
 }
 
 /** A frame that comes from outside of the switches: from a host or an intruder. */
@@ -78,6 +78,7 @@ export function deliver(w: World, from: string, to: string, octets: Uint8Array, 
     copy,
     frame: new PlainFrame(octets),
     index,
+    serial: ++w.sent,
   });
 }
 

@@ -9,15 +9,31 @@ import { lansOf, meetsOthers, peersOf } from '../network';
 import { vlanMembership } from '../standard';
 import type { Topology } from './topology';
 
-/** Whether spanning tree sends BPDUs out of each port: one is up, without filter, and has a tree to speak of. */
-function sendsBpdus({ design, ports, portBridge, portVlans, vlanSets }: Topology): (port: number) => boolean {
+/**
+ * Whether spanning tree sends BPDUs out of a port that another one looks at: one is up, without filter, and has a tree to speak
+ * of. To a switch without trees per VLAN those of single VLANs are data: it looks at plain ones alone, which VLAN 1 sends, and
+ * the VLAN of an access port.
+ */
+function sendsBpdus({
+  design,
+  ports,
+  portBridge,
+  portVlans,
+  vlanSets,
+}: Topology): (port: number, to: number) => boolean {
   const perVlan = design.switches.map((s) => isPerVlan(modeOf(design, s)));
-  const hasTree = vlanSets.map((set) => {
+  const sets = vlanSets.map((set) => {
     const carried = vlanMembership(set);
-    return design.vlans.some(({ number }) => carried[number] === 1);
+    const trees = design.vlans.filter(({ number }) => carried[number] === 1).map((v) => v.number);
+    return { any: trees.length > 0, one: carried[1] === 1, only: trees.length === 1 && set === String(trees[0]) };
   });
-  return (port) =>
-    !isFiltered(design, ports[port]!.element) && (!perVlan[portBridge[port]!] || hasTree[portVlans[port]!] === true);
+  return (port, to) => {
+    const { element } = ports[port]!;
+    if (isFiltered(design, element)) return false;
+    if (!perVlan[portBridge[port]!]) return true;
+    const { any, one, only } = sets[portVlans[port]!]!;
+    return perVlan[portBridge[to]!] ? any : one || (only && element.native !== undefined);
+  };
 }
 
 /** Ports that their BPDU guard shuts, since another port of their LAN sends BPDUs. */
@@ -28,7 +44,7 @@ function trippedPorts(topology: Topology): number[] {
   });
   if (armed.length === 0) return armed;
   const sends = sendsBpdus(topology);
-  return armed.filter((p) => peersOf(topology, p).some(sends));
+  return armed.filter((p) => peersOf(topology, p).some((q) => sends(q, p)));
 }
 
 /**
@@ -47,10 +63,16 @@ export function withGuards(all: Topology): Topology {
   return { ...all, ...lansOf(all.lanCount, portLan), unguarded: all, shut: new Set(shut) };
 }
 
-/** The topology as BPDUs see it: every port with a filter is alone on a LAN of its own. The same object without any. */
-export function asBpdusSee(topology: Topology): Topology {
-  const { design, ports, lanCount } = topology;
-  const filtered = [...ports.keys()].filter((p) => isFiltered(design, ports[p]!.element) && meetsOthers(topology, p));
+/**
+ * The topology as BPDUs see it: every port with a filter is alone on a LAN of its own. The same object without any. `among`: 1 for
+ * bridges whose filters count, all of them where it is not given.
+ */
+export function asBpdusSee(topology: Topology, among?: Uint8Array): Topology {
+  const { design, ports, portBridge, lanCount } = topology;
+  const counts = (p: number) => !among || among[portBridge[p]!] === 1;
+  const filtered = [...ports.keys()].filter(
+    (p) => counts(p) && isFiltered(design, ports[p]!.element) && meetsOthers(topology, p),
+  );
   if (filtered.length === 0) return topology;
   const portLan = topology.portLan.slice();
   filtered.forEach((p, i) => (portLan[p] = lanCount + i));

@@ -3,6 +3,7 @@ import { vlanMembership, instanceTreeId, vlanTreeId } from '../standard';
 import { isPerVlan, modeOf } from '../design';
 import { mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
+import { asBpdusSee } from './guards';
 import { joinedLans, overJoinedLans } from './mixed';
 import { portsInRegion, solveCist, solveInstance } from './mst';
 import type { CistOutcome, TreeOutcome } from './outcome';
@@ -58,13 +59,15 @@ type Lenders = ReadonlyMap<string, SolvedTree> | null;
  * instance; their ports are given the role they have there.
  */
 function solveAcross(
-  topology: Topology,
+  all: Topology,
   trees: readonly Tree[],
   byInstance: ReadonlyMap<number, TreeOutcome>,
   lenders: Lenders,
 ): { solutions: Solution[]; solvedCount: number } {
+  const perVlan = perVlanBridges(all);
+  // To the others BPDUs of single VLANs are data, which their filters let pass.
+  const topology = asBpdusSee(all, perVlan);
   const { design, portBridge, portVlans, vlanSets } = topology;
-  const perVlan = perVlanBridges(topology);
   const maps = design.switches.map((s) => (modeOf(design, s) === 'mstp' ? mstConfigOf(design, s).map : null));
   const distinct = [...new Set(maps)].filter((m) => m !== null);
   const followed = (vlan: number, port: number) => byInstance.get(maps[portBridge[port]!]?.[vlan] ?? 0)!.role[port]!;
@@ -89,8 +92,9 @@ function solveAcross(
   return { solutions, solvedCount: classes.length };
 }
 
-/** Solves a design in which MST instances or several kinds of protocol occur. */
-export function solveMany(topology: Topology, lenders: Lenders): { solutions: Solution[]; solvedCount: number } {
+/** Solves a design in which MST instances or several kinds of protocol occur; `all`: with filters left out. */
+export function solveMany(all: Topology, lenders: Lenders): { solutions: Solution[]; solvedCount: number } {
+  const topology = asBpdusSee(all);
   const trees = treesOf(topology.design);
   const [first, ...others] = trees as [Tree, ...Tree[]];
   const problem = cistProblem(topology);
@@ -108,7 +112,7 @@ export function solveMany(topology: Topology, lenders: Lenders): { solutions: So
   const byInstance = new Map<number, TreeOutcome>([[0, common.outcome]]);
   for (const s of perInstance) byInstance.set(s.trees[0]!.instance!, s.outcome);
   const across = solveAcross(
-    topology,
+    all,
     others.filter((t) => t.vlan !== null),
     byInstance,
     lenders,

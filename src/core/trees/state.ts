@@ -98,11 +98,10 @@ const place = ({ vlan, instance }: Tree): number => (vlan === null ? (instance ?
  */
 export function solveDesign(design: Design, before?: SolvedDesign): SolvedDesign {
   const topology = withGuards(cabledTopology(design, before && (before.topology.unguarded ?? before.topology)));
-  const asSeen = asBpdusSee(topology);
   const lenders = lendersOf(topology, before);
   const mixture = mixtureOf(design);
   const { solutions, solvedCount } =
-    mixture.mst || isMixed(mixture) ? solveMany(asSeen, lenders) : solvePlain(asSeen, lenders);
+    mixture.mst || isMixed(mixture) ? solveMany(topology, lenders) : solvePlain(asBpdusSee(topology), lenders);
   const folds = foldNumbers(
     topology,
     solutions.map((s) => s.outcome),

@@ -110,7 +110,8 @@ const TRANSMITS = (p: LacpPort): boolean => p.ntt && p.portEnabled && p.lacpEnab
 
 /** Which candidates an end holds back now: those that have waited for the partner in vain, until it gives enough. */
 function withdrawnNow({ ports, withdrawn }: LacpEnd, { who, given, minimum, candidates }: Choice, now: number) {
-  if (given >= minimum) return null;
+  // Without a minimum there is nothing to wait for in vain.
+  if (given >= minimum || minimum <= 1) return null;
   const inVain = ports.some((p) => candidates.has(p.number) && hasAttachedInVain(p, now));
   return withdrawn === who || inVain ? who : null;
 }
