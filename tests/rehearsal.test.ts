@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { settleAll } from '@/core/protocols/mst';
-import { advance, rehearse, roleNow, startRehearsal, traceOf } from '@/core/simulation';
+import { advance, rehearse, startRehearsal, traceOf } from '@/core/simulation';
 import { framesOf } from '@/core/trace';
 import type { LoopSpan } from '@/core/trace';
 import type { Design, Mode, Port, Script } from '@/core/design';
@@ -8,6 +8,7 @@ import { vlanMembership } from '@/core/standard';
 import { differences } from './support/differences';
 import { LAST_KIND, eventFor } from './support/events';
 import { guardedNetworks } from './support/guards';
+import { comeToRest } from './support/rest';
 import { networks } from './support/networks';
 import { classicMstNetworks, mstNetworks } from './support/mst-networks';
 
@@ -173,24 +174,6 @@ describe('at the border of a region an instance goes with the CIST', () => {
     );
   });
 });
-
-/** What every port is, in one word to compare. */
-const standing = ({ world: w }: ReturnType<typeof startRehearsal>): string =>
-  [...w.nodes.values()]
-    .flatMap(({ processes }) =>
-      processes.flatMap(({ plan }) => plan.trees.flatMap((tree) => plan.ports.map((id) => roleNow(w, tree, id)))),
-    )
-    .join();
-
-/** Runs on until no port has become something else for twice the maximum age: a lost root can be chased for minutes. */
-function comeToRest(r: ReturnType<typeof startRehearsal>, events: Script['events']): void {
-  let [at, before] = [Math.max(0, ...events.map((e) => e.at)), ''];
-  do {
-    before = standing(r);
-    at += 40;
-    advance(r, at * 1_000_000);
-  } while (standing(r) !== before && at < 1000);
-}
 
 const moved = (mode: Mode | 'mixed') =>
   fc

@@ -156,3 +156,16 @@ test('BPDUs of single VLANs that circle where a filter closes a ring are a loop,
   expect(trace.loops.map((l) => l.to)).toEqual(trace.loops.map(() => null));
   expect(trace.loops.length).toBeGreaterThan(0);
 });
+
+test('a port that has become an edge port by itself goes down and comes back', () => {
+  const alone = set(pair(1), { 'a.1': { autoEdge: true }, 'b.1': { autoEdge: true, bpduFilter: true } });
+  const trace = runOf(alone, 60, [
+    { kind: 'link-down', at: 20, link: 'l0' },
+    { kind: 'link-up', at: 30, link: 'l0' },
+  ]);
+  expect([trace.ended, stateAt(trace, 'a.1', 25), stateAt(trace, 'b.1', 59)]).toEqual([
+    'end',
+    'disabled',
+    'forwarding',
+  ]);
+});

@@ -9,7 +9,7 @@ export function bridgeDetectionStep(p: Port): boolean {
     p.bdm = 'NOT_EDGE';
     return true;
   }
-  const quiet = p.edgeDelayWhile === 0 && p.autoEdge && p.sendRSTP && p.trees[0]!.proposing;
+  const quiet = p.portEnabled && p.edgeDelayWhile === 0 && p.autoEdge && p.sendRSTP && p.trees[0]!.proposing;
   if (!(!p.portEnabled && p.adminEdge) && !quiet) return false;
   p.operEdge = true;
   p.bdm = 'EDGE';
