@@ -4,7 +4,9 @@ import { advance, rehearse, startRehearsal, traceOf } from '@/core/simulation';
 import { framesOf } from '@/core/trace';
 import type { LoopSpan } from '@/core/trace';
 import type { Design, Mode, Port, Script } from '@/core/design';
+import { farEnd, isPerVlan, linkAt, modeOf } from '@/core/design';
 import { vlanMembership } from '@/core/standard';
+import { joinedAt, solveDesign } from '@/core/trees';
 import { differences } from './support/differences';
 import { LAST_KIND, eventFor } from './support/events';
 import { guardedNetworks } from './support/guards';
@@ -38,6 +40,27 @@ function untagged(port: Port, native: Untagged): Port {
   if (native === 'access') return { ...port, vlans: '1', native: 1 };
   return native !== undefined && vlanMembership(port.vlans ?? 'all')[native] ? { ...port, native } : port;
 }
+
+/** Whether a port is one of a switch with a tree per VLAN, on a cable to one without. */
+function leadsToOthers(design: Design, port: Port): boolean {
+  const link = linkAt(design, port.id);
+  const end = link && farEnd(link, port.id);
+  const far = end && 'port' in end ? design.ports.find((p) => p.id === end.port) : undefined;
+  const perVlan = (id: string) =>
+    isPerVlan(
+      modeOf(
+        design,
+        design.switches.find((s) => s.id === id)!,
+      ),
+    );
+  return far !== undefined && perVlan(port.switch) && !perVlan(far.switch);
+}
+/** Whether the tagged BPDUs of a VLAN come to its access ports too, over others: the solver keeps such trees apart. */
+const apart = (design: Design): boolean => {
+  const { topology, trees } = solveDesign(design);
+  const access = new Set(topology.ports.map((_, p) => joinedAt(topology, p)));
+  return trees.some(({ tree, outcome }) => tree.vlan !== null && access.has(tree.vlan) && !outcome.joined);
+};
 
 describe('at rest the rehearsal agrees with the solver', () => {
   test.each(['rstp', 'stp', 'per-vlan-rstp', 'per-vlan-stp'] as Mode[])('%s', (mode) => {
@@ -94,6 +117,24 @@ describe('at rest the rehearsal agrees with the solver', () => {
   test('guards and filters: instances and regions', () => {
     fc.assert(
       fc.property(guardedNetworks(mstNetworks), (network) => void expect(atRest(network)).toEqual([])),
+      { numRuns: runs, seed, endOnFailure: true },
+    );
+  });
+  test('access ports of switches with a tree per VLAN that lead to others: the trees are one', () => {
+    const modes = fc.infiniteStream(fc.constantFrom<Mode>('per-vlan-rstp', 'per-vlan-stp', 'rstp', 'stp', 'mstp'));
+    const access = fc.infiniteStream(fc.constantFrom(null, 10, 20));
+    fc.assert(
+      fc.property(networks, modes, access, (network, choice, untaggedAs) => {
+        const switches = network.switches.map((s) => ({ ...s, protocol: choice.next().value! }));
+        const vlans = [{ id: 'v1', number: 1 }, ...network.vlans];
+        const design = { ...network, switches, vlans };
+        const ports = network.ports.map((p) => {
+          const vlan = untaggedAs.next().value;
+          return vlan && leadsToOthers(design, p) ? { ...p, vlans: String(vlan), native: vlan } : p;
+        });
+        fc.pre(!apart({ ...design, ports }));
+        expect(atRest({ ...design, ports })).toEqual([]);
+      }),
       { numRuns: runs, seed, endOnFailure: true },
     );
   });

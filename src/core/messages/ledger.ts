@@ -116,7 +116,13 @@ export const ledgerMessages = {
   inconsistent: ({ vlans, difference }: { vlans: string; difference: string }) =>
     `Inconsistent in ${vlans}: ${difference}. BPDUs carry the number of their VLAN, so both switches detect it and block until the ends agree.`,
   joined: ({ vlan }: { vlan: number }) =>
-    `VLAN ${vlan} is untagged here, between a switch with a tree per VLAN and one with a common tree: the protocol joins the two trees. The solver does not cover that: rehearse it.`,
+    `VLAN ${vlan} is untagged here, between a switch with a tree per VLAN and one with a common tree: the protocol joins the two trees. Tagged BPDUs of the VLAN arrive here as well, which the solver does not cover: rehearse it.`,
+  'joined-role': ({ vlan, role }: { vlan: number; role: string }) =>
+    `The tree of VLAN ${vlan} and the common tree are one here, since the VLAN is untagged between a switch with a tree per VLAN and one without. The port is ${role} in both.`,
+  'joined-root': ({ name, port }: { name: string; port: string }) =>
+    `${name} reaches the root through port ${port}, which leads into the tree that this one is joined with.`,
+  'joined-tree': ({ name, port }: { name: string; port: string }) =>
+    `This tree is joined with another one by an untagged VLAN: its way to the root leads out at port ${port} of ${name}.`,
   'not-in-tree': ({ tree }: { tree: string }) => `Not in this tree: the switch does not run ${tree}.`,
   'vlan-not-carried': ({ port, vlan }: { port: string; vlan: number }) =>
     `Not in this tree: port ${port} does not carry VLAN ${vlan}.`,

@@ -104,7 +104,7 @@ export class TreeReader {
     return {
       root: this.rootId(bridge),
       rootPathCost: this.rootPathCost(bridge),
-      ...(this.isPlain(this.topology.portLan[port]!) ? this.alone(bridge) : this.regional(bridge)),
+      ...(this.isOld(this.topology.portLan[port]!) ? this.alone(bridge) : this.regional(bridge)),
       designatedBridge: this.bridgeId(bridge),
       designatedPort: this.portId(port),
       receivingPort: 0,
@@ -115,6 +115,11 @@ export class TreeReader {
     const { cist, designatedPort } = this.of.outcome;
     const from = lan < 0 ? -1 : designatedPort[lan]!;
     return cist !== undefined && from >= 0 && cist.lanRegion[lan] !== cist.region[this.topology.portBridge[from]!];
+  }
+  /** Whether a classic bridge is on a LAN: all speak version 0 there, each for itself. */
+  private isOld(lan: number): boolean {
+    const classic = this.of.outcome.cist && (this.of.problem as CistProblem).classic;
+    return classic !== undefined && lan >= 0 && this.lanPorts(lan).some((p) => classic[this.topology.portBridge[p]!]);
   }
   /** A bridge that speaks for itself, not for its region. */
   private alone(bridge: number): Pick<PriorityVector, 'regionalRoot' | 'internalCost'> {

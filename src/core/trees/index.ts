@@ -12,6 +12,7 @@ export { NO_ANSWERS, checkPrediction, sheetLinks } from './prediction';
 export type { EndAnswer, Marks, Prediction } from './prediction';
 export type { CistProblem, TreeProblem } from './problem';
 export { solveTree } from './solve';
+export { joinedAt } from './untagged';
 export { ROLE, ROLES, forwardsRole } from './outcome';
 export type { Role, TreeOutcome } from './outcome';
 export { loopingPorts } from './loops';

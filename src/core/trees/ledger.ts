@@ -84,6 +84,8 @@ export function lanContest(reader: TreeReader, lan: number): Contest {
 export function explainTree(solved: SolvedDesign, of: SolvedTree): Ledger {
   const reader = new TreeReader(solved, of);
   const roots = rootsOf(of);
+  const out = roots.length > 0 ? say.joinedRootSentence(reader, roots[0]!, 'joined-tree') : null;
+  if (out) return { sentence: out, contests: [] };
   const contests = roots.map((root) => electionContest(reader, root));
   return { sentence: say.treeSentence(reader, contests), contests };
 }
@@ -93,6 +95,8 @@ export function explainSwitch(solved: SolvedDesign, of: SolvedTree, bridge: numb
   const reader = new TreeReader(solved, of);
   const root = of.outcome.root[bridge]!;
   if (root < 0) return { sentence: say.noTreeSentence(reader, bridge), contests: [] };
+  const joined = say.joinedRootSentence(reader, bridge, 'joined-root');
+  if (joined) return { sentence: joined, contests: [] };
   if (root === bridge) {
     const contest = electionContest(reader, bridge);
     return { sentence: say.rootSentence(reader, contest), contests: [contest] };
@@ -119,7 +123,7 @@ function followed(solved: SolvedDesign, of: SolvedTree, port: number): SolvedTre
 /** Why a port has its role. */
 export function explainPort(solved: SolvedDesign, of: SolvedTree, port: number): Ledger {
   const ledger = explainRole(solved, of, port);
-  const extras = [say.joinedSentence(solved.topology, port), say.loopingSentence(solved.topology, of, port)];
+  const extras = [say.joinedSentence(solved, port), say.loopingSentence(solved.topology, of, port)];
   return { ...ledger, sentence: [ledger.sentence, ...extras].filter((s) => s !== null).join(' ') };
 }
 
@@ -136,6 +140,8 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
   if (role === 'disabled') return { sentence: say.downSentence(reader, port), contests: [] };
   if (heldIn(solved.topology, of.tree.vlan).includes(port))
     return { sentence: say.heldSentence(solved.topology, port), contests: [] };
+  const joined = say.joinedRoleSentence(reader, port, role);
+  if (joined) return { sentence: joined, contests: [] };
   const bridge = portBridge[port]!;
   const lan = lanContest(reader, portLan[port]!);
   if (role === 'root') {

@@ -4,11 +4,13 @@ import { isPerVlan, modeOf } from '../design';
 import { mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import { asBpdusSee } from './guards';
+import { isConfused, plainSpeakers, stacked, unstacked } from './joined';
+import type { Layer } from './joined';
 import { joinedLans, overJoinedLans } from './mixed';
 import { portsInRegion, solveCist, solveInstance } from './mst';
 import type { CistOutcome, TreeOutcome } from './outcome';
 import { cistProblem, classesOf, instanceProblems, perVlanBridges } from './problem';
-import type { TreeProblem } from './problem';
+import type { CistProblem, TreeClass, TreeProblem } from './problem';
 import { sameNumbers } from './reuse';
 import { holdingSilent, silentPorts, speakersOf, speakersOfMany } from './silence';
 import { solveTree } from './solve';
@@ -54,72 +56,168 @@ function solveInstances(topology: Topology, trees: readonly Tree[], cist: CistOu
 
 type Lenders = ReadonlyMap<string, SolvedTree> | null;
 
-/**
- * Trees of single VLANs where other switches lie between. On those switches the VLAN follows the common tree or an
- * instance; their ports are given the role they have there.
- */
-function solveAcross(
-  all: Topology,
-  trees: readonly Tree[],
-  byInstance: ReadonlyMap<number, TreeOutcome>,
-  lenders: Lenders,
-): { solutions: Solution[]; solvedCount: number } {
+/** Switches without trees per VLAN between those that have them, as the trees of single VLANs see them. */
+interface Between {
+  readonly perVlan: Uint8Array;
+  /** With the filters of switches that have trees per VLAN alone: to the others their BPDUs are data, which filters let pass. */
+  readonly topology: Topology;
+  readonly classes: readonly TreeClass[];
+  /** Role of a port in the tree that a VLAN's frames follow on its switch. */
+  readonly followed: (byInstance: ReadonlyMap<number, TreeOutcome>, vlan: number, port: number) => number;
+}
+
+function between(all: Topology, trees: readonly Tree[]): Between {
   const perVlan = perVlanBridges(all);
-  // To the others BPDUs of single VLANs are data, which their filters let pass.
   const topology = asBpdusSee(all, perVlan);
-  const { design, portBridge, portVlans, vlanSets } = topology;
+  const { design, portBridge } = topology;
   const maps = design.switches.map((s) => (modeOf(design, s) === 'mstp' ? mstConfigOf(design, s).map : null));
   const distinct = [...new Set(maps)].filter((m) => m !== null);
-  const followed = (vlan: number, port: number) => byInstance.get(maps[portBridge[port]!]?.[vlan] ?? 0)!.role[port]!;
-  const classes = classesOf(topology, trees, (tree) => ` ${distinct.map((m) => m[tree.vlan!]).join()}`, perVlan);
-  const solutions = classes.map(({ trees: members, problem, held, heard }): Solution => {
+  return {
+    perVlan,
+    topology,
+    classes: classesOf(topology, trees, (tree) => ` ${distinct.map((m) => m[tree.vlan!]).join()}`, perVlan),
+    followed: (byInstance, vlan, port) => byInstance.get(maps[portBridge[port]!]?.[vlan] ?? 0)!.role[port]!,
+  };
+}
+
+/** LANs of a VLAN's tree, where what the others hold open for it is one. */
+function lansOver(
+  { perVlan, topology, followed }: Between,
+  byInstance: ReadonlyMap<number, TreeOutcome>,
+  of: TreeClass,
+) {
+  const vlan = of.trees[0]!.vlan!;
+  const joined = joinedLans(topology, perVlan, vlan, (port) => followed(byInstance, vlan, port));
+  return overJoinedLans(withoutHeld(topology, apartOf(of.held, of.heard)), perVlan, joined);
+}
+
+/**
+ * Trees of single VLANs where other switches lie between. On those switches the VLAN follows the common tree or an
+ * instance; their ports are given the role they have there. `known`: outcomes of VLANs whose tree is one with the common one.
+ */
+function solveAcross(
+  across: Between,
+  byInstance: ReadonlyMap<number, TreeOutcome>,
+  known: ReadonlyMap<number, TreeOutcome>,
+  lenders: Lenders,
+): Solution[] {
+  const { perVlan, topology, classes, followed } = across;
+  const { portBridge, portVlans, vlanSets } = topology;
+  return classes.map((of): Solution => {
+    const { trees: members, problem, held } = of;
     const vlan = members[0]!.vlan!;
-    const joined = joinedLans(topology, perVlan, vlan, (port) => followed(vlan, port));
-    const own = overJoinedLans(withoutHeld(topology, apartOf(held, heard)), perVlan, joined);
-    const solved = holding(solveTree(own, problem), held);
-    const outcome = holdingSilent(solved, silentPorts(own, speakersOf(problem.portTakesPart, solved)));
+    const own = lansOver(across, byInstance, of);
+    const found = known.get(vlan);
+    const solved = holding(found ?? solveTree(own, problem), held);
+    const outcome = found ? solved : holdingSilent(solved, silentPorts(own, speakersOf(problem.portTakesPart, solved)));
     const role = outcome.role.map((r, port) => {
       if (perVlan[portBridge[port]!]) return r;
-      return vlanMembership(vlanSets[portVlans[port]!]!)[vlan] ? followed(vlan, port) : ROLE.none;
+      return vlanMembership(vlanSets[portVlans[port]!]!)[vlan] ? followed(byInstance, vlan, port) : ROLE.none;
     });
+    const finished = { ...outcome, role };
     return {
       trees: members,
       problem,
       topology: own,
-      outcome: lent({ ...outcome, role }, lenders?.get(members[0]!.id)),
+      outcome: found ? finished : lent(finished, lenders?.get(members[0]!.id)),
     };
   });
-  return { solutions, solvedCount: classes.length };
+}
+
+/** The common tree with its instances, silent ports held back. */
+function withInstances(
+  topology: Topology,
+  trees: readonly Tree[],
+  problem: CistProblem,
+  cist: CistOutcome,
+  lenders: Lenders,
+) {
+  const [first, ...others] = trees as [Tree, ...Tree[]];
+  const ofInstances = others.filter((t) => t.instance !== null);
+  const { solutions, solvedCount } = solveInstances(topology, ofInstances, cist, lenders);
+  const outcomes = solutions.map((s) => s.outcome);
+  const silent = cist.joined
+    ? (cist.silent ?? [])
+    : silentPorts(topology, speakersOfMany(topology, problem.portTakesPart, cist, outcomes));
+  const common = { trees: [first], problem, topology, outcome: { ...holdingSilent(cist, silent), cist: cist.cist } };
+  const instances = solutions.map((s) => ({ ...s, outcome: holdingSilent(s.outcome, silent) }));
+  const byInstance = new Map<number, TreeOutcome>([[0, common.outcome]]);
+  for (const s of instances) byInstance.set(s.trees[0]!.instance!, s.outcome);
+  return { solutions: [common, ...instances], byInstance, solvedCount };
+}
+
+/** The common tree and the layers that are one with it, solved together. */
+function withLayers(
+  topology: Topology,
+  problem: CistProblem,
+  layers: readonly Layer[],
+  instances: readonly TreeOutcome[],
+) {
+  const stack = stacked(topology, problem, layers);
+  const cist = solveCist(stack.topology, stack.problem);
+  const speakers = speakersOfMany(stack.topology, stack.problem.portTakesPart, cist, instances);
+  const held = { ...holdingSilent(cist, silentPorts(stack.topology, speakers)), cist: cist.cist };
+  const { common, own } = unstacked(topology, stack.topology, held, layers);
+  return { common, own: new Map(layers.map(({ vlan }, j) => [vlan, own[j]!])) };
+}
+
+/** How often what the others hold open is looked at again, since what it opens can change it. */
+const MOST_ROUNDS = 8;
+const NONE: ReadonlyMap<number, TreeOutcome> = new Map();
+
+/**
+ * The common tree, and the trees of VLANs that are one with it. Where tagged BPDUs of such a VLAN come to its access ports too, or
+ * the network finds no state to stay in, the trees are kept apart.
+ */
+function solveCommon(
+  topology: Topology,
+  trees: readonly Tree[],
+  problem: CistProblem,
+  across: Between,
+  lenders: Lenders,
+) {
+  const alone = withInstances(topology, trees, problem, solveCist(topology, problem), lenders);
+  const speakers = new Map(plainSpeakers(topology, across.perVlan));
+  let found = alone;
+  for (let round = 0; speakers.size > 0 && round < MOST_ROUNDS; round++) {
+    const layers = across.classes.flatMap((of): Layer[] => {
+      const vlan = of.trees[0]!.vlan!;
+      const plain = speakers.get(vlan);
+      return plain ? [{ vlan, problem: of.problem, own: lansOver(across, found.byInstance, of), plain }] : [];
+    });
+    const confused = layers.filter((layer) => isConfused(topology, layer));
+    if (confused.length > 0) {
+      for (const { vlan } of confused) speakers.delete(vlan);
+      found = alone;
+      continue;
+    }
+    const instances = found.solutions.slice(1).map((s) => s.outcome);
+    const { common, own } = withLayers(topology, problem, layers, instances);
+    const before = found.byInstance.get(0)!;
+    found = withInstances(topology, trees, problem, common, lenders);
+    if (sameNumbers(before.role, common.role)) return { ...found, own };
+  }
+  return { ...alone, own: NONE };
 }
 
 /** Solves a design in which MST instances or several kinds of protocol occur; `all`: with filters left out. */
 export function solveMany(all: Topology, lenders: Lenders): { solutions: Solution[]; solvedCount: number } {
   const topology = asBpdusSee(all);
   const trees = treesOf(topology.design);
-  const [first, ...others] = trees as [Tree, ...Tree[]];
-  const problem = cistProblem(topology);
-  const cist = solveCist(topology, problem);
-  const instances = solveInstances(
-    topology,
-    others.filter((t) => t.instance !== null),
-    cist,
-    lenders,
-  );
-  const outcomes = instances.solutions.map((s) => s.outcome);
-  const silent = silentPorts(topology, speakersOfMany(topology, problem.portTakesPart, cist, outcomes));
-  const common = { trees: [first], problem, topology, outcome: { ...holdingSilent(cist, silent), cist: cist.cist } };
-  const perInstance = instances.solutions.map((s) => ({ ...s, outcome: holdingSilent(s.outcome, silent) }));
-  const byInstance = new Map<number, TreeOutcome>([[0, common.outcome]]);
-  for (const s of perInstance) byInstance.set(s.trees[0]!.instance!, s.outcome);
-  const across = solveAcross(
+  const across = between(
     all,
-    others.filter((t) => t.vlan !== null),
-    byInstance,
+    trees.slice(1).filter((t) => t.vlan !== null),
+  );
+  const { solutions, byInstance, solvedCount, own } = solveCommon(
+    topology,
+    trees,
+    cistProblem(topology),
+    across,
     lenders,
   );
   return {
-    solutions: [common, ...perInstance, ...across.solutions],
-    solvedCount: 1 + instances.solvedCount + across.solvedCount,
+    solutions: [...solutions, ...solveAcross(across, byInstance, own, lenders)],
+    solvedCount: 1 + solvedCount + across.classes.length,
   };
 }
 

@@ -37,14 +37,14 @@ const senderComparator =
       rootPort,
       designatedPort,
     }: Record<'rank' | 'regionalRoot' | 'rootPort' | 'designatedPort', Int32Array>,
-    plain: Uint8Array,
+    old: Uint8Array,
   ) =>
   (bridge: number, port: number, receiver: number, other: number): boolean => {
     const held = rootPort[other]!;
     const from = designatedPort[portLan[held]!]!;
     const before = portBridge[from]!;
     const itself = region[other]! >= 0 || classic[other] === 1;
-    const told = (sender: number, at: number) => rank[itself || plain[portLan[at]!] ? sender : regionalRoot[sender]!]!;
+    const told = (sender: number, at: number) => rank[itself || old[portLan[at]!] ? sender : regionalRoot[sender]!]!;
     const byBridge = told(bridge, port) - told(before, from);
     if (byBridge !== 0) return byBridge < 0;
     const byPort = portId[port]! - portId[from]!;
@@ -60,10 +60,10 @@ export function solveCist(topology: Topology, problem: CistProblem): CistOutcome
 }
 
 /**
- * 1 for every LAN on which several MST bridges are together with a classic one: all speak version 0 there, and are outside of
- * each other's region (802.1Q-2018 clauses 13.8 and 13.32).
+ * LANs with a classic bridge, on which all speak version 0 and each for itself; and of those the ones on which several MST bridges are,
+ * which are outside of each other's region there (802.1Q-2018 clauses 13.8, 13.10 and 13.32).
  */
-function plainLans({ lanCount, portLan, portBridge }: Topology, { classic, region, portTakesPart }: CistProblem) {
+function versionZeroLans({ lanCount, portLan, portBridge }: Topology, { classic, region, portTakesPart }: CistProblem) {
   const [old, regional] = [new Uint8Array(lanCount), new Uint8Array(lanCount)];
   for (let port = 0; port < portLan.length; port++) {
     const lan = portLan[port]!;
@@ -71,7 +71,7 @@ function plainLans({ lanCount, portLan, portBridge }: Topology, { classic, regio
     if (classic[portBridge[port]!]) old[lan] = 1;
     if (region[portBridge[port]!]! >= 0 && regional[lan]! < 2) regional[lan]!++;
   }
-  return old.map((is, lan) => (is && regional[lan] === 2 ? 1 : 0));
+  return { old, plain: old.map((is, lan) => (is && regional[lan] === 2 ? 1 : 0)) };
 }
 
 /** Bridges that the word of a root has gone over: outside of regions since the root, inside since the regional root. */
@@ -103,9 +103,9 @@ class Crossings {
  * counts for nothing, and each bridge speaks for itself.
  */
 const claimantBeats =
-  (plain: Uint8Array, { root, external, rank }: { root: Int32Array; external: Float64Array; rank: Int32Array }) =>
+  (old: Uint8Array, { root, external, rank }: { root: Int32Array; external: Float64Array; rank: Int32Array }) =>
   (bridge: number, holder: number, lan: number): boolean =>
-    plain[lan] === 1 &&
+    old[lan] === 1 &&
     root[bridge] === root[holder] &&
     external[bridge] === external[holder] &&
     rank[bridge]! < rank[holder]!;
@@ -122,12 +122,12 @@ function solveWithin(topology: Topology, problem: CistProblem, hops: Int32Array 
   const [rootPathCost, external, internal] = [far(), far(), far()];
   const designatedPort = new Int32Array(lanCount).fill(-1);
   const [settled, queue, spent] = [new Uint8Array(bridges), new VectorQueue(), new Set<number>()];
-  const [plain, way] = [plainLans(topology, problem), new Crossings(bridges, problem, hops)];
-  const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort }, plain);
-  const beats = claimantBeats(plain, { root, external, rank });
+  const { old, plain } = versionZeroLans(topology, problem);
+  const way = new Crossings(bridges, problem, hops);
+  const betterSender = senderComparator(topology, problem, { rank, regionalRoot, rootPort, designatedPort }, old);
   const settle = (bridge: number) => {
     settled[bridge] = 1;
-    claimLans(topology, problem, designatedPort, bridge, offerOn, beats);
+    claimLans(topology, problem, designatedPort, bridge, offerOn, claimantBeats(old, { root, external, rank }));
   };
 
   const offerOn = (bridge: number, port: number, lan: number) => {

@@ -40,6 +40,11 @@ export interface TreeOutcome {
   /** Ports that a silence guard holds back, and the outcome without that; absent where there are none. */
   readonly silent?: readonly number[];
   readonly bare?: TreeOutcome;
+  /**
+   * Where a tree of one VLAN and the common tree are one: bridges whose way to the root leads into the other, as roots of their part, with
+   * the port by which it does; absent in any other tree.
+   */
+  readonly joined?: ReadonlyMap<number, number>;
   /** Of the CIST only. */
   readonly cist?: CistPart;
 }

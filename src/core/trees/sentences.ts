@@ -4,12 +4,13 @@ import { bundleAt, farEnd, isFiltered, linkAt, portById, segmentAt, switchById, 
 import { ledgerMessages as say } from '../messages';
 import type { RootWords } from '../messages';
 import type { Port } from '../design';
+import { vlanTreeId } from '../standard';
 import { comparePriorityVector, numberToMac } from '../standard';
 import type { Candidate, Contest, TreeReader } from './candidates';
 import { tooDeepSentences } from './depth-sentences';
 import { loopingPorts } from './loops';
 import type { Role } from './outcome';
-import type { SolvedTree } from './solved';
+import type { SolvedDesign, SolvedTree } from './solved';
 import type { Topology } from './topology';
 import { heldVlanWords, joinedAt } from './untagged';
 
@@ -167,10 +168,31 @@ export const heldSentence = (topology: Topology, port: number): string =>
     difference: untaggedWords(topology.design, topology.ports[port]!.element.id),
   });
 
+/** Whether the tree of a VLAN and the common tree were solved as one. */
+const isJoined = ({ byId }: SolvedDesign, vlan: number): boolean =>
+  byId.get(vlanTreeId(vlan))?.outcome.joined !== undefined;
+
+/** What a port is at which the tree in question and another are one; null elsewhere. */
+export function joinedRoleSentence({ solved, of: { tree } }: TreeReader, port: number, role: Role): string | null {
+  const vlan = joinedAt(solved.topology, port);
+  const concerned = tree.vlan === vlan || (tree.vlan === null && !tree.instance);
+  return vlan > 0 && concerned && isJoined(solved, vlan) ? say['joined-role']({ vlan, role }) : null;
+}
+
+/** How a bridge reaches a root that lies in the tree that its own is joined with; null where it does not. */
+export function joinedRootSentence(
+  reader: TreeReader,
+  bridge: number,
+  code: 'joined-root' | 'joined-tree',
+): string | null {
+  const port = reader.of.outcome.joined?.get(bridge);
+  return port === undefined ? null : say[code]({ name: reader.bridgeName(bridge), port: reader.portName(port) });
+}
+
 /** What is not modelled at a port where trees per VLAN and others become one; null where they do not. */
-export function joinedSentence(topology: Topology, port: number): string | null {
-  const vlan = joinedAt(topology, port);
-  return vlan === 0 ? null : say.joined({ vlan });
+export function joinedSentence(solved: SolvedDesign, port: number): string | null {
+  const vlan = joinedAt(solved.topology, port);
+  return vlan === 0 || isJoined(solved, vlan) ? null : say.joined({ vlan });
 }
 
 export function outsideSentence(reader: TreeReader, port: number): string {

@@ -104,7 +104,7 @@ test('an access port that leads to a switch without trees per VLAN says what is 
   const sentence = (id: string) =>
     explainPort(solved, solved.byId.get('vlan-20')!, solved.topology.portIndex.get(id)!).sentence;
   for (const id of ['a1', 'b1'])
-    expect(sentence(id)).toMatch(/VLAN 20 is untagged here, .* The solver does not cover that: rehearse it\.$/);
+    expect(sentence(id)).toMatch(/VLAN 20 is untagged here, .* which the solver does not cover: rehearse it\.$/);
   for (const id of ['a2', 'b2']) expect(sentence(id)).not.toContain('untagged');
 });
 
