@@ -8,10 +8,10 @@ import { freshDemo, openCabling, openTrees, saved, stored, test } from './suppor
 test('a silence guard at one end blocks the link, says why, and what it needs', async ({ page, request }) => {
   const demo = await freshDemo(request, 'silence');
   await openTrees(page, demo, '&tree=vlan-110&sel=port~quay-a:4');
-  await page.getByLabel('silence guard at quay-a port 4').check();
+  await page.getByLabel("silence guard at '4' of quay-a").check();
   await expect(page.locator('.why .sentence').first()).toContainText('held back: its silence guard receives no BPDUs');
   await expect(page.getByRole('note').first()).toContainText('needs to be set at both ends');
-  await page.getByLabel('silence guard at gate port 1').check();
+  await page.getByLabel("silence guard at '1' of gate").check();
   await expect(page.locator('.why .sentence').first()).not.toContainText('silence guard');
   await expect(page.getByRole('note')).toHaveCount(0);
   await saved(page);
@@ -35,9 +35,9 @@ test('what a switch gives its edge ports is in force there, and a port can say o
   await recovery.press('Enter');
   await saved(page);
   await openTrees(page, demo, '&tree=vlan-130&sel=port~gate:10');
-  const edge = page.getByLabel('edge at gate port 10', { exact: true });
+  const edge = page.getByLabel("edge at '10' of gate", { exact: true });
   if (!(await edge.isChecked())) await edge.check();
-  const filter = page.getByLabel('BPDU filter at gate port 10');
+  const filter = page.getByLabel("BPDU filter at '10' of gate");
   await expect(filter).toBeChecked();
   await filter.uncheck();
   await expect(filter).not.toBeChecked();
