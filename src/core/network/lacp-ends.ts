@@ -1,7 +1,7 @@
 /** Who takes part in LACP, told once for the verdicts and for the machines: a bundle of a switch, or the cards of a host. */
 import { portById, switchById } from '../design';
 import type { Bundle, Design, Host } from '../design';
-import { ACTIVE_MEMBERS, LACP_PRIORITY, SECOND, macToNumber } from '../standard';
+import { ACTIVE_MEMBERS, LACP_PRIORITY, SECOND, fewestMembers, macToNumber } from '../standard';
 import { isHalfDuplex, portIsUp, rateAt } from './link-state';
 
 export interface LacpEndPort {
@@ -72,11 +72,11 @@ export function bundleLacpEnd(
   };
 }
 
-/** Fewest members that are enough where each carries `speed` Mb/s: by number, and by the rate that they have together. */
+/** Fewest members of a bundle that are enough where each carries `speed` Mb/s. */
 export const minimumAt = (
   { minActive = ACTIVE_MEMBERS.min, minRate = 0 }: Pick<Bundle, 'minActive' | 'minRate'>,
   speed: number | undefined,
-): number => Math.max(minActive, speed ? Math.ceil(minRate / speed) : 1);
+): number => fewestMembers(minActive, minRate, speed ?? 0);
 
 /** A host's cards as the other end, by the switch ports that they are plugged into. */
 export function hostLacpEnd(design: Design, host: Host, ports: readonly string[]): LacpEndSettings {

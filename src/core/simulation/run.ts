@@ -51,11 +51,11 @@ function agreesWithNoOne(design: Design, port: Port): boolean {
 /** How long a network needs from being switched on until it stands, in microseconds. */
 function warmUp(design: Design): number {
   const classic = design.switches.some((s) => isClassicMode(modeOf(design, s)));
-  const most = (of: 'maxAge' | 'forwardDelay' | 'helloTime') =>
-    Math.max(20, ...design.switches.map((s) => timersOf(s)[of]));
+  const most = (of: 'maxAge' | 'forwardDelay') => Math.max(20, ...design.switches.map((s) => timersOf(s)[of]));
   const elements = [...design.ports, ...design.bundles];
   const filtered = elements.some((p) => filterOf(design, p) !== 'none');
-  const silences = elements.some((p) => hasSilenceGuard(design, p)) ? 3 * most('helloTime') : 0;
+  const hellos = [...design.switches.map((s) => timersOf(s).helloTime), ...elements.map((p) => p.helloTime ?? 0)];
+  const silences = elements.some((p) => hasSilenceGuard(design, p)) ? 3 * Math.max(...hellos) : 0;
   const slow = design.segments.length > 0 || design.ports.some((p) => filtered || agreesWithNoOne(design, p));
   const negotiates = design.bundles.some((b) => b.kind !== 'static') ? 10 : 0;
   const seconds = classic ? most('maxAge') + 2 * most('forwardDelay') + 10 : slow ? 2 * most('forwardDelay') + 12 : 20;

@@ -24,7 +24,7 @@ export { COST_RANGE, defaultPathCost } from './cost';
 export type { CostScale } from './cost';
 export { timersForDiameter } from './diameter-timers';
 export { canonicalMac, isIndividualMac, macToNumber, numberToMac } from './mac';
-export { operationalKey, speedsByUse } from './speeds';
+export { fewestMembers, operationalKey, speedsByUse } from './speeds';
 export { COMMON_TREE, instanceTreeId, parseTreeId, vlanOfTreeId, vlanTreeId } from './tree-id';
 export {
   compareBridgeId,

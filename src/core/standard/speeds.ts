@@ -25,3 +25,7 @@ export function operationalKey(
   );
   return ((key + speeds.indexOf(speed) * 4096 - 1) % 65535) + 1;
 }
+
+/** Fewest members of a bundle that are enough where each carries `speed` Mb/s: by number, and by the Mb/s that they have together. */
+export const fewestMembers = (minActive: number, minRate: number, speed: number): number =>
+  Math.max(minActive, speed > 0 ? Math.ceil(minRate / speed) : 1);

@@ -4,7 +4,7 @@ import { classicMstNetworks, mstNetworks } from '../../../tests/support/mst-netw
 import { solveMstNaively } from '../../../tests/support/naive-mst';
 import { designFrom } from '../../../tests/support/networks';
 import { applyEdits, setField } from '../design';
-import type { Design, Mode } from '../design';
+import type { Design } from '../design';
 import { mstConfigOf } from '../network';
 import { formatBridgeId } from '../standard';
 import { explainPort, explainSwitch } from './ledger';
@@ -161,58 +161,6 @@ test('towards a classic switch every switch of a region speaks for itself: the l
   const port = (id: string) => solved.topology.portIndex.get(id)!;
   expect(['x.1', 'x.2'].map((id) => roleAt(cist!, port(id)))).toEqual(['alternate', 'root']);
   expect(explainPort(solved, cist!, port('x.2')).sentence).toContain('but a has the lower bridge identifier');
-});
-
-test('where a classic switch makes a region speak version 0, the way inside the region counts for nothing', () => {
-  const end = (bridge: string, port: number) => ({ bridge, port, cost: 1, priority: 128 });
-  const design: Design = {
-    ...designFrom(
-      [
-        { id: 'near', mac: '00:00:5e:00:53:07', priority: 32768 },
-        { id: 'root', mac: '00:00:5e:00:53:02', priority: 32768 },
-        { id: 'far', mac: '00:00:5e:00:53:05', priority: 32768 },
-        { id: 'classic', mac: '00:00:5e:00:53:08', priority: 32768 },
-      ],
-      [
-        { ends: [end('near', 1), end('root', 1)] },
-        { ends: [end('far', 1), end('near', 2)] },
-        { ends: [end('far', 2), end('near', 3), end('classic', 1)] },
-      ],
-      'mstp',
-    ),
-    regions: [{ id: 'r', name: 'r', revision: 1, map: {} }],
-  };
-  const switches = design.switches.map((s) => (s.id === 'classic' ? { ...s, protocol: 'stp' as const } : s));
-  const solved = solveDesign({ ...design, switches });
-  const role = (id: string) => roleAt(solved.trees[0]!, solved.topology.portIndex.get(id)!);
-  expect([role('far.2'), role('near.3'), role('classic.1')]).toEqual(['designated', 'alternate', 'root']);
-});
-
-test('towards a classic switch a region speaks for the switch that is there, not for its regional root', () => {
-  const end = (bridge: string, port: number, cost = 1) => ({ bridge, port, cost, priority: 128 });
-  const design: Design = {
-    ...designFrom(
-      [
-        { id: 'root', mac: '00:00:5e:00:53:07', priority: 0 },
-        { id: 'top', mac: '00:00:5e:00:53:04', priority: 4096 },
-        { id: 'below', mac: '00:00:5e:00:53:05', priority: 32768 },
-        { id: 'classic', mac: '00:00:5e:00:53:01', priority: 32768 },
-      ],
-      [
-        { ends: [end('root', 1), end('top', 1, 4)] },
-        { ends: [end('root', 2), end('classic', 1, 4)] },
-        { ends: [end('top', 2), end('below', 1)] },
-        { ends: [end('below', 2), end('classic', 2)] },
-      ],
-      'mstp',
-    ),
-    regions: [{ id: 'r', name: 'r', revision: 1, map: {} }],
-  };
-  const alone: Record<string, Mode> = { root: 'rstp', classic: 'stp' };
-  const switches = design.switches.map((s) => (alone[s.id] ? { ...s, protocol: alone[s.id]! } : s));
-  const solved = solveDesign({ ...design, switches });
-  const role = (id: string) => roleAt(solved.trees[0]!, solved.topology.portIndex.get(id)!);
-  expect([role('below.2'), role('classic.2')]).toEqual(['alternate', 'designated']);
 });
 
 describe('agreement with a second, plain implementation', () => {

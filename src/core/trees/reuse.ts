@@ -42,14 +42,10 @@ export class Reuse {
 
   /** Ports whose cost differs between two problems that are alike in all else; null when they are not. */
   changedCosts(before: TreeProblem, now: TreeProblem): readonly number[] | null {
-    if (before.portRestricted && now.portRestricted) {
-      if (this.changed(before.portRestricted, now.portRestricted)?.length !== 0) return null;
-    } else if (before.portRestricted ?? now.portRestricted) return null;
-    if (
-      before.finelyAged !== now.finelyAged &&
-      !(before.finelyAged && now.finelyAged && sameNumbers(before.finelyAged, now.finelyAged))
-    )
-      return null;
+    for (const field of ['portRestricted', 'finelyAged'] as const) {
+      const [a, b] = [before[field], now[field]];
+      if (a && b ? this.changed(a, b)?.length !== 0 : a !== b) return null;
+    }
     for (const field of ['bridgeTakesPart', 'bridgePriority', 'portTakesPart', 'portId', 'reach'] as const)
       if (this.changed(before[field], now[field])?.length !== 0) return null;
     return this.changed(before.portCost, now.portCost);

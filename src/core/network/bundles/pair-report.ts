@@ -2,7 +2,7 @@
 import { linkById, modeOf, pairOf, portById, switchById } from '../../design';
 import type { Bundle, Design, Switch, SwitchPair } from '../../design';
 import { LACP_PRIORITY, vlanMembership } from '../../standard';
-import { BUNDLE_KIND_WORDS, MODE_WORDS, SCALE_WORDS, pairMessages as say } from '../../messages';
+import { BUNDLE_KIND_WORDS, GLOSSARY, MODE_WORDS, SCALE_WORDS, pairMessages as say } from '../../messages';
 import { portIsUp } from '../link-state';
 import { pairState, sharedWith } from './pairs';
 import type { PairState } from './pairs';
@@ -72,6 +72,12 @@ const SETTINGS: readonly { what: string; of: (s: Switch, design: Design) => stri
   },
 ];
 
+const GUARDS = ['bpduGuard', 'bpduFilter', 'rootGuard', 'loopGuard', 'silenceGuard', 'tcGuard'] as const;
+const guardWords = (b: Bundle): string =>
+  GUARDS.filter((guard) => b[guard])
+    .map((guard) => GLOSSARY[guard].term)
+    .join(', ') || 'none';
+
 const BUNDLE_SETTINGS: readonly { what: string; of: (b: Bundle) => string }[] = [
   { what: 'kind', of: (b) => BUNDLE_KIND_WORDS[b.kind] },
   { what: 'negotiation', of: (b) => b.activity ?? 'active' },
@@ -93,8 +99,13 @@ const BUNDLE_SETTINGS: readonly { what: string; of: (b: Bundle) => string }[] = 
     of: (b) => settingWords(String(b.priority ?? 128), b.vlanPriority, b.instancePriority),
   },
   { what: 'edge', of: (b) => (b.edge ? 'yes' : 'no') },
+  { what: 'guards', of: guardWords },
   { what: 'minimum links', of: (b) => String(b.minActive ?? 1) },
+  { what: 'minimum rate', of: (b) => (b.minRate === undefined ? 'none' : `${b.minRate} Mb/s`) },
   { what: 'maximum links', of: (b) => String(b.maxActive ?? 8) },
+  { what: 'own system', of: (b) => [b.systemPriority, b.systemMac].filter((v) => v !== undefined).join(' ') || 'none' },
+  { what: 'return delay', of: (b) => `${b.returnDelay ?? 0} s` },
+  { what: 'kept members', of: (b) => (b.keepsWorking ? 'yes' : 'no') },
 ];
 
 const working = (design: Design, ids: readonly string[]): number =>

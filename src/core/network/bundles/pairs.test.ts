@@ -3,6 +3,8 @@ import { applyEdits, bundleLinks, makePair, setField } from '../../design';
 import type { Design, Edit } from '../../design';
 import { explainPort, roleAt, solveDesign } from '../../trees';
 import { findPath } from '../../analysis';
+import { advance, startRehearsal } from '../../simulation';
+import { differences } from '../../../../tests/support/differences';
 import { pairReport } from './pair-report';
 import { pairState } from './pairs';
 import { verdictOf } from './verdict';
@@ -58,6 +60,18 @@ describe('a pair that acts as one bridge', () => {
     expect(pairState(design, design.pairs[0]!)).toBe('primary-only');
     expect(states(design, 'quay-a:lag110')).toEqual(['active', 'down']);
     expect(pairReport(design, design.pairs[0]!).sentence).toMatch(/core-west has shut down its shared bundles/);
+  });
+  test.each(['core-east', 'core-west'])('gives edge ports what their own switch gives them: %s', (guarding) => {
+    const design = changed(
+      asPair(),
+      setField('switch', guarding, 'edgeGuard', true),
+      setField('port', 'core-west:5', 'edge', true),
+      ...['core-east:5', 'core-west:5'].map((id) => setField('port', id, 'vlans', '110')),
+    );
+    const r = startRehearsal(design, { id: 's', name: 's', until: 20, events: [], probes: [] });
+    advance(r, 20_000_000);
+    expect(differences(design, r)).toEqual([]);
+    expect(role(design, 'core-west:5') === 'disabled').toBe(guarding === 'core-west');
   });
   test('splits when both are lost', () => {
     const design = changed(asPair(), ...cut(...PEER, KEEPALIVE));

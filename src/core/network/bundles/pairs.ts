@@ -3,7 +3,7 @@
  * peer link works, a pair is one bridge and one LACP system with the identity of its primary, the peer link lies
  * inside it and is never cut, and bundles with a shared number are one end.
  */
-import { linkById, portById, switchById } from '../../design';
+import { filterOf, hasBpduGuard, linkById, portById, switchById } from '../../design';
 import type { Bundle, Design, Port, SwitchPair } from '../../design';
 import { PAIR_PORT_OFFSET } from '../../standard';
 import { portIsUp } from '../link-state';
@@ -42,11 +42,22 @@ export function sharedWith(design: Design, bundle: Bundle): Bundle | undefined {
   return design.bundles.find((b) => b.switch === other && b.shared === bundle.shared);
 }
 
+/** What the switch of a port gives it as an edge port, said at the port itself: it goes to a switch that may give something else. */
+function ownGuards(design: Design, p: Port | Bundle): Partial<Port> {
+  if (!p.edge) return {};
+  const filter = filterOf(design, p);
+  return {
+    bpduGuard: hasBpduGuard(design, p),
+    bpduFilter: filter !== 'none',
+    ...(filter === 'until-heard' ? { filterYields: true } : {}),
+  };
+}
+
 /** Folds one pair that acts as one bridge: the ports of the second become the first's, and the peer links are gone. */
 function asOne(design: Design, pair: SwitchPair): Design {
   const [first, second] = pair.switches;
   const moved = <T extends Port | Bundle>(p: T): T =>
-    p.switch === second ? { ...p, switch: first, number: p.number + PAIR_PORT_OFFSET } : p;
+    p.switch === second ? { ...p, ...ownGuards(design, p), switch: first, number: p.number + PAIR_PORT_OFFSET } : p;
   const peer = new Set(pair.peer);
   const bundles = design.bundles.flatMap((b) => {
     const other = sharedWith(design, b);

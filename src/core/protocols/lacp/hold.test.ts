@@ -2,21 +2,9 @@
 import { LACP_STATE, encodeLacpdu } from '../frames';
 import { LACP_TIMES } from './port';
 import { hear, nextTimer, startEnd, tick } from './system';
+import { endSettings } from '../../../../tests/support/lacp-ends';
 
-const end1 = startEnd({
-  system: 1,
-  systemPriority: 32768,
-  key: 7,
-  activity: 'active',
-  timeout: 'long',
-  minActive: 1,
-  minRate: 0,
-  returnDelay: 0,
-  keepsWorking: false,
-  maxActive: 8,
-  individual: true,
-  ports: [{ number: 1, priority: 32768, speed: 1000, half: false, up: true }],
-});
+const end1 = startEnd(endSettings(1, { ports: [{ number: 1, priority: 32768, speed: 1000, half: false, up: true }] }));
 /** A partner with a key of its own, and with a wrong one for this end. */
 const said = (key: number) => ({
   actor: {

@@ -9,23 +9,9 @@ import { receiveStep } from './receive';
 import { actorDecides, goesAlone, selection } from './selection';
 import { changeEnd, hear, nextTimer, startEnd, tick } from './system';
 import type { EndSettings, LacpEnd } from './system';
+import { endSettings } from '../../../../tests/support/lacp-ends';
 import { SECOND } from '../../standard';
 
-const endSettings = (system: number, more: Partial<EndSettings> = {}): EndSettings => ({
-  system,
-  systemPriority: 32768,
-  key: 7,
-  activity: 'active',
-  timeout: 'long',
-  minActive: 1,
-  minRate: 0,
-  returnDelay: 0,
-  keepsWorking: false,
-  maxActive: 8,
-  individual: true,
-  ports: [1, 2].map((number) => ({ number, priority: 32768, speed: 1000, half: false, up: true })),
-  ...more,
-});
 const START = startEnd(endSettings(1)).ports[0]!;
 const JOINS = LACP_STATE.activity | LACP_STATE.aggregation;
 const other: LacpInfo = { systemPriority: 32768, system: 2, key: 9, portPriority: 32768, port: 3, state: JOINS };

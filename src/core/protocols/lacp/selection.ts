@@ -1,4 +1,5 @@
 /** Selection logic (802.1AX-2014 clause 6.4.14): which ports of a bundle join, which become standby. */
+import { fewestMembers } from '../../standard';
 import { has } from './port';
 import type { LacpPort, Selected } from './port';
 
@@ -18,10 +19,8 @@ export interface BundleSettings {
 }
 
 /** Fewest members of a port's speed that are enough. */
-export const minimumOf = ({ minActive, minRate, ports }: BundleSettings, port: number | undefined): number => {
-  const speed = ports.find((p) => p.number === port)?.speed ?? 0;
-  return Math.max(minActive, speed > 0 ? Math.ceil(minRate / speed) : 1);
-};
+const minimumOf = ({ minActive, minRate, ports }: BundleSettings, port: number | undefined): number =>
+  fewestMembers(minActive, minRate, ports.find((p) => p.number === port)?.speed ?? 0);
 
 /** The better of two systems decides which ports wait: lower priority, then lower address (clause 6.7.1). */
 export const actorDecides = (p: Pick<LacpPort, 'actor' | 'partner'>): boolean =>
