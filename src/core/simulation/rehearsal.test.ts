@@ -1,7 +1,7 @@
 import { asMeant } from '../../demo/brackwater';
 import { setField } from '../design';
 import type { Design, Script, ScriptEvent } from '../design';
-import { fieldsOf, framesOf, gapsOf, pcapng, spanAt, storyOf } from '../trace';
+import { gapsOf, spanAt, storyOf } from '../trace';
 import { rehearse } from './run';
 import { timersForDiameter } from '../standard';
 import type { Trace } from '../trace';
@@ -271,40 +271,6 @@ test('a run that grows too long is stopped, says so, and keeps what there is', (
 test('a script that never comes to rest says what keeps changing', () => {
   const trace = run(asMeant(), 40, { kind: 'flap', at: 1, link: UPLINK, times: 19, every: 1 });
   expect(trace.sentence).toMatch(/^Not converged: .*quay-a 3/);
-});
-
-describe('frames', () => {
-  const trace = run(asMeant(), 8, { kind: 'flap', at: 4, link: UPLINK, times: 1, every: 2 });
-  test('are distinguished, and decode field by field with what the receiver did', () => {
-    const frames = [...framesOf(trace.frames)];
-    const marks = new Set(frames.map((f) => f.mark));
-    expect([...marks].sort()).toEqual(['agreement', 'change', 'hello', 'lacp', 'proposal']);
-    const hello = frames.find((f) => f.vlan === 110 && f.mark === 'hello' && f.heard.length > 0)!;
-    const fields = Object.fromEntries(fieldsOf(hello.octets).map((f) => [f.name, f.value]));
-    expect(fields).toMatchObject({
-      VLAN: '110',
-      BPDU: 'rapid',
-      root: '4096 + 110 · 00:00:5e:00:53:21',
-      'hello time': '2 s',
-    });
-    expect(hello.heard[0]!.info).toBe('RepeatedDesignated');
-  });
-  test('go into a file with one interface a port', () => {
-    const of = (f: { from: string }) => f.from.startsWith('quay-a:');
-    const meant = [...framesOf(trace.frames)].filter(of);
-    const octets = pcapng(trace.frames, {
-      names: (p) => p,
-      wanted: (from) => of({ from }),
-      alike: () => [],
-      of: 'every-vlan',
-    });
-    const view = new DataView(octets.buffer);
-    const types: number[] = [];
-    for (let at = 0; at < octets.length; at += view.getUint32(at + 4, true)) types.push(view.getUint32(at, true));
-    expect(types[0]).toBe(0x0a0d0d0a);
-    expect(types.filter((t) => t === 1)).toHaveLength(new Set(meant.map((f) => f.from)).size);
-    expect(types.filter((t) => t === 6)).toHaveLength(meant.length);
-  });
 });
 
 test('timers for a diameter of seven and a hello of two seconds are those that every switch has', () => {

@@ -1,20 +1,19 @@
 'use client';
 import { memo, useMemo } from 'react';
 import type { Design } from '../../core/design';
-import { hostById } from '../../core/design';
-import { gapsOf, portWords, treesWords, vlansWords } from '../../core/trace';
+import { portWords, treesWords, vlansWords } from '../../core/trace';
 import type { ContactLane, LoopSpan, PortLane, PortSpan, Trace } from '../../core/trace';
-import { ROW, Span } from './StripParts';
+import { Contact } from './StripContact';
+import { LaneName, ROW, Span } from './StripParts';
 import type { Window } from './StripParts';
 import { RootLane, rootRows } from './StripMarks';
 import type { Clip, RootRow } from './StripMarks';
 import { ReachLane, reachRows } from './StripReach';
 import type { ReachRow } from './StripReach';
-import { lasting, more } from '../../core/standard';
+import { more } from '../../core/standard';
 
 const HEADING = 16;
 const MOST_PORTS = 150;
-const NAME_LETTERS = 27;
 
 type Row = { readonly top: number } & (
   | { readonly kind: 'head'; readonly name: string }
@@ -105,14 +104,6 @@ interface Props {
   room: number;
 }
 
-function Name({ top, text }: { top: number; text: string }) {
-  return (
-    <text className="lane-name" x={26} y={top + 13}>
-      {text.length > NAME_LETTERS ? `${text.slice(0, NAME_LETTERS - 1)}…` : text}
-    </text>
-  );
-}
-
 /** Where lanes are, and what of their time is shown. */
 interface LaneProps extends Pick<Props, 'design' | 'trace' | 'shown'> {
   readonly clip: Clip;
@@ -168,14 +159,14 @@ function Lane({ row, ...at }: LaneProps & { row: Row }) {
     case 'root':
       return (
         <g>
-          <Name top={row.top} text={treesWords(trace, row.row.trees)} />
+          <LaneName top={row.top} text={treesWords(trace, row.row.trees)} />
           <RootLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
         </g>
       );
     case 'reach':
       return (
         <g>
-          <Name top={row.top} text={vlansWords(trace, row.row.vlans)} />
+          <LaneName top={row.top} text={vlansWords(trace, row.row.vlans)} />
           <ReachLane design={design} spans={row.row.spans} until={trace.until} top={row.top} clip={clip} />
         </g>
       );
@@ -202,7 +193,7 @@ interface LoopLaneProps {
 function LoopLane({ loops, until, top, clip }: LoopLaneProps) {
   return (
     <g>
-      <Name top={top} text="frames loop" />
+      <LaneName top={top} text="frames loop" />
       {loops.map((loop, i) => {
         const reach = clip(loop.from, loop.to ?? until);
         return (
@@ -233,7 +224,7 @@ function PortLaneDrawing({
 }: LaneProps & { lane: PortLane; top: number }) {
   return (
     <g>
-      <Name top={top} text={portWords(design, lane.port)} />
+      <LaneName top={top} text={portWords(design, lane.port)} />
       {stretches(lane, trace.until, clip).map((s, i) =>
         s.span === null ? (
           <rect key={i} className="restless" x={s.from} y={top + 5} width={s.to - s.from} height={9} />
@@ -246,77 +237,5 @@ function PortLaneDrawing({
         return reach && <path key={at} className="trip" d={`M${reach[0]} ${top + 3}v14`} />;
       })}
     </g>
-  );
-}
-
-interface ContactProps {
-  design: Design;
-  lane: ContactLane;
-  until: number;
-  top: number;
-  clip: Clip;
-}
-
-/** When a pair was in contact, with the length of every gap. */
-function Contact({ design, lane, until, top, clip }: ContactProps) {
-  return (
-    <g>
-      <Name
-        top={top}
-        text={`${hostById(design, lane.from)?.name ?? lane.from} – ${hostById(design, lane.to)?.name ?? lane.to}`}
-      />
-      {lane.spans.map((span, i) => {
-        const reach = clip(span.at, lane.spans[i + 1]?.at ?? until);
-        return reach && span.ok ? (
-          <rect
-            key={i}
-            className={span.copies > 1 ? 'contact copies' : 'contact'}
-            x={reach[0]}
-            y={top + 6}
-            width={Math.max(0.5, reach[1] - reach[0])}
-            height={8}
-          />
-        ) : null;
-      })}
-      {gapsOf(lane).map((gap, i) => {
-        const reach = clip(gap.from, gap.to ?? until);
-        return reach ? (
-          <g key={`g ${i}`}>
-            <rect
-              className="gap"
-              x={reach[0] - 1}
-              y={top + 3}
-              width={Math.max(2, reach[1] - reach[0] + 2)}
-              height={14}
-            />
-            <GapLength from={reach[0]} to={reach[1]} top={top} lost={gap.to === null}>
-              {gap.to === null ? 'unreachable to the end' : lasting(gap.to - gap.from)}
-            </GapLength>
-          </g>
-        ) : null;
-      })}
-    </g>
-  );
-}
-
-/** How long a gap is: in it where there is room, else beside it. */
-function GapLength({
-  from,
-  to,
-  top,
-  lost,
-  children,
-}: {
-  from: number;
-  to: number;
-  top: number;
-  lost: boolean;
-  children: string;
-}) {
-  const inside = lost || to - from > children.length * 7.4 + 8;
-  return (
-    <text className="gap-length" x={inside ? from + 5 : to + 4} y={inside ? top + 14 : top + 3}>
-      {children}
-    </text>
   );
 }

@@ -31,6 +31,17 @@ const MARKS: readonly { mark: Mark; name: string }[] = [
 /** Kinds of frames that have a lane; keepalives where any are sent. */
 export const marksOf = (frames: FrameLog) => MARKS.filter(({ mark }) => mark !== 'keepalive' || hasMark(frames, mark));
 
+const NAME_LETTERS = 27;
+
+/** The name of a lane, cut off where it is longer than there is room. */
+export function LaneName({ top, text }: { top: number; text: string }) {
+  return (
+    <text className="lane-name" x={26} y={top + 13}>
+      {text.length > NAME_LETTERS ? `${text.slice(0, NAME_LETTERS - 1)}…` : text}
+    </text>
+  );
+}
+
 /** One state of a port: solid forwards, hatched learns, outlined listens, dashed is cut, alarm dots mean down. */
 export function Span({
   span,
