@@ -55,24 +55,25 @@ export function BundleEnd({ bundle }: { bundle: Bundle }) {
 }
 
 const TEXTS = [
-  { field: 'minRate', label: 'minimum rate, Mb/s', width: 110, always: true },
-  { field: 'returnDelay', label: 'return delay, s', width: 90, always: false },
-  { field: 'systemPriority', label: 'own system priority', width: 110, always: false },
-  { field: 'systemMac', label: 'own system address', width: 160, always: false },
+  { field: 'minRate', label: 'minimum rate, Mb/s', width: 110, usual: 'none', always: true },
+  { field: 'returnDelay', label: 'return delay, s', width: 90, usual: '0', always: false },
+  { field: 'systemPriority', label: 'own system priority', width: 128, usual: 'the switch’s', always: false },
+  { field: 'systemMac', label: 'own system address', width: 160, usual: 'the switch’s', always: false },
 ] as const;
 
-/** How much must carry, what happens when members return, and a system of the end's own; empty fields mean as usual. */
+/** How much must carry, what happens when members return, and a system of the end's own. */
 function Further({ bundle, set }: PartProps) {
   const design = useSession((state) => state.design);
   const negotiates = bundle.kind !== 'static';
   return (
     <>
       <div className="bundle-fields">
-        {TEXTS.filter(({ always }) => always || negotiates).map(({ field, label, width }) => (
+        {TEXTS.filter(({ always }) => always || negotiates).map(({ field, label, width, usual }) => (
           <Field
             key={`${bundle.id} ${field}`}
             label={label}
             width={width}
+            usual={usual}
             value={String(bundle[field] ?? '')}
             onSet={(text) => set(field, field === 'systemMac' ? text.trim() || null : whole(text), `${label} ${text}`)}
           />

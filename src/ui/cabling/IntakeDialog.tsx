@@ -36,9 +36,9 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
       <DialogTitle>Import files</DialogTitle>
       <DialogContent>
         <p className="quiet">
-          Tables of switches, links, VLANs or neighbours (CSV), LLDP neighbours (JSON, one file a switch), a graph
-          (GraphML) or another design (JSON). Rows of existing elements change them; other rows are added. One undo
-          reverts all of it.
+          Tables of switches, links, VLANs or neighbours (CSV), LLDP neighbours (JSON, one file or folder a switch), a
+          graph (GraphML) or another design (JSON). Rows of existing elements change them; other rows are added. One
+          undo reverts all of it.
         </p>
         <FileChoice chosen={files.length} onFiles={(chosen) => void add(chosen)} />
         {intake && <IntakeList files={intake.files} />}

@@ -61,8 +61,8 @@ function NoneYet({ onFiles }: Pick<Props, 'onFiles'>) {
   return (
     <div className={styles.dockEmpty}>
       <p>
-        Compare the drawing with LLDP: drop the neighbour lists of the switches here, as JSON (one file per switch,
-        named after it) or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
+        Compare the drawing with LLDP: drop the neighbour lists of the switches here, as JSON (one file or folder per
+        switch, named after it) or as one CSV with <code>switch,port,neighbour,neighbour_port</code>.
       </p>
       <Button variant="contained" onClick={onFiles}>
         Choose files…

@@ -8,11 +8,14 @@ export function Field({
   label,
   value,
   width,
+  usual = '',
   onSet,
 }: {
   label: string;
   value: string;
   width: number;
+  /** What an empty field means, shown in it. */
+  usual?: string;
   onSet: (text: string) => boolean;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
@@ -34,6 +37,7 @@ export function Field({
           if (e.key === 'Escape') setDraft(null);
         }}
         sx={{ width }}
+        placeholder={usual}
         slotProps={{ htmlInput: { 'aria-label': label, className: 'mono' } }}
       />
     </label>

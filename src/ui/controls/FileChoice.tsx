@@ -17,7 +17,7 @@ export function FileChoice({ chosen, onFiles }: { chosen: number; onFiles: (file
     <div className="file-row">
       <span>Files</span>
       <span>
-        <Button onClick={() => field.current?.click()}>{chosen === 0 ? 'Choose files…' : 'More files…'}</Button>
+        <Button onClick={() => field.current?.click()}>{chosen === 0 ? 'Choose files…' : 'More files…'}</Button>{' '}
         <Button onClick={() => folder.current?.click()}>Choose a folder…</Button>
         <span className="quiet"> or drop files or folders on the page</span>
         <input

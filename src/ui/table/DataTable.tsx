@@ -4,6 +4,7 @@ import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import type { Ref } from 'react';
 import type { Design } from '../../core/design';
 import type { RowText, Table } from '../../core/editing/tables';
+import { NUMBERS } from './columns';
 import { GridHead } from './GridHead';
 import { GridRow, cellId } from './GridRow';
 import { filterRows, sortRows } from './order';
@@ -61,7 +62,7 @@ export function DataTable(props: Props) {
   const chosen = useRange({ shown, bounds, scroller, virtual, selected, onSelect, handle });
   const editing = useEditing({ shown, bounds, page, chosen, scroller, onWrite, onRemove });
   const { range } = chosen;
-  const template = `44px ${table.columns.map((c) => `${c.width}px`).join(' ')} minmax(0, 1fr)`;
+  const template = `${NUMBERS}px ${table.columns.map((c) => `${c.width}px`).join(' ')} minmax(0, 1fr)`;
   const row = { shown, template, chosen, editing, scroller };
   return (
     <div

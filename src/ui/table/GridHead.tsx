@@ -1,5 +1,6 @@
 import type { Table } from '../../core/editing/tables';
 import type { Sorting } from './order';
+import { columnAt } from './columns';
 import styles from './GridHead.module.css';
 
 interface Props {
@@ -29,7 +30,8 @@ export function GridHead({ table, sorting, onSort, template }: Props) {
             role="columnheader"
             aria-colindex={c + 1}
             aria-sort={sorted}
-            className={column.numeric ? 'is-number' : undefined}
+            className={[column.numeric && 'is-number', column.stays && 'stays'].filter(Boolean).join(' ') || undefined}
+            style={column.stays ? { left: columnAt(table, c).left } : undefined}
           >
             <button className="plain" tabIndex={-1} onClick={() => onSort(next)}>
               {column.title}

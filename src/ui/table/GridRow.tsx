@@ -3,6 +3,7 @@ import type { PointerEvent, RefObject } from 'react';
 import type { Column, Table } from '../../core/editing/tables';
 import { CellEditor } from './CellEditor';
 import type { Shown } from './cells';
+import { columnAt } from './columns';
 import { inRange, single } from './range';
 import type { Editing } from './useEditing';
 import type { Chosen } from './useRange';
@@ -68,6 +69,7 @@ const classesOf = (column: Column<never>, active: boolean, text: string): string
   [
     column.numeric && 'is-number',
     column.mono && 'mono',
+    column.stays && 'stays',
     !column.set && 'is-derived',
     active && 'is-active',
     column.id === 'agree' && text && 'alarm',
@@ -94,6 +96,7 @@ function GridCell({ shown, row, index, column, text, chosen, editing, scroller }
       aria-readonly={!column.set || undefined}
       aria-selected={inRange(range, row, index)}
       className={classesOf(column, active, text)}
+      style={column.stays ? { left: columnAt(shown.table, index).left } : undefined}
       title={text.length * LETTER > column.width ? text : undefined}
       onPointerDown={onPointerDown}
       onPointerEnter={() => {

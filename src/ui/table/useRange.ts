@@ -6,6 +6,7 @@ import type { Ref, RefObject } from 'react';
 import type { Shown } from './cells';
 import { corners, single, within } from './range';
 import type { Bounds, Range } from './range';
+import { scrolledTo } from './columns';
 
 export interface TableHandle {
   /** Goes to a cell, by row id and column id, and takes the focus there. */
@@ -32,7 +33,11 @@ export function useRange({ shown, bounds, scroller, virtual, selected, onSelect,
     setRange(next);
     const { top, bottom } = corners(next);
     // Rows that slide away under the pointer would be taken for a drag over them.
-    if (!byPointer) virtual.scrollToIndex(next.active.row);
+    if (!byPointer) {
+      virtual.scrollToIndex(next.active.row);
+      const grid = scroller.current;
+      if (grid) grid.scrollLeft = scrolledTo(table, next.active.column, grid.scrollLeft, grid.clientWidth);
+    }
     onSelect(ids.slice(top, bottom + 1));
   };
   const chosen = () => {

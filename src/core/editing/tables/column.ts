@@ -18,6 +18,8 @@ export interface Column<E> {
   /** Width in pixels at the base size. */
   readonly width: number;
   readonly numeric?: boolean;
+  /** Names the row, and stays in sight; the first columns of a table alone. */
+  readonly stays?: boolean;
   readonly mono?: boolean;
   /** Legal words, where there are few. */
   readonly choices?: readonly string[];

@@ -91,6 +91,7 @@ const columns: Column<Port>[] = [
   {
     id: 'switch',
     title: 'Switch',
+    stays: true,
     width: 120,
     text: (design, p) => switchById(design, p.switch)?.name ?? '',
     set: moveTo,
@@ -99,6 +100,7 @@ const columns: Column<Port>[] = [
     id: 'name',
     title: 'Port',
     also: ['port name'],
+    stays: true,
     width: 76,
     mono: true,
     text: (_, p) => p.name,

@@ -33,6 +33,7 @@ const columns: Column<Switch>[] = [
     id: 'name',
     title: 'Switch',
     also: ['name', 'hostname'],
+    stays: true,
     width: 130,
     text: (_, s) => s.name,
     set: (_, s, text) => set(s, 'name', text.trim()),

@@ -40,13 +40,14 @@ export function SwitchGuards({ id }: { id: string }) {
           {name}
         </label>
       ))}
-      <p className="quiet small">Ports that were shut recover after 30 to 86 400 s; an empty field means by hand.</p>
+      <p className="quiet small">A port that was shut down recovers after 30 to 86 400 s.</p>
       <div className="bundle-fields">
         {RECOVERY.map(({ field, name }) => (
           <Field
             key={`${id} ${field}`}
             label={name}
-            width={100}
+            width={110}
+            usual="by hand"
             value={String(s[field] ?? '')}
             onSet={(text) =>
               set(

@@ -4,11 +4,12 @@ import Select from '@mui/material/Select';
 import { portLabel, setField } from '../../../core/design';
 import type { Bundle, Port } from '../../../core/design';
 import { Field } from '../../controls/Field';
+import { Label } from '../../controls/Term';
 import { useBench, useSession } from '../../session/context';
 import styles from './EdgeSettings.module.css';
 
-const ONE_WAY = { '': 'not looked for', report: 'reported', shut: 'shuts the port' } as const;
-const STORM = { drop: 'drops the rest', shut: 'shuts the port' } as const;
+const ONE_WAY = { '': 'off', report: 'report', shut: 'shut down' } as const;
+const STORM = { drop: 'drop the rest', shut: 'shut down' } as const;
 
 const whole = (text: string): unknown =>
   text.trim() === '' ? null : Number.isFinite(Number(text)) ? Number(text) : text.trim();
@@ -21,11 +22,12 @@ export function WatchSettings({ element }: { element: Port | Bundle }) {
   const label = kind === 'port' ? portLabel(design, element.id) : element.name;
   const set = (field: string, value: unknown, words: string) =>
     edit(`${label}: ${words}`, [setField(kind, element.id, field as 'id', value)]);
-  const number = (field: 'helloTime' | 'oneWayInterval' | 'stormLimit', name: string) => (
+  const number = (field: 'helloTime' | 'oneWayInterval' | 'stormLimit', name: string, usual: string) => (
     <Field
       key={`${element.id} ${field}`}
       label={name}
-      width={64}
+      width={112}
+      usual={usual}
       value={String((element as Port)[field] ?? '')}
       onSet={(text) => set(field, whole(text), `${name} ${text}`)}
     />
@@ -46,15 +48,17 @@ export function WatchSettings({ element }: { element: Port | Bundle }) {
   );
   return (
     <span className={styles.watchSettings}>
-      {number('helloTime', 'hello time, s')}
+      {number('helloTime', 'hello time, s', 'as the root')}
       {kind === 'port' && (
         <>
           <span>
-            <span className="quiet">one-way link</span>
-            {choice('oneWay', 'one-way link', ONE_WAY, '')}
+            <span className="quiet">
+              <Label text="one-way detection" />
+            </span>
+            {choice('oneWay', 'one-way detection', ONE_WAY, '')}
           </span>
-          {(element as Port).oneWay && number('oneWayInterval', 'keepalive each, s')}
-          {number('stormLimit', 'storm limit, %')}
+          {(element as Port).oneWay && number('oneWayInterval', 'keepalive interval, s', '1')}
+          {number('stormLimit', 'storm limit, %', 'none')}
           {(element as Port).stormLimit !== undefined && choice('stormAction', 'beyond it', STORM, 'drop')}
         </>
       )}

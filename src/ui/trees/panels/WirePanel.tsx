@@ -159,7 +159,7 @@ function Ends({ solved, ends }: { solved: SolvedDesign; ends: readonly number[] 
         {row('edge, guards', (e) => (
           <EdgeSettings element={e} />
         ))}
-        {row('over time', (e) => (
+        {row('hello, one-way, storm', (e) => (
           <WatchSettings element={e} />
         ))}
         {elements.some((e) => 'members' in e) &&
