@@ -1,15 +1,7 @@
 /** Finding things in a design. Indices are built once per list and kept as long as the list lives. */
 import type { LINK_TYPES, Design, Host, Link, LinkEnd, Port, Segment, Switch } from './schema';
 import type { Bundle, SwitchPair } from './bundle-schema';
-
-function remembered<K extends object, V>(build: (key: K) => V): (key: K) => V {
-  const known = new WeakMap<K, V>();
-  return (key) => {
-    let value = known.get(key);
-    if (value === undefined) known.set(key, (value = build(key)));
-    return value;
-  };
-}
+import { remembered } from '../remembered';
 
 const byId = remembered((list: readonly { id: string }[]) => new Map(list.map((e) => [e.id, e])));
 
@@ -68,8 +60,8 @@ export function farEnd(link: Link, portId: string): LinkEnd {
 
 /** Mb/s of a link: the lower of its ends; a host's card follows the switch. */
 export function linkSpeed(design: Design, link: Link): number {
-  const speeds = [link.a, link.b].flatMap((end) => ('port' in end ? [portById(design, end.port)?.speed ?? 0] : []));
-  return Math.min(...speeds);
+  const speed = (end: LinkEnd) => ('port' in end ? (portById(design, end.port)?.speed ?? 0) : Infinity);
+  return Math.min(speed(link.a), speed(link.b));
 }
 
 /** State at the end of a link: a port, or a host. */

@@ -1,6 +1,7 @@
 /** Which spanning trees a design runs. */
 import { modeOf } from '../design';
 import type { Design, TreeKey } from '../design';
+import { remembered } from '../remembered';
 import { isMixed, mixtureOf } from './mixed-modes';
 import { mstConfigOf, mstSwitches } from './regions/config';
 import type { InstanceMap } from './regions/config';
@@ -63,16 +64,19 @@ const vlanTree = ({ number, name }: Design['vlans'][number]): Tree => ({
   name: name ?? '',
 });
 
+/** A tree for each VLAN, by number. */
+const vlanTrees = remembered((vlans: Design['vlans']) => [...vlans].sort((a, b) => a.number - b.number).map(vlanTree));
+
 /**
  * The trees of a design in the order of their VLANs or instances. Where switches with a tree per VLAN meet others,
  * VLAN 1's tree and the others' one tree are the same, the common tree, since it alone is spoken untagged by both.
  */
 export function treesOf(design: Design): readonly Tree[] {
   const mixture = mixtureOf(design);
-  const sorted = [...design.vlans].sort((a, b) => a.number - b.number);
-  const numbers = sorted.map((v) => v.number);
+  const ofVlans = vlanTrees(design.vlans);
+  if (!isMixed(mixture) && mixture.perVlan) return ofVlans;
+  const numbers = ofVlans.map((t) => t.vlan!);
   if (!isMixed(mixture)) {
-    if (mixture.perVlan) return sorted.map(vlanTree);
     if (mixture.mst) return instanceTrees(design, numbers);
     const mode = design.switches.some((s) => modeOf(design, s) === 'rstp') || design.mode === 'rstp' ? 'rstp' : 'stp';
     return [{ id: mode, vlans: numbers, vlan: null, instance: null, name: 'all VLANs' }];
@@ -85,7 +89,7 @@ export function treesOf(design: Design): readonly Tree[] {
     name: 'common tree',
   };
   const instances = mixture.mst ? instanceTrees(design, []).slice(1) : [];
-  return [common, ...instances, ...sorted.filter((v) => v.number !== 1).map(vlanTree)];
+  return [common, ...instances, ...ofVlans.filter((t) => t.vlan !== 1)];
 }
 
 /** System id extension of a tree's bridge identifiers: the VLAN of a per-VLAN tree, the MSTID of an instance, else 0. */

@@ -36,7 +36,7 @@ function depthsOf({ portLan, portBridge }: Topology, { rootPort, designatedPort 
 const leasts = new WeakMap<Int32Array, number>();
 
 /** The shortest reach of all roots. */
-function leastReach(reach: Int32Array): number {
+export function leastReach(reach: Int32Array): number {
   let least = leasts.get(reach);
   if (least === undefined) {
     least = Infinity;

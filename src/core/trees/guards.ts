@@ -6,7 +6,9 @@
  */
 import { hasBpduGuard, isFiltered, isPerVlan, modeOf, segmentAt } from '../design';
 import { lansOf, meetsOthers, peersOf } from '../network';
+import { remembered } from '../remembered';
 import { vlanMembership } from '../standard';
+import { portsThat } from './set-ports';
 import type { Topology } from './topology';
 
 /**
@@ -36,9 +38,13 @@ function sendsBpdus({
   };
 }
 
+/** Ports with a guard of their own, or one that their switch may give them as edge ports; those with a filter of their own. */
+const armable = portsThat((e) => e.bpduGuard === true || e.edge === true);
+const filterable = portsThat((e) => e.bpduFilter === true);
+
 /** Ports that their BPDU guard shuts, since another port of their LAN sends BPDUs. */
-function trippedPorts(topology: Topology): number[] {
-  const armed = [...topology.ports.keys()].filter((p) => {
+function trippedPorts(topology: Topology): readonly number[] {
+  const armed = armable(topology.ports).filter((p) => {
     const { element } = topology.ports[p]!;
     return hasBpduGuard(topology.design, element) && !isFiltered(topology.design, element) && meetsOthers(topology, p);
   });
@@ -70,7 +76,7 @@ export function withGuards(all: Topology): Topology {
 export function asBpdusSee(topology: Topology, among?: Uint8Array): Topology {
   const { design, ports, portBridge, lanCount } = topology;
   const counts = (p: number) => !among || among[portBridge[p]!] === 1;
-  const filtered = [...ports.keys()].filter(
+  const filtered = filterable(ports).filter(
     (p) => counts(p) && isFiltered(design, ports[p]!.element) && meetsOthers(topology, p),
   );
   if (filtered.length === 0) return topology;
@@ -79,16 +85,14 @@ export function asBpdusSee(topology: Topology, among?: Uint8Array): Topology {
   return { ...topology, ...lansOf(lanCount + filtered.length, portLan) };
 }
 
-const known = new WeakMap<Topology['ports'], Uint8Array | null>();
+const rootGuarded = portsThat((e) => e.rootGuard === true);
+const restricted = remembered((ports: Topology['ports']) => {
+  const guarded = rootGuarded(ports);
+  if (guarded.length === 0) return null;
+  const found = new Uint8Array(ports.length);
+  for (const p of guarded) found[p] = 1;
+  return found;
+});
 
 /** 1 for every port that may not become root port; null where every port may. */
-export function restrictedPorts({ ports }: Topology): Uint8Array | null {
-  let found = known.get(ports);
-  if (found === undefined) {
-    found = ports.some(({ element }) => element.rootGuard)
-      ? Uint8Array.from(ports, ({ element }) => (element.rootGuard ? 1 : 0))
-      : null;
-    known.set(ports, found);
-  }
-  return found;
-}
+export const restrictedPorts = ({ ports }: Topology): Uint8Array | null => restricted(ports);

@@ -7,7 +7,9 @@ import { BRIDGE_PRIORITY, portIdentifier, vlanMembership } from '../standard';
 import { isMixed, mixtureOf, mstConfigOf, treesOf } from '../network';
 import type { Tree } from '../network';
 import type { Topology } from './topology';
+import { remembered } from '../remembered';
 import { restrictedPorts } from './guards';
+import { setPorts } from './set-ports';
 import { finelyAged, isClassic, reachByAge, reachByHops } from './reach';
 import { heldAlone, heldIn } from './untagged';
 
@@ -49,23 +51,51 @@ interface Override {
 
 type OverrideTable = 'vlan' | 'instance';
 
-/** All settings for single VLANs, or for single instances, by number. */
-function overridesBy(topology: Topology, kind: OverrideTable): Map<number, Override[]> {
+type Overrides = ReadonlyMap<number, readonly Override[]>;
+type Table = Readonly<Record<string, number>> | undefined;
+
+/** Gathers settings by the VLAN or instance that they are made for. */
+function gather(visit: (add: (table: Table, field: Override['field'], index: number) => void) => void): Overrides {
   const found = new Map<number, Override[]>();
-  const add = (table: Record<string, number> | undefined, field: Override['field'], index: number) => {
+  visit((table, field, index) => {
     for (const key in table) {
       const override = { field, index, value: table[key]! };
       const list = found.get(Number(key));
       if (list) list.push(override);
       else found.set(Number(key), [override]);
     }
-  };
-  topology.design.switches.forEach((s, b) => add(s[`${kind}Priority`], 'bridgePriority', b));
-  topology.ports.forEach(({ element }, i) => {
-    add(element[`${kind}Cost`], 'portCost', i);
-    add(element[`${kind}Priority`], 'portId', i);
   });
   return found;
+}
+
+const ofSwitches = (kind: OverrideTable) =>
+  remembered((switches: Topology['design']['switches']) =>
+    gather((add) => switches.forEach((s, b) => add(s[`${kind}Priority`], 'bridgePriority', b))),
+  );
+const ofPorts = (kind: OverrideTable) =>
+  remembered((ports: Topology['ports']) =>
+    gather((add) =>
+      setPorts(ports).forEach((i) => {
+        const { element } = ports[i]!;
+        add(element[`${kind}Cost`], 'portCost', i);
+        add(element[`${kind}Priority`], 'portId', i);
+      }),
+    ),
+  );
+const OVERRIDES = {
+  vlan: { switches: ofSwitches('vlan'), ports: ofPorts('vlan') },
+  instance: { switches: ofSwitches('instance'), ports: ofPorts('instance') },
+};
+const NO_OVERRIDES: readonly Override[] = [];
+
+/** All settings for single VLANs, or for single instances, by number. */
+function overridesBy({ design, ports }: Topology, kind: OverrideTable): (number: number) => readonly Override[] {
+  const bridges = OVERRIDES[kind].switches(design.switches);
+  const atPorts = OVERRIDES[kind].ports(ports);
+  return (number) => {
+    const [a, b] = [bridges.get(number), atPorts.get(number)];
+    return a && b ? [...a, ...b] : (a ?? b ?? NO_OVERRIDES);
+  };
 }
 
 /** Trees that cannot differ, with the problem they have in common. */
@@ -78,8 +108,25 @@ export interface TreeClass {
   readonly heard: readonly number[];
 }
 
-const commonPriorities = ({ design }: Topology): Int32Array =>
-  Int32Array.from(design.switches, (s) => s.priority ?? BRIDGE_PRIORITY.default);
+const prioritiesOf = remembered((switches: Topology['design']['switches']) =>
+  Int32Array.from(switches, (s) => s.priority ?? BRIDGE_PRIORITY.default),
+);
+const commonPriorities = ({ design }: Topology): Int32Array => prioritiesOf(design.switches);
+
+/** Which of the VLAN sets hold a VLAN, as digits. */
+const heldBySets = remembered((vlanSets: readonly string[]) => {
+  const sets = vlanSets.map(vlanMembership);
+  const known = new Map<number, string>();
+  return (vlan: number): string => {
+    let key = known.get(vlan);
+    if (key === undefined) {
+      key = '';
+      for (const set of sets) key += set[vlan];
+      known.set(vlan, key);
+    }
+    return key;
+  };
+});
 
 /** Bridges that keep a tree for every VLAN. */
 export const perVlanBridges = ({ design }: Topology): Uint8Array =>
@@ -94,13 +141,13 @@ export function classesOf(
 ): TreeClass[] {
   const overrides = overridesBy(topology, 'vlan');
   const sets = topology.vlanSets.map(vlanMembership);
+  const setKey = heldBySets(topology.vlanSets);
   const classes = new Map<string, Tree[]>();
   for (const tree of trees) {
     let key = '';
     if (tree.vlan !== null) {
-      for (const set of sets) key += set[tree.vlan];
-      const special = overrides.get(tree.vlan);
-      if (special) for (const { field, index, value } of special) key += ` ${field}${index}:${value}`;
+      key = setKey(tree.vlan);
+      for (const { field, index, value } of overrides(tree.vlan)) key += ` ${field}${index}:${value}`;
       key += extras(tree);
       const held = heldIn(topology, tree.vlan);
       if (held.length > 0) key += ` held ${held.join()}`;
@@ -116,7 +163,7 @@ export function classesOf(
     const held = sets.map((set) => (vlan === null ? 1 : set[vlan]!));
     const key = held.join('');
     if (!takingPart.has(key)) takingPart.set(key, participation(topology, held, vlan === null, among));
-    const special = vlan === null ? [] : (overrides.get(vlan) ?? []);
+    const special = vlan === null ? NO_OVERRIDES : overrides(vlan);
     const heard = heldAlone(topology, vlan);
     const problem = restricting({ ...takingPart.get(key)!, ...settings(topology, common, special) }, heard);
     return { trees: members, problem, held: heldIn(topology, vlan), heard };
@@ -192,7 +239,7 @@ function regionNumbers({ design }: Topology): Int32Array {
 export function cistProblem(topology: Topology): CistProblem {
   const { design, ports, portBridge, portVlans, vlanSets } = topology;
   const region = regionNumbers(topology);
-  const ofCist = (overridesBy(topology, 'instance').get(0) ?? []).filter(({ field, index }) =>
+  const ofCist = overridesBy(topology, 'instance')(0).filter(({ field, index }) =>
     field === 'bridgePriority' ? region[index]! >= 0 : region[portBridge[index]!]! >= 0,
   );
   const classic = Uint8Array.from(design.switches, (s) => (isClassic(design, s) ? 1 : 0));
@@ -214,7 +261,7 @@ export function cistProblem(topology: Topology): CistProblem {
     };
   const perVlan = perVlanBridges(topology);
   const one = vlanSets.map((set) => vlanMembership(set)[1]!);
-  const ofVlan1 = (overridesBy(topology, 'vlan').get(1) ?? []).filter(({ field, index }) =>
+  const ofVlan1 = overridesBy(topology, 'vlan')(1).filter(({ field, index }) =>
     field === 'bridgePriority' ? perVlan[index] : perVlan[portBridge[index]!],
   );
   const { bridgeTakesPart } = participation(topology, one, false, perVlan);
@@ -257,7 +304,7 @@ export function instanceProblems(
           bridgeTakesPart: Uint8Array.from(has),
           portTakesPart: Uint8Array.from(ports, (_, p) => (has[portBridge[p]!] && inRegion[p] ? 1 : 0)),
         });
-      const special = overrides.get(instance) ?? [];
+      const special = overrides(instance);
       const asked = settings(topology, common, special, internalCost);
       // Hops count, not ages.
       return [instance, { ...takingPart.get(key)!, ...asked, reach, finelyAged: undefined }];

@@ -6,6 +6,7 @@ import { hasSilenceGuard } from '../design';
 import { peersOf } from '../network';
 import { ROLE } from './outcome';
 import type { CistOutcome, TreeOutcome } from './outcome';
+import { portsThat } from './set-ports';
 import type { Topology } from './topology';
 
 /** Which ports take part in a process, and which of them speak at rest where a certain other port hears it. */
@@ -14,20 +15,12 @@ export interface Speakers {
   readonly speaks: (port: number, to: number) => boolean;
 }
 
-const known = new WeakMap<Topology['ports'], Map<Topology['design'], readonly number[]>>();
+/** Ports that are given a silence guard. */
+const given = portsThat((e) => e.silenceGuard === true);
 
 /** Ports with a silence guard that acts. */
-function guardedPorts({ design, ports }: Topology): readonly number[] {
-  let byDesign = known.get(ports);
-  if (!byDesign) known.set(ports, (byDesign = new Map()));
-  let found = byDesign.get(design);
-  if (!found) {
-    found = [...ports.keys()].filter((p) => hasSilenceGuard(design, ports[p]!.element));
-    byDesign.clear();
-    byDesign.set(design, found);
-  }
-  return found;
-}
+const guardedPorts = ({ design, ports }: Topology): readonly number[] =>
+  given(ports).filter((p) => hasSilenceGuard(design, ports[p]!.element));
 
 const isDesignated = (role: number | undefined): boolean => role === ROLE.designated || role === ROLE.disputed;
 

@@ -6,7 +6,7 @@
  * designated there, since no later one has a better vector; what it offers is weighed by the other bridges of the LAN.
  * A cost is at least 1, so every offer that could improve a bridge is made before the bridge settles.
  */
-import { reachesLimit, withOthers, withSpent } from './depth';
+import { leastReach, reachesLimit, withOthers, withSpent } from './depth';
 import { BridgeQueue } from './queue';
 import { ageBehind } from './reach';
 import type { Topology } from './topology';
@@ -67,14 +67,19 @@ export function claimLans(
 
 /** Solves one tree. Deterministic; the same problem gives the same outcome. */
 export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome {
-  const outcome = solveWithin(topology, problem, null);
-  // Most networks are nowhere near as deep as a root's word goes: they are solved without counting.
-  return reachesLimit(topology, outcome, problem.reach) ? solveWithin(topology, problem, problem.reach) : outcome;
+  const { outcome, deepest } = solveWithin(topology, problem, null);
+  // Most networks are nowhere near as deep as a root's word goes: they are solved without regard to it.
+  if (deepest < leastReach(problem.reach) || !reachesLimit(topology, outcome, problem.reach)) return outcome;
+  return solveWithin(topology, problem, problem.reach).outcome;
 }
 
-/** `reach`: null where it is no limit. */
-function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array | null): TreeOutcome {
-  const { lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
+/** `reach`: null where it is no limit. `deepest`: most bridges that one lies away from its root. */
+function solveWithin(
+  topology: Topology,
+  problem: TreeProblem,
+  reach: Int32Array | null,
+): { outcome: TreeOutcome; deepest: number } {
+  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
   const { bridgeTakesPart, portTakesPart, portCost, portId, portRestricted, finelyAged } = problem;
   const bridges = bridgeTakesPart.length;
   const { order, rank } = rankBridges(topology, problem);
@@ -87,10 +92,29 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
   const queue = new BridgeQueue(bridges);
   const age = reach ? new Float64Array(bridges) : null;
   const spent: number[] = [];
+  const depth = new Int32Array(bridges);
+  let deepest = 0;
 
+  /** As `claimLans`, where the first on a LAN stays: written out, since half of the time goes here. */
   const settle = (bridge: number) => {
     settled[bridge] = 1;
-    claimLans(topology, problem, designatedPort, bridge, offer);
+    const through = rootPort[bridge]!;
+    const deep = through < 0 ? 0 : depth[portBridge[designatedPort[portLan[through]!]!]!]! + 1;
+    depth[bridge] = deep;
+    if (deep > deepest) deepest = deep;
+    const end = bridgeStart[bridge + 1]!;
+    for (let i = bridgeStart[bridge]!; i < end; i++) {
+      const port = bridgePorts[i]!;
+      const lan = portLan[port]!;
+      if (lan < 0 || portTakesPart[port] === 0) continue;
+      const holder = designatedPort[lan]!;
+      if (holder < 0 || (portBridge[holder] === bridge && portId[holder]! > portId[port]!)) designatedPort[lan] = port;
+    }
+    for (let i = bridgeStart[bridge]!; i < end; i++) {
+      const port = bridgePorts[i]!;
+      const lan = portLan[port]!;
+      if (lan >= 0 && designatedPort[lan] === port) offer(bridge, port, lan);
+    }
   };
 
   const offer = (bridge: number, port: number, lan: number) => {
@@ -136,7 +160,7 @@ function solveWithin(topology: Topology, problem: TreeProblem, reach: Int32Array
   const role = rolesOf(topology, problem, rootPort, designatedPort);
   const outcome = { rank, root, rootPathCost, rootPort, designatedPort, role };
   const refused = spent.length > 0 ? withOthers(topology, problem, spent) : spent;
-  return refused.length > 0 ? withSpent(topology, problem, outcome, refused) : outcome;
+  return { outcome: refused.length > 0 ? withSpent(topology, problem, outcome, refused) : outcome, deepest };
 }
 
 /** Role of a port that is up (root, designated, backup or alternate), once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */

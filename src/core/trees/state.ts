@@ -1,5 +1,6 @@
 /** Every tree of a design, solved by class, with what an earlier solution can still lend. */
 import type { Design } from '../design';
+import { remembered } from '../remembered';
 import { adjustCosts } from './adjust';
 import { Reuse, costIsIdle, sameNumbers, sameStructure } from './reuse';
 import { isMixed, meetsOthers, mixtureOf } from '../network';
@@ -28,6 +29,16 @@ function joiningPorts(topology: Topology): Int32Array {
 }
 const joiningOf = new WeakMap<Int32Array, Int32Array>();
 
+/** A number for what an outcome says on the given ports; remembered, since most outcomes outlive an edit. */
+const hashOver = remembered((joining: Int32Array) =>
+  remembered(({ role, root }: TreeOutcome) => {
+    let value = 2166136261;
+    for (let i = 0; i < joining.length; i++) value = Math.imul(value ^ role[joining[i]!]!, 16777619);
+    for (let b = 0; b < root.length; b++) value = Math.imul(value ^ root[b]!, 16777619);
+    return value;
+  }),
+);
+
 /** Whether two outcomes of one topology are the same in every root and cost, and in every role where ports meet. */
 export function sameOutcome(
   topology: Topology,
@@ -43,12 +54,7 @@ export function sameOutcome(
 /** Gives each class the number of the first class with the same outcome. */
 function foldNumbers(topology: Topology, outcomes: readonly TreeOutcome[]): number[] {
   const joining = joiningPorts(topology);
-  const hash = ({ role, root }: TreeOutcome): number => {
-    let value = 2166136261;
-    for (const port of joining) value = Math.imul(value ^ role[port]!, 16777619);
-    for (const bridge of root) value = Math.imul(value ^ bridge, 16777619);
-    return value;
-  };
+  const hash = hashOver(joining);
   const byHash = new Map<number, number[]>();
   return outcomes.map((outcome, i) => {
     const key = hash(outcome);
@@ -106,9 +112,10 @@ export function solveDesign(design: Design, before?: SolvedDesign): SolvedDesign
     topology,
     solutions.map((s) => s.outcome),
   );
-  const trees = solutions.flatMap(({ trees: members, ...rest }, i) =>
-    members.map((tree) => ({ tree, ...rest, fold: folds[i]! })),
-  );
+  const trees: SolvedTree[] = [];
+  solutions.forEach(({ trees: members, problem, topology: own, outcome }, i) => {
+    for (const tree of members) trees.push({ tree, problem, topology: own, outcome, fold: folds[i]! });
+  });
   trees.sort((a, b) => place(a.tree) - place(b.tree));
   return { topology, trees, byId: new Map(trees.map((t) => [t.tree.id, t])), solvedCount };
 }

@@ -62,14 +62,18 @@ export function heldPorts(topology: Topology): Held {
 }
 
 /** Ports that are held in a VLAN. */
-export const heldIn = (topology: Topology, vlan: number | null): number[] =>
-  vlan === null ? [] : [...heldPorts(topology)].flatMap(([port, vlans]) => (vlans.includes(vlan) ? [port] : []));
+export function heldIn(topology: Topology, vlan: number | null): readonly number[] {
+  const held = heldPorts(topology);
+  if (vlan === null || held.size === 0) return NONE;
+  return [...held].flatMap(([port, vlans]) => (vlans.includes(vlan) ? [port] : []));
+}
+const NONE: readonly number[] = [];
 
 /**
  * Ports that are held in a VLAN while the other end is not, although it carries the VLAN: an access port of VLAN 1, whose
  * plain BPDUs the other end takes for those of a trunk. They are heard, and take nothing in.
  */
-export function heldAlone(topology: Topology, vlan: number | null): number[] {
+export function heldAlone(topology: Topology, vlan: number | null): readonly number[] {
   const held = heldIn(topology, vlan);
   return held.filter((port) =>
     peersOf(topology, port).some((other) => !held.includes(other) && carries(topology, other, vlan!)),

@@ -94,7 +94,7 @@ function portLike(design: Design, list: 'ports' | 'bundles'): Fault[] {
         sentence: say.cost(port.internalCost, scale),
       });
     for (const table of ['vlanCost', 'instanceCost'] as const)
-      for (const [key, cost] of Object.entries(port[table] ?? {}))
+      for (const [key, cost] of port[table] ? Object.entries(port[table]) : [])
         if (cost > COST_RANGE[scale].max)
           faults.push({ code: 'cost-range', path: [list, i, table, key], sentence: say.cost(cost, scale) });
   });
