@@ -220,7 +220,7 @@ test('what is pasted: a part of a network, or a block of cells', () => {
       }
       const table = SWITCHES as unknown as Table;
       const anchor = { columns: ['name', 'mac', 'priority'], ids: [] };
-      const written = writeRows(small, table, rowsOfBlock(small, table, readBlock(block), anchor), newId());
+      const written = writeRows(small, table, rowsOfBlock(small, table, readBlock(table, block), anchor).rows, newId());
       checkDesign(written.design);
       checkSentences(written.refused);
     }),

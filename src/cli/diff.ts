@@ -32,6 +32,7 @@ export async function diff(a: string, b: string, options: { json?: boolean }): P
     process.stdout.write(
       `tree ${m.tree}:${root} ${count(m.ports.length, 'port')} ${m.ports.length === 1 ? 'changes its' : 'change their'} role\n`,
     );
+    if (m.cutOff.length > 0) process.stdout.write(`  cut off: ${m.cutOff.map(name).join(', ')}\n`);
   }
   if (trees.gone.length > 0) process.stdout.write(`trees only in ${a}: ${trees.gone.join(', ')}\n`);
   if (trees.come.length > 0) process.stdout.write(`trees only in ${b}: ${trees.come.join(', ')}\n`);

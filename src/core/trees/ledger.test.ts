@@ -200,8 +200,8 @@ test('what moved names roots and ports with their roles before and after', () =>
   expect(moved).toHaveLength(1);
   expect(moved[0]).toMatchObject({ tree: 'vlan-110', rootBefore: 'core-east', rootAfter: 'core-east' });
   expect(moved[0]!.ports).toEqual([
-    { id: 'gate:1', switch: 'gate', before: 'root', after: 'alternate' },
-    { id: 'gate:2', switch: 'gate', before: 'alternate', after: 'root' },
+    { id: 'gate:1', switch: 'gate', name: 'gate 1', before: 'root', after: 'alternate' },
+    { id: 'gate:2', switch: 'gate', name: 'gate 2', before: 'alternate', after: 'root' },
   ]);
   const same = movedBetween(before, solveDesign(structuredClone(design)));
   expect(same).toEqual([]);

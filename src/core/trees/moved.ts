@@ -1,6 +1,9 @@
 /** What an edit moved: roots and port roles before and after, tree by tree. */
-import { ROLES } from './outcome';
+import { bundleById, portById, switchById } from '../design';
+import type { Design } from '../design';
+import { ROLE, ROLES } from './outcome';
 import type { Role, TreeOutcome } from './outcome';
+import { sameNumbers } from './reuse';
 import { rootsOf } from './state';
 import type { SolvedDesign, SolvedTree } from './solved';
 import type { Topology } from './topology';
@@ -9,6 +12,8 @@ export interface MovedPort {
   /** Id of the port or bundle. */
   readonly id: string;
   readonly switch: string;
+  /** Switch and port as they are called. */
+  readonly name: string;
   readonly before: Role;
   readonly after: Role;
 }
@@ -18,7 +23,11 @@ export interface MovedTree {
   /** Ids of the switches that are root of the largest part; null without one. */
   readonly rootBefore: string | null;
   readonly rootAfter: string | null;
+  /** Ports and bundles whose role changed, and those that came to have one or have none any more. */
   readonly ports: readonly MovedPort[];
+  /** Ids of switches that are on and no longer in the largest part of the tree, and of those that came back to it. */
+  readonly cutOff: readonly string[];
+  readonly rejoined: readonly string[];
   /** Whether a root path cost changed anywhere. */
   readonly costs: boolean;
 }
@@ -42,10 +51,18 @@ function aligned(before: Topology, after: Topology): boolean {
   );
 }
 
+interface Earlier {
+  /** Whether everything stands at the same places. */
+  readonly alike: boolean;
+  readonly port: (p: number) => number;
+  readonly bridge: (b: number) => number;
+}
+
 /** Index of a logical port or a switch in the earlier topology; −1 when it was not there. */
-function earlier(before: Topology, after: Topology): { port: (p: number) => number; bridge: (b: number) => number } {
-  if (aligned(before, after)) return { port: (p) => p, bridge: (b) => b };
+function earlier(before: Topology, after: Topology): Earlier {
+  if (aligned(before, after)) return { alike: true, port: (p) => p, bridge: (b) => b };
   return {
+    alike: false,
     port: (p) => {
       const { id } = after.ports[p]!.element;
       const old = before.portIndex.get(id) ?? -1;
@@ -55,27 +72,80 @@ function earlier(before: Topology, after: Topology): { port: (p: number) => numb
   };
 }
 
+const isUp = (role: number) => role !== ROLE.none && role !== ROLE.disabled;
+
+/** A port whose role goes from one to another, as it is called in the topology that has it. */
+function movedPort({ design, ports }: Topology, p: number, from: number, to: number): MovedPort {
+  const { element } = ports[p]!;
+  const name = `${switchById(design, element.switch)!.name} ${element.name}`;
+  return { id: element.id, switch: element.switch, name, before: ROLES[from]!, after: ROLES[to]! };
+}
+
+/** Ports that one topology has alone: a bundle that no longer forms, members that stand by themselves, what was removed. */
+function comeAndGone(
+  [before, was]: readonly [Topology, SolvedTree],
+  [after, now]: readonly [Topology, SolvedTree],
+): MovedPort[] {
+  const has = (topology: Topology, id: string) => topology.ports[topology.portIndex.get(id) ?? -1]?.element.id === id;
+  const only = (own: Topology, of: SolvedTree, other: Topology, carried: boolean) =>
+    own.ports.flatMap(({ element: { id } }, p) =>
+      has(other, id) || !isUp(of.outcome.role[p]!) || other.portIndex.has(id) !== carried ? [] : [p],
+    );
+  // A port that is now carried by a bundle is told of as the bundle; one that was not there before is no change.
+  const bundles = (own: Topology) => (p: number) => own.ports[p]!.kind === 'bundle';
+  const gone = only(before, was, after, false).map((p) =>
+    movedPort(before, p, was.outcome.role[p]!, stillThere(after.design, before.ports[p]!.element.id)),
+  );
+  const parted = only(after, now, before, true);
+  const formed = only(after, now, before, false).filter(bundles(after));
+  return [...gone, ...[...parted, ...formed].map((p) => movedPort(after, p, ROLE.none, now.outcome.role[p]!))];
+}
+
+const stillThere = (design: Design, id: string) =>
+  portById(design, id) || bundleById(design, id) ? ROLE.disabled : ROLE.none;
+
+/** Switches by id that are in the largest part of a tree. */
+function largestPart({ topology }: SolvedDesign, of: SolvedTree): Set<string> {
+  const [root] = rootsOf(of);
+  const { switches } = topology.design;
+  return new Set(switches.flatMap((s, b) => (root !== undefined && of.outcome.root[b] === root ? [s.id] : [])));
+}
+
+function parted(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, now: SolvedTree) {
+  const [old, fresh] = [largestPart(before, was), largestPart(after, now)];
+  const there = (design: Design, id: string) => {
+    const s = switchById(design, id);
+    return s !== undefined && !s.off;
+  };
+  return {
+    cutOff: [...old].filter((id) => !fresh.has(id) && there(after.topology.design, id)),
+    rejoined: [...fresh].filter((id) => !old.has(id) && there(before.topology.design, id)),
+  };
+}
+
 function difference(
   before: SolvedDesign,
   was: SolvedTree,
   after: SolvedDesign,
   now: SolvedTree,
-  old: ReturnType<typeof earlier>,
+  old: Earlier,
 ): Difference | null {
   const ports: MovedPort[] = [];
   now.outcome.role.forEach((to, p) => {
     const index = old.port(p);
     const from = index < 0 ? to : was.outcome.role[index]!;
-    if (from === to) return;
-    const { element } = after.topology.ports[p]!;
-    ports.push({ id: element.id, switch: element.switch, before: ROLES[from]!, after: ROLES[to]! });
+    if (from !== to) ports.push(movedPort(after.topology, p, from, to));
   });
+  if (!old.alike) ports.push(...comeAndGone([before.topology, was], [after.topology, now]));
   const [rootBefore, rootAfter] = [rootId(before, was), rootId(after, now)];
+  const together = old.alike && sameNumbers(was.outcome.root, now.outcome.root);
+  const parts = together ? { cutOff: [], rejoined: [] } : parted(before, was, after, now);
   const costs = now.outcome.rootPathCost.some((cost, b) => {
     const index = old.bridge(b);
     return index >= 0 && was.outcome.rootPathCost[index] !== cost;
   });
-  return ports.length > 0 || rootBefore !== rootAfter || costs ? { rootBefore, rootAfter, ports, costs } : null;
+  const moves = ports.length > 0 || parts.cutOff.length > 0 || rootBefore !== rootAfter || costs;
+  return moves ? { rootBefore, rootAfter, ports, ...parts, costs } : null;
 }
 
 /** Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out. */

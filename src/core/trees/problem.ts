@@ -239,7 +239,10 @@ function regionNumbers({ design }: Topology): Int32Array {
 export function cistProblem(topology: Topology): CistProblem {
   const { design, ports, portBridge, portVlans, vlanSets } = topology;
   const region = regionNumbers(topology);
-  const ofCist = overridesBy(topology, 'instance')(0).filter(({ field, index }) =>
+  const ofCist = overridesBy(
+    topology,
+    'instance',
+  )(0).filter(({ field, index }) =>
     field === 'bridgePriority' ? region[index]! >= 0 : region[portBridge[index]!]! >= 0,
   );
   const classic = Uint8Array.from(design.switches, (s) => (isClassic(design, s) ? 1 : 0));
@@ -261,9 +264,10 @@ export function cistProblem(topology: Topology): CistProblem {
     };
   const perVlan = perVlanBridges(topology);
   const one = vlanSets.map((set) => vlanMembership(set)[1]!);
-  const ofVlan1 = overridesBy(topology, 'vlan')(1).filter(({ field, index }) =>
-    field === 'bridgePriority' ? perVlan[index] : perVlan[portBridge[index]!],
-  );
+  const ofVlan1 = overridesBy(
+    topology,
+    'vlan',
+  )(1).filter(({ field, index }) => (field === 'bridgePriority' ? perVlan[index] : perVlan[portBridge[index]!]));
   const { bridgeTakesPart } = participation(topology, one, false, perVlan);
   return {
     bridgeTakesPart: everywhere.bridgeTakesPart.map((on, b) => (perVlan[b] ? bridgeTakesPart[b]! : on)),

@@ -23,4 +23,6 @@ export const setPorts = remembered((ports: readonly LogicalPort[]): readonly num
 
 /** Those of them at which `has` holds, remembered as long as the ports are. */
 export const portsThat = (has: (element: Port | Bundle) => boolean) =>
-  remembered((ports: readonly LogicalPort[]): readonly number[] => setPorts(ports).filter((p) => has(ports[p]!.element)));
+  remembered((ports: readonly LogicalPort[]): readonly number[] =>
+    setPorts(ports).filter((p) => has(ports[p]!.element)),
+  );

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { groupBy, portById, switchById } from '../../core/design';
+import { groupBy, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { memberChanges, treeCapacity } from '../../core/analysis';
 import type { MemberChange } from '../../core/analysis';
@@ -16,11 +16,10 @@ const WORDS = { lost: 'one member down', added: 'one member added' } as const;
 const rate = (n: number) => (Number.isFinite(n) ? `${grouped(n)} Mb/s` : 'no link between switches');
 
 /** `signal-tower 2: alternate → root` */
-function movedWords(design: Design, { ports }: MovedTree): string {
-  const words = ports.map((p) => {
-    const name = portById(design, p.id)?.name ?? design.bundles.find((b) => b.id === p.id)?.name ?? p.id;
-    return `${switchById(design, p.switch)?.name} ${name}: ${p.before} → ${p.after}`;
-  });
+function movedWords(design: Design, { ports, cutOff }: MovedTree): string {
+  const words = ports.map((p) => `${p.name}: ${p.before} → ${p.after}`);
+  const names = cutOff.map((id) => switchById(design, id)?.name);
+  if (names.length > 0) words.unshift(`${names.join(', ')} cut off`);
   return words.length > 0 ? words.join('; ') : 'costs only';
 }
 

@@ -45,6 +45,8 @@ interface Report {
   readonly table: TableId;
   readonly taken: number;
   readonly refused: readonly CellRefusal[];
+  /** Headings that the table does not have. */
+  readonly unknown: readonly string[];
 }
 
 /** What a table has selected and shows, and what is written to it. */
@@ -71,7 +73,7 @@ function useTableEdits(cabling: Cabling, table: Table | null, confined: boolean)
       if (ids.length === 1) setView({ vlan: design.vlans.find((v) => v.id === one)?.number ?? null });
     } else selectMany(ids.map((id) => ({ kind: table.kind as Ref['kind'], id })));
   };
-  const onWrite = (rows: readonly RowText[], what: string) => {
+  const onWrite = (rows: readonly RowText[], what: string, unknown: readonly string[] = []) => {
     if (!table) return;
     const change = writeRows(design, table, rows, newId);
     const made = change.created.length;
@@ -83,10 +85,11 @@ function useTableEdits(cabling: Cabling, table: Table | null, confined: boolean)
     if (change.refused.length === 1 && rows.length === 1) {
       say({ text: change.refused[0]!.sentence, alarm: true });
       setReport(null);
-    } else
-      setReport(
-        change.refused.length > 0 ? { table: table.id, taken: made + change.changed, refused: change.refused } : null,
-      );
+    } else {
+      const { refused } = change;
+      const clean = refused.length === 0 && unknown.length === 0;
+      setReport(clean ? null : { table: table.id, taken: made + change.changed, refused, unknown });
+    }
   };
   const onRemove = (ids: readonly string[]) => {
     if (!table || ids.length === 0) return;
@@ -184,8 +187,18 @@ function Refusals({ report, table, onClose }: { report: Report; table: Table | n
   return (
     <div className="report" role="alert">
       <p>
-        <b>{count(report.refused.length, 'cell or row was', 'cells or rows were')} not taken</b>,{' '}
-        {count(report.taken, 'row was', 'rows were')}. Undo reverts all of it.{' '}
+        {report.refused.length > 0 && (
+          <>
+            <b>{count(report.refused.length, 'cell or row was', 'cells or rows were')} not taken</b>,{' '}
+          </>
+        )}
+        {count(report.taken, 'row was', 'rows were')}
+        {report.refused.length === 0 && ' taken'}. Undo reverts all of it.{' '}
+        {report.unknown.length > 0 && (
+          <>
+            <b>Left out</b>, since this table has no such column: {report.unknown.join(', ')}.{' '}
+          </>
+        )}
         <button className="plain" onClick={onClose}>
           <u>Close</u>
         </button>

@@ -9,6 +9,7 @@ import { GridHead } from './GridHead';
 import { GridRow, cellId } from './GridRow';
 import { filterRows, sortRows } from './order';
 import type { Sorting } from './order';
+import { PastePreview } from './PastePreview';
 import { useEditing } from './useEditing';
 import { useRange } from './useRange';
 import type { TableHandle } from './useRange';
@@ -27,8 +28,8 @@ interface Props {
   /** Rows that are selected, here or in the drawing. */
   readonly selected: ReadonlySet<string>;
   readonly onSelect: (ids: readonly string[]) => void;
-  /** Writes rows; the words for undo come with them. */
-  readonly onWrite: (rows: readonly RowText[], what: string) => void;
+  /** Writes rows; the words for undo come with them, and the headings of a pasted block that the table does not have. */
+  readonly onWrite: (rows: readonly RowText[], what: string, unknown?: readonly string[]) => void;
   readonly onRemove: (ids: readonly string[]) => void;
   readonly handle?: Ref<TableHandle>;
 }
@@ -64,7 +65,16 @@ export function DataTable(props: Props) {
   const { range } = chosen;
   const template = `${NUMBERS}px ${table.columns.map((c) => `${c.width}px`).join(' ')} minmax(0, 1fr)`;
   const row = { shown, template, chosen, editing, scroller };
-  return (
+  const preview = editing.pasted && (
+    <PastePreview
+      table={table}
+      design={design}
+      pasted={editing.pasted}
+      onTake={editing.takePasted}
+      onClose={editing.leavePasted}
+    />
+  );
+  const grid = (
     <div
       ref={scroller}
       className="grid"
@@ -91,5 +101,11 @@ export function DataTable(props: Props) {
         })}
       </div>
     </div>
+  );
+  return (
+    <>
+      {grid}
+      {preview}
+    </>
   );
 }

@@ -2,8 +2,9 @@
 /** Editing of cells by keys, and what goes to and comes from the clipboard. */
 import { useState } from 'react';
 import type { ClipboardEvent, KeyboardEvent, RefObject } from 'react';
-import { readBlock, rowsOfBlock, writeBlock } from '../../core/editing/tables';
-import type { RowText } from '../../core/editing/tables';
+import { readBlock, renames, rowsOfBlock, writeBlock } from '../../core/editing/tables';
+import type { BlockRows, RowText } from '../../core/editing/tables';
+import { count } from '../../core/standard';
 import { filled, oneCell, textAt, textsOf } from './cells';
 import type { Shown } from './cells';
 import { corners, single, stepped } from './range';
@@ -16,7 +17,7 @@ interface Options {
   readonly page: number;
   readonly chosen: Chosen;
   readonly scroller: RefObject<HTMLDivElement | null>;
-  readonly onWrite: (rows: readonly RowText[], what: string) => void;
+  readonly onWrite: (rows: readonly RowText[], what: string, unknown?: readonly string[]) => void;
   readonly onRemove: (ids: readonly string[]) => void;
 }
 
@@ -59,9 +60,24 @@ const types = (event: KeyboardEvent, ctrl: boolean) =>
   !ctrl && !event.altKey && event.key.length === 1 && event.key !== '/';
 
 export function useEditing(options: Options) {
-  const { shown, bounds, page, chosen, onWrite, onRemove } = options;
+  const { shown, bounds, page, chosen, scroller, onWrite, onRemove } = options;
   const { range, setRange, choose } = chosen;
   const { field, start, end } = useField(options);
+  /** What was pasted, where it gives other names to what is there: it is asked about first. */
+  const [pasted, setPasted] = useState<BlockRows | null>(null);
+  const takePasted = (rows: readonly RowText[]) => {
+    onWrite(rows, `Paste ${count(rows.length, 'row')}`, pasted?.unknown);
+    setPasted(null);
+    scroller.current?.focus();
+  };
+  const leavePasted = () => {
+    setPasted(null);
+    scroller.current?.focus();
+  };
+  const paste = (block: BlockRows) => {
+    if (renames(shown.design, shown.table, block.rows)) return setPasted(block);
+    onWrite(block.rows, `Paste ${count(block.rows.length, 'row')}`, block.unknown);
+  };
   const fill = (at: Range, line: (column: number) => string, what: string) => onWrite(filled(shown, at, line), what);
 
   /** What a key does; null when it does nothing here. */
@@ -100,16 +116,17 @@ export function useEditing(options: Options) {
   const onPaste = (event: ClipboardEvent) => {
     if (field) return;
     event.preventDefault();
-    const block = readBlock(event.clipboardData.getData('text/plain'));
+    const block = readBlock(shown.table, event.clipboardData.getData('text/plain'));
     if (block.length === 0) return;
     const at = range ?? single({ row: shown.ids.length, column: 0 });
     const { top, bottom, left } = corners(at);
     const [line] = block;
-    if (block.length === 1 && bottom > top) return fill(at, (c) => line![c % line!.length] ?? '', 'Paste into cells');
+    if (block.length === 1 && bottom > top)
+      return paste({ rows: filled(shown, at, (c) => line![c % line!.length] ?? ''), unknown: [] });
     const anchor = { ids: shown.ids.slice(top), columns: shown.table.columns.slice(left).map((c) => c.id) };
-    onWrite(rowsOfBlock(shown.design, shown.table, block, anchor), `Paste ${block.length} rows`);
+    paste(rowsOfBlock(shown.design, shown.table, block, anchor));
   };
-  return { field, start, end, onKeyDown, onCopy, onPaste };
+  return { field, start, end, onKeyDown, onCopy, onPaste, pasted, takePasted, leavePasted };
 }
 
 export type Editing = ReturnType<typeof useEditing>;

@@ -24,9 +24,37 @@ function treeWord(id: string): string {
 const roleWord = (role: MovedTree['ports'][number]['before']) =>
   ROLE_LETTER[role] || (role === 'disabled' ? 'down' : 'out');
 
-function portWord(design: Design, id: string): string {
-  const port = portById(design, id) ?? bundleById(design, id);
-  return port ? `${switchById(design, port.switch)?.name} ${port.name}` : id;
+const MOST_CUT_OFF = 3;
+
+/** Switches that a change parted from the others, or brought back. */
+function PartedWords({ design, moved }: { design: Design; moved: MovedTree }) {
+  const { select } = useBench();
+  const names = (ids: readonly string[]) => (
+    <>
+      {ids.slice(0, MOST_CUT_OFF).map((id) => (
+        <button key={id} className="plain move" onClick={() => select({ kind: 'switch', id })}>
+          {switchById(design, id)?.name ?? ''}
+        </button>
+      ))}
+      {ids.length > MOST_CUT_OFF && ` and ${more(ids.length - MOST_CUT_OFF, 'switch', 'switches')}`}
+    </>
+  );
+  const { cutOff, rejoined } = moved;
+  return (
+    <>
+      {cutOff.length > 0 && (
+        <span className="alarm">
+          <b>{cutOff.length === 1 ? 'Cut off:' : `${cutOff.length} switches cut off:`}</b> {names(cutOff)}
+        </span>
+      )}
+      {rejoined.length > 0 && (
+        <span>
+          {rejoined.length === 1 ? 'Connected again:' : `${rejoined.length} switches connected again:`}{' '}
+          {names(rejoined)}
+        </span>
+      )}
+    </>
+  );
 }
 
 interface Props {
@@ -56,15 +84,20 @@ export function MovedWords({ design, moved, total, here: treeId }: Props) {
           <button
             key={p.id}
             className="plain move"
+            disabled={!portById(design, p.id) && !bundleById(design, p.id)}
             onClick={() => select(bundleById(design, p.id) ? { kind: 'bundle', id: p.id } : { kind: 'port', id: p.id })}
           >
-            {portWord(design, p.id)} {roleWord(p.before)} → {roleWord(p.after)}
+            {p.name} {roleWord(p.before)} → {roleWord(p.after)}
           </button>
         ))}
         {here && here.ports.length > MOST_PORTS && ` and ${more(here.ports.length - MOST_PORTS, 'port')}`}
-        {here && here.ports.length === 0 && here.rootBefore === here.rootAfter && 'Costs change, no role changes.'}
+        {here &&
+          here.ports.length + here.cutOff.length + here.rejoined.length === 0 &&
+          here.rootBefore === here.rootAfter &&
+          'Costs change, no role changes.'}
         {!here && moved.length > 0 && 'Nothing moves in this tree.'}
       </span>
+      {here && <PartedWords design={design} moved={here} />}
       {elsewhere.length > 0 && (
         <span className="quiet">
           also{' '}

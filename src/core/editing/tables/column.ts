@@ -47,6 +47,8 @@ export interface Table<E extends { readonly id: string } = { readonly id: string
   readonly one: string;
   readonly kind: 'switch' | 'port' | 'link' | 'vlan' | 'host' | 'segment' | 'demand';
   readonly columns: readonly Column<E>[];
+  /** Columns that name a row: a heading is known by them, and what is pasted over them gives a thing another name. */
+  readonly naming: readonly string[];
   /** Schema field to column, where the names differ; refusals of the document lead back to cells by it. */
   readonly fields: Readonly<Record<string, string>>;
   rows(design: Design): readonly E[];

@@ -61,6 +61,7 @@ export const DEMANDS: Table<Demand> = {
   one: 'demand',
   kind: 'demand',
   columns,
+  naming: ['vlan', 'from', 'to'],
   fields: {},
   rows: (design) => design.demands,
   find: (design, id) => design.demands.find((d) => d.id === id),

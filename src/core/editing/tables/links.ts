@@ -163,6 +163,7 @@ export const LINKS: Table<Link> = {
   one: 'link',
   kind: 'link',
   columns,
+  naming: ['a_switch', 'a_port', 'b_switch', 'b_port'],
   fields: { vlans: 'a_vlans', native: 'a_native', a: 'a_port', b: 'b_port', name: 'a_port', number: 'a_port' },
   rows: (design) => design.links,
   find: linkById,

@@ -1,5 +1,4 @@
-/** Text into cells: typed, filled down, pasted from a spreadsheet. Good cells are kept, the others named with the reason. */
-import Papa from 'papaparse';
+/** Texts into cells: typed, filled down, pasted. Good cells are kept, the others named with the reason. */
 import type { Design, Edit } from '../../design';
 import { Wiring, applyWhatFits } from '..';
 import type { Change, NewId } from '..';
@@ -36,52 +35,6 @@ interface From {
 export interface RowText {
   readonly id: string | null;
   readonly cells: ReadonlyMap<string, string>;
-}
-
-/** A block of cells from the clipboard: tabs or, where there are none, commas or semicolons between them. */
-export function readBlock(text: string): string[][] {
-  const clean = text.replace(/^\uFEFF/, '').replace(/(\r?\n)+$/, '');
-  if (clean === '') return [];
-  const delimiter = clean.includes('\t') ? '\t' : /^[^\n;]*;/.test(clean) ? ';' : '\t';
-  return Papa.parse<string[]>(clean, { delimiter }).data;
-}
-
-/** The other way: cells as a block that a spreadsheet takes. */
-export const writeBlock = (rows: readonly (readonly string[])[]): string =>
-  Papa.unparse(rows as string[][], { delimiter: '\t', newline: '\n' });
-
-const bare = (text: string) =>
-  text
-    .trim()
-    .toLowerCase()
-    .replace(/[\s_:.]+/g, ' ');
-
-/** Column ids of a heading row, when every cell of it is a known heading; null otherwise. */
-export function headingColumns(table: Table, cells: readonly string[]): string[] | null {
-  const known = new Map<string, string>();
-  for (const { id, title, also } of table.columns)
-    for (const word of [id, title, ...(also ?? [])]) if (!known.has(bare(word))) known.set(bare(word), id);
-  const found = cells.map((cell) => known.get(bare(cell)));
-  return found.length > 0 && found.every((id) => id !== undefined) ? found : null;
-}
-
-/** The rows that a block means: by its heading when it has one, else from an anchor to the right and down. */
-export function rowsOfBlock(
-  design: Design,
-  table: Table,
-  block: readonly (readonly string[])[],
-  anchor: { readonly columns: readonly string[]; readonly ids: readonly string[] },
-): RowText[] {
-  const heading = block.length > 1 ? headingColumns(table, block[0]!) : null;
-  const columns = heading ?? anchor.columns;
-  const body = heading ? block.slice(1) : block;
-  return body
-    .map((line, i) => {
-      const cells = new Map(line.flatMap((text, c) => (columns[c] === undefined ? [] : [[columns[c], text] as const])));
-      const id = heading ? (table.match?.(design, cells)?.id ?? null) : (anchor.ids[i] ?? null);
-      return { id, cells };
-    })
-    .filter(({ cells }) => [...cells.values()].some((text) => text.trim() !== ''));
 }
 
 function rowChanges(wiring: Wiring, table: Table, row: number, { id, cells }: RowText): (Change<From> | CellRefusal)[] {

@@ -222,6 +222,7 @@ export const PORTS: Table<Port> = {
   one: 'port',
   kind: 'port',
   columns,
+  naming: ['switch', 'name'],
   fields: { vlanCost: 'cost', vlanPriority: 'priority', linkType: 'type' },
   rows: (design) => design.ports,
   find: portById,

@@ -179,10 +179,11 @@ export const SWITCHES: Table<Switch> = {
   one: 'switch',
   kind: 'switch',
   columns,
+  naming: ['name'],
   fields: { vlanPriority: 'priorities', costScale: 'scale' },
   rows: (design) => design.switches,
   find: switchById,
-  match: (design, cells) => design.switches.find((s) => s.name === cells.get('name')),
+  match: (design, cells) => design.switches.find((s) => s.name === cells.get('name')?.trim()),
   create(wiring, cells) {
     const taken = takenIn(wiring);
     const wish = cells.get('name')?.trim();

@@ -7,7 +7,8 @@ import { LINKS } from './links';
 import { PORTS } from './ports';
 import { SWITCHES } from './switches';
 import { TABLES, tableById } from './tables';
-import { headingColumns, readBlock, rowsOfBlock, writeBlock, writeRows } from './paste';
+import { headingOf, readBlock, renames, rowsOfBlock, writeBlock } from './block';
+import { writeRows } from './paste';
 import type { Table, TableId } from './column';
 
 const demo = asCabled();
@@ -196,23 +197,23 @@ describe('blocks', () => {
   };
   test('a block goes to the right and down from where it is put, and beyond the last row makes new ones', () => {
     const table = any(SWITCHES);
-    const block = readBlock('west\t00:00:5e:00:53:aa\nnorth\t00:00:5e:00:53:ab\n');
-    const rows = rowsOfBlock(demo, table, block, anchor(table, 'workshop', 'name'));
+    const block = readBlock(table, 'west\t00:00:5e:00:53:aa\nnorth\t00:00:5e:00:53:ab\n');
+    const { rows } = rowsOfBlock(demo, table, block, anchor(table, 'workshop', 'name'));
     const change = writeRows(demo, table, rows, ids());
     expect(change.design.switches.slice(-2).map((s) => s.name)).toEqual(['west', 'north']);
     expect([change.changed, change.created.length]).toEqual([1, 1]);
   });
   test('a block with a heading finds its rows by name, in any order of columns', () => {
     const table = any(SWITCHES);
-    const block = readBlock('Priority\tSwitch\n4096\tgate\n8192\tyard\n');
-    const change = writeRows(demo, table, rowsOfBlock(demo, table, block, { ids: [], columns: [] }), ids());
+    const block = readBlock(table, 'Priority\tSwitch\n4096\tgate\n8192\tyard\n');
+    const change = writeRows(demo, table, rowsOfBlock(demo, table, block, { ids: [], columns: [] }).rows, ids());
     expect(change.design.switches.find((s) => s.name === 'gate')!.priority).toBe(4096);
     expect(change.design.switches.at(-1)).toMatchObject({ name: 'yard', priority: 8192 });
   });
   test('cells that do not fit are refused one by one, the others are kept in one step', () => {
     const table = any(PORTS);
-    const block = readBlock('100\n1-x\nfast\n10000\n');
-    const rows = rowsOfBlock(demo, table, block, anchor(table, 'core-east:1', 'speed'));
+    const block = readBlock(table, '100\n1-x\nfast\n10000\n');
+    const { rows } = rowsOfBlock(demo, table, block, anchor(table, 'core-east:1', 'speed'));
     const change = writeRows(demo, table, rows, ids());
     expect(change.refused.map((r) => [r.row, r.column, r.text])).toEqual([
       [1, 'speed', '1-x'],
@@ -227,14 +228,50 @@ describe('blocks', () => {
         fc.array(fc.array(fc.string({ maxLength: 8 }), { minLength: 2, maxLength: 4 }), { minLength: 1, maxLength: 5 }),
         (rows) => {
           const square = rows.map((r) => r.slice(0, 2).map((c) => c.replace(/[\t\r\n\uFEFF]/g, ' ')));
-          expect(readBlock(`${writeBlock(square)}\n`)).toEqual(square);
+          expect(readBlock(any(SWITCHES), `${writeBlock(square)}\n`)).toEqual(square);
         },
       ),
     );
   });
   test('headings are known by title and by other names', () => {
-    expect(headingColumns(any(LINKS), ['A: switch', 'a_port', 'Speed Mbps'])).toEqual(['a_switch', 'a_port', 'speed']);
-    expect(headingColumns(any(LINKS), ['gate', '1', 'x'])).toBeNull();
+    const { columns, unknown } = headingOf(any(LINKS), ['A: switch', 'a_port', 'Speed Mbps'])!;
+    expect([columns, unknown]).toEqual([['a_switch', 'a_port', 'speed'], []]);
+    expect(headingOf(any(LINKS), ['gate', '1', 'x'])).toBeNull();
+    expect(headingOf(any(SWITCHES), ['gate', 'core', 'stp'])).toBeNull();
+  });
+  test('a heading that the table does not have is named, what stands under it left out, and no switch gets another name', () => {
+    const table = any(SWITCHES);
+    const block = readBlock(table, 'Switch\tPriority\tLocation\ngate\t4096\tB\nyard\t8192\tC\n');
+    const { rows, unknown } = rowsOfBlock(demo, table, block, anchor(table, 'core-east', 'name'));
+    expect(unknown).toEqual(['Location']);
+    expect(renames(demo, table, rows)).toBe(false);
+    const change = writeRows(demo, table, rows, ids());
+    expect(change.refused).toEqual([]);
+    expect(change.design.switches.map((s) => s.name)).toEqual([...demo.switches.map((s) => s.name), 'yard']);
+  });
+  test.each([',', ';', '\t'])('cells separated by %j are read as such, with and without a heading', (mark) => {
+    const table = any(SWITCHES);
+    const lines = [
+      ['Switch', 'Priority', 'Location'],
+      ['gate', '4096', 'B'],
+      ['yard', '8192', 'C'],
+    ].map((line) => line.join(mark));
+    expect(readBlock(table, lines.join('\n'))[0]).toEqual(['Switch', 'Priority', 'Location']);
+    expect(readBlock(table, lines.slice(1).join('\r\n'))).toEqual([
+      ['gate', '4096', 'B'],
+      ['yard', '8192', 'C'],
+    ]);
+  });
+  test('lists of VLANs stay in one cell each', () => {
+    expect(readBlock(any(LINKS), '10,20\n30,40-50\n')).toEqual([['10,20'], ['30,40-50']]);
+  });
+  test('pasted over the names of what is there, a block gives them other names', () => {
+    const table = any(SWITCHES);
+    const block = readBlock(table, 'north\nsouth\n');
+    const over = rowsOfBlock(demo, table, block, anchor(table, 'core-east', 'name'));
+    expect(renames(demo, table, over.rows)).toBe(true);
+    const below = rowsOfBlock(demo, table, block, { ids: [], columns: ['name'] });
+    expect(renames(demo, table, below.rows)).toBe(false);
   });
   test('every table pasted over itself changes nothing', () => {
     for (const table of TABLES) {

@@ -1,0 +1,85 @@
+'use client';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import type { Design } from '../../core/design';
+import { changesOf } from '../../core/editing/tables';
+import type { BlockRows, RowText, Table } from '../../core/editing/tables';
+import { count, more } from '../../core/standard';
+import styles from './PastePreview.module.css';
+
+const MOST_ROWS = 200;
+
+interface Props {
+  readonly table: Table;
+  readonly design: Design;
+  readonly pasted: BlockRows;
+  readonly onTake: (rows: readonly RowText[]) => void;
+  readonly onClose: () => void;
+}
+
+/** What a paste would change, before it gives other names to what is there. */
+export function PastePreview({ table, design, pasted: { rows, unknown }, onTake, onClose }: Props) {
+  const changes = changesOf(design, table, rows);
+  const fresh = rows.filter((r) => r.id === null).length;
+  const renamed = changes.filter((cells) => cells.some((c) => table.naming.includes(c.column))).length;
+  const ids = new Set(rows.flatMap((r) => [...r.cells.keys()]));
+  const columns = table.columns.filter((c) => ids.has(c.id));
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="md">
+      <DialogTitle>Paste over {count(rows.length - fresh, 'row')}?</DialogTitle>
+      <DialogContent>
+        <p>
+          {count(renamed, 'row that is there gets', 'rows that are there get')} another name.{' '}
+          {fresh > 0 && `${count(fresh, 'row is', 'rows are')} new. `}
+          <span className="quiet">
+            To change rows by their names instead, put a heading above the cells, such as{' '}
+            <span className="mono">{table.columns.find((c) => table.naming.includes(c.id))!.title}</span>.
+          </span>
+        </p>
+        {unknown.length > 0 && (
+          <p className="quiet">Left out, since this table has no such column: {unknown.join(', ')}.</p>
+        )}
+        <div className={styles.rows} tabIndex={0} role="region" aria-label="What changes">
+          <table>
+            <thead>
+              <tr>
+                <th className="number">Row</th>
+                {columns.map((c) => (
+                  <th key={c.id}>{c.title}</th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {rows.slice(0, MOST_ROWS).map((row, i) => (
+                <tr key={i}>
+                  <td className="number mono">{row.id === null ? 'new' : i + 1}</td>
+                  {columns.map((c) => {
+                    const change = changes[i]!.find((x) => x.column === c.id);
+                    return (
+                      <td key={c.id} className="mono">
+                        {change && change.before !== '' && <s>{change.before}</s>} {row.cells.get(c.id)}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {rows.length > MOST_ROWS && <p className="quiet small">and {more(rows.length - MOST_ROWS, 'row')}</p>}
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={() => onTake(rows.map((r) => ({ ...r, id: null })))}>
+          Add {count(rows.length, 'new row')}
+        </Button>
+        <Button variant="contained" onClick={() => onTake(rows)}>
+          Change the names
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
