@@ -73,35 +73,52 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
   return solveWithin(topology, problem, problem.reach).outcome;
 }
 
-/** `reach`: null where it is no limit. `deepest`: most bridges that one lies away from its root. */
-function solveWithin(
-  topology: Topology,
-  problem: TreeProblem,
-  reach: Int32Array | null,
-): { outcome: TreeOutcome; deepest: number } {
-  const { bridgeStart, bridgePorts, lanStart, lanPorts, portLan, portBridge, lanCount } = topology;
-  const { bridgeTakesPart, portTakesPart, portCost, portId, portRestricted, finelyAged } = problem;
-  const bridges = bridgeTakesPart.length;
-  const { order, rank } = rankBridges(topology, problem);
+/** One tree while its bridges settle. `reach`: null where it is no limit. */
+class Settling {
+  readonly rank: Int32Array;
+  readonly order: Int32Array;
+  readonly root: Int32Array;
+  readonly rootPathCost: Float64Array;
+  readonly rootPort: Int32Array;
+  readonly designatedPort: Int32Array;
+  readonly settled: Uint8Array;
+  readonly queue: BridgeQueue;
+  /** LANs on which what is said is too old for some port. */
+  readonly spent: number[] = [];
+  /** Most bridges that one lies away from its root. */
+  deepest = 0;
+  private readonly age: Float64Array | null;
+  private readonly depth: Int32Array;
 
-  const root = new Int32Array(bridges).fill(-1);
-  const rootPathCost = new Float64Array(bridges).fill(Infinity);
-  const rootPort = new Int32Array(bridges).fill(-1);
-  const designatedPort = new Int32Array(lanCount).fill(-1);
-  const settled = new Uint8Array(bridges);
-  const queue = new BridgeQueue(bridges);
-  const age = reach ? new Float64Array(bridges) : null;
-  const spent: number[] = [];
-  const depth = new Int32Array(bridges);
-  let deepest = 0;
+  constructor(
+    private readonly topology: Topology,
+    private readonly problem: TreeProblem,
+    private readonly reach: Int32Array | null,
+  ) {
+    const bridges = problem.bridgeTakesPart.length;
+    const { order, rank } = rankBridges(topology, problem);
+    this.order = order;
+    this.rank = rank;
+    this.root = new Int32Array(bridges).fill(-1);
+    this.rootPathCost = new Float64Array(bridges).fill(Infinity);
+    this.rootPort = new Int32Array(bridges).fill(-1);
+    this.designatedPort = new Int32Array(topology.lanCount).fill(-1);
+    this.settled = new Uint8Array(bridges);
+    this.depth = new Int32Array(bridges);
+    this.queue = new BridgeQueue(bridges);
+    this.age = reach ? new Float64Array(bridges) : null;
+  }
 
   /** As `claimLans`, where the first on a LAN stays: written out, since half of the time goes here. */
-  const settle = (bridge: number) => {
-    settled[bridge] = 1;
-    const through = rootPort[bridge]!;
+  settle(bridge: number): void {
+    const { bridgeStart, bridgePorts, portLan, portBridge } = this.topology;
+    const { portTakesPart, portId } = this.problem;
+    const { designatedPort, depth } = this;
+    this.settled[bridge] = 1;
+    const through = this.rootPort[bridge]!;
     const deep = through < 0 ? 0 : depth[portBridge[designatedPort[portLan[through]!]!]!]! + 1;
     depth[bridge] = deep;
-    if (deep > deepest) deepest = deep;
+    if (deep > this.deepest) this.deepest = deep;
     const end = bridgeStart[bridge + 1]!;
     for (let i = bridgeStart[bridge]!; i < end; i++) {
       const port = bridgePorts[i]!;
@@ -113,11 +130,14 @@ function solveWithin(
     for (let i = bridgeStart[bridge]!; i < end; i++) {
       const port = bridgePorts[i]!;
       const lan = portLan[port]!;
-      if (lan >= 0 && designatedPort[lan] === port) offer(bridge, port, lan);
+      if (lan >= 0 && designatedPort[lan] === port) this.offer(bridge, port, lan);
     }
-  };
+  }
 
-  const offer = (bridge: number, port: number, lan: number) => {
+  private offer(bridge: number, port: number, lan: number): void {
+    const { lanStart, lanPorts, portBridge } = this.topology;
+    const { portTakesPart, portCost, portRestricted, finelyAged } = this.problem;
+    const { reach, age, root, rootPathCost } = this;
     let refused = false;
     for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
       const receiver = lanPorts[i]!;
@@ -127,40 +147,54 @@ function solveWithin(
           refused = true;
           continue;
         }
-      if (settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
+      if (this.settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const cost = rootPathCost[bridge]! + portCost[receiver]!;
       const best = rootPathCost[other]!;
-      if (cost > best || (cost === best && !betterOffer(bridge, port, receiver, other))) continue;
+      if (cost > best || (cost === best && !this.isBetter(bridge, port, receiver, other))) continue;
       root[other] = root[bridge]!;
       rootPathCost[other] = cost;
-      rootPort[other] = receiver;
+      this.rootPort[other] = receiver;
       if (age) age[other] = ageBehind(finelyAged, other, age[bridge]!);
-      if (cost < best) queue.push(other, cost, rank[other]!);
+      if (cost < best) this.queue.push(other, cost, this.rank[other]!);
     }
-    if (refused) spent.push(lan);
-  };
+    if (refused) this.spent.push(lan);
+  }
 
   /** At equal cost: designated bridge, then designated port, then receiving port. */
-  const betterOffer = (bridge: number, port: number, receiver: number, other: number): boolean => {
-    const held = rootPort[other]!;
-    const from = designatedPort[portLan[held]!]!;
-    const byBridge = rank[bridge]! - rank[portBridge[from]!]!;
+  private isBetter(bridge: number, port: number, receiver: number, other: number): boolean {
+    const { portLan, portBridge } = this.topology;
+    const { portId } = this.problem;
+    const held = this.rootPort[other]!;
+    const from = this.designatedPort[portLan[held]!]!;
+    const byBridge = this.rank[bridge]! - this.rank[portBridge[from]!]!;
     if (byBridge !== 0) return byBridge < 0;
     const byPort = portId[port]! - portId[from]!;
     return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
-  };
+  }
+}
 
-  for (const candidate of order) {
-    if (settled[candidate] || !bridgeTakesPart[candidate]) continue;
+/** `reach`: null where it is no limit. `deepest`: most bridges that one lies away from its root. */
+function solveWithin(
+  topology: Topology,
+  problem: TreeProblem,
+  reach: Int32Array | null,
+): { outcome: TreeOutcome; deepest: number } {
+  const settling = new Settling(topology, problem, reach);
+  const { root, rootPathCost, rootPort, designatedPort, rank, settled, queue, spent } = settling;
+  for (const candidate of settling.order) {
+    if (settled[candidate] || !problem.bridgeTakesPart[candidate]) continue;
     root[candidate] = candidate;
     rootPathCost[candidate] = 0;
-    settle(candidate);
-    for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settle(next);
+    settling.settle(candidate);
+    for (let next = queue.pop(); next >= 0; next = queue.pop()) if (!settled[next]) settling.settle(next);
   }
   const role = rolesOf(topology, problem, rootPort, designatedPort);
   const outcome = { rank, root, rootPathCost, rootPort, designatedPort, role };
   const refused = spent.length > 0 ? withOthers(topology, problem, spent) : spent;
-  return { outcome: refused.length > 0 ? withSpent(topology, problem, outcome, refused) : outcome, deepest };
+  return {
+    outcome: refused.length > 0 ? withSpent(topology, problem, outcome, refused) : outcome,
+    deepest: settling.deepest,
+  };
 }
 
 /** Role of a port that is up (root, designated, backup or alternate), once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */

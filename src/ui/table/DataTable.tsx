@@ -65,47 +65,42 @@ export function DataTable(props: Props) {
   const { range } = chosen;
   const template = `${NUMBERS}px ${table.columns.map((c) => `${c.width}px`).join(' ')} minmax(0, 1fr)`;
   const row = { shown, template, chosen, editing, scroller };
-  const preview = editing.pasted && (
-    <PastePreview
-      table={table}
-      design={design}
-      pasted={editing.pasted}
-      onTake={editing.takePasted}
-      onClose={editing.leavePasted}
-    />
-  );
-  const grid = (
-    <div
-      ref={scroller}
-      className="grid"
-      role="grid"
-      tabIndex={0}
-      aria-label={table.title}
-      aria-rowcount={bounds.rows + 1}
-      aria-colcount={bounds.columns}
-      aria-multiselectable="true"
-      aria-activedescendant={range ? cellId(table, range.active.row, range.active.column) : undefined}
-      onKeyDown={editing.onKeyDown}
-      onCopy={(e) => editing.onCopy(e, false)}
-      onCut={(e) => editing.onCopy(e, true)}
-      onPaste={editing.onPaste}
-      onFocus={chosen.begin}
-      onPointerUp={() => (chosen.dragging.current = false)}
-    >
-      <GridHead table={table} sorting={sorting} onSort={setSorting} template={template} />
-      <div role="rowgroup" className={styles.gridBody} style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map(({ index, start }) => {
-          const id = ids[index];
-          const marked = id !== undefined && selected.has(id);
-          return <GridRow key={id ?? 'new'} {...row} row={index} start={start} selected={marked} />;
-        })}
-      </div>
-    </div>
-  );
   return (
     <>
-      {grid}
-      {preview}
+      <div
+        ref={scroller}
+        className="grid"
+        role="grid"
+        tabIndex={0}
+        aria-label={table.title}
+        aria-rowcount={bounds.rows + 1}
+        aria-colcount={bounds.columns}
+        aria-multiselectable="true"
+        aria-activedescendant={range ? cellId(table, range.active.row, range.active.column) : undefined}
+        onKeyDown={editing.onKeyDown}
+        onCopy={(e) => editing.onCopy(e, false)}
+        onCut={(e) => editing.onCopy(e, true)}
+        onPaste={editing.onPaste}
+        onFocus={chosen.begin}
+        onPointerUp={() => (chosen.dragging.current = false)}
+      >
+        <GridHead table={table} sorting={sorting} onSort={setSorting} template={template} />
+        <div role="rowgroup" className={styles.gridBody} style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const id = ids[index];
+            const marked = id !== undefined && selected.has(id);
+            return <GridRow key={id ?? 'new'} {...row} row={index} start={start} selected={marked} />;
+          })}
+        </div>
+      </div>
+      {editing.pasted && (
+        <PastePreview
+          {...{ table, design }}
+          pasted={editing.pasted}
+          onTake={editing.takePasted}
+          onClose={editing.leavePasted}
+        />
+      )}
     </>
   );
 }

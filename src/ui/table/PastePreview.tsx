@@ -25,8 +25,6 @@ export function PastePreview({ table, design, pasted: { rows, unknown }, onTake,
   const changes = changesOf(design, table, rows);
   const fresh = rows.filter((r) => r.id === null).length;
   const renamed = changes.filter((cells) => cells.some((c) => table.naming.includes(c.column))).length;
-  const ids = new Set(rows.flatMap((r) => [...r.cells.keys()]));
-  const columns = table.columns.filter((c) => ids.has(c.id));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md">
       <DialogTitle>Paste over {count(rows.length - fresh, 'row')}?</DialogTitle>
@@ -42,34 +40,7 @@ export function PastePreview({ table, design, pasted: { rows, unknown }, onTake,
         {unknown.length > 0 && (
           <p className="quiet">Left out, since this table has no such column: {unknown.join(', ')}.</p>
         )}
-        <div className={styles.rows} tabIndex={0} role="region" aria-label="What changes">
-          <table>
-            <thead>
-              <tr>
-                <th className="number">Row</th>
-                {columns.map((c) => (
-                  <th key={c.id}>{c.title}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.slice(0, MOST_ROWS).map((row, i) => (
-                <tr key={i}>
-                  <td className="number mono">{row.id === null ? 'new' : i + 1}</td>
-                  {columns.map((c) => {
-                    const change = changes[i]!.find((x) => x.column === c.id);
-                    return (
-                      <td key={c.id} className="mono">
-                        {change && change.before !== '' && <s>{change.before}</s>} {row.cells.get(c.id)}
-                      </td>
-                    );
-                  })}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {rows.length > MOST_ROWS && <p className="quiet small">and {more(rows.length - MOST_ROWS, 'row')}</p>}
-        </div>
+        <ChangedRows {...{ table, rows, changes }} />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
@@ -81,5 +52,49 @@ export function PastePreview({ table, design, pasted: { rows, unknown }, onTake,
         </Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** The rows as pasted; where one changes a cell, what stands there today is struck. */
+function ChangedRows({
+  table,
+  rows,
+  changes,
+}: {
+  table: Table;
+  rows: readonly RowText[];
+  changes: ReturnType<typeof changesOf>;
+}) {
+  const ids = new Set(rows.flatMap((r) => [...r.cells.keys()]));
+  const columns = table.columns.filter((c) => ids.has(c.id));
+  return (
+    <div className={styles.rows} tabIndex={0} role="region" aria-label="What changes">
+      <table>
+        <thead>
+          <tr>
+            <th className="number">Row</th>
+            {columns.map((c) => (
+              <th key={c.id}>{c.title}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.slice(0, MOST_ROWS).map((row, i) => (
+            <tr key={i}>
+              <td className="number mono">{row.id === null ? 'new' : i + 1}</td>
+              {columns.map((c) => {
+                const change = changes[i]!.find((x) => x.column === c.id);
+                return (
+                  <td key={c.id} className="mono">
+                    {change && change.before !== '' && <s>{change.before}</s>} {row.cells.get(c.id)}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {rows.length > MOST_ROWS && <p className="quiet small">and {more(rows.length - MOST_ROWS, 'row')}</p>}
+    </div>
   );
 }

@@ -59,25 +59,31 @@ const ERASES = ['Delete', 'Backspace'];
 const types = (event: KeyboardEvent, ctrl: boolean) =>
   !ctrl && !event.altKey && event.key.length === 1 && event.key !== '/';
 
-export function useEditing(options: Options) {
-  const { shown, bounds, page, chosen, scroller, onWrite, onRemove } = options;
-  const { range, setRange, choose } = chosen;
-  const { field, start, end } = useField(options);
-  /** What was pasted, where it gives other names to what is there: it is asked about first. */
+/** Blocks that are pasted: those that give other names to what is there are asked about first. */
+function usePasting({ shown, scroller, onWrite }: Options) {
   const [pasted, setPasted] = useState<BlockRows | null>(null);
-  const takePasted = (rows: readonly RowText[]) => {
-    onWrite(rows, `Paste ${count(rows.length, 'row')}`, pasted?.unknown);
-    setPasted(null);
-    scroller.current?.focus();
-  };
+  const write = (rows: readonly RowText[], unknown: readonly string[]) =>
+    onWrite(rows, `Paste ${count(rows.length, 'row')}`, unknown);
   const leavePasted = () => {
     setPasted(null);
     scroller.current?.focus();
   };
-  const paste = (block: BlockRows) => {
-    if (renames(shown.design, shown.table, block.rows)) return setPasted(block);
-    onWrite(block.rows, `Paste ${count(block.rows.length, 'row')}`, block.unknown);
+  const takePasted = (rows: readonly RowText[]) => {
+    write(rows, pasted?.unknown ?? []);
+    leavePasted();
   };
+  const paste = (block: BlockRows) => {
+    if (renames(shown.design, shown.table, block.rows)) setPasted(block);
+    else write(block.rows, block.unknown);
+  };
+  return { pasted, paste, takePasted, leavePasted };
+}
+
+export function useEditing(options: Options) {
+  const { shown, bounds, page, chosen, onWrite, onRemove } = options;
+  const { range, setRange, choose } = chosen;
+  const { field, start, end } = useField(options);
+  const { pasted, paste, takePasted, leavePasted } = usePasting(options);
   const fill = (at: Range, line: (column: number) => string, what: string) => onWrite(filled(shown, at, line), what);
 
   /** What a key does; null when it does nothing here. */
