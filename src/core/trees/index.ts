@@ -2,7 +2,7 @@
 export { explainPort, explainSwitch, explainTree, isMacOnlyRoot, nextRoot } from './ledger';
 export { TreeReader } from './candidates';
 export type { Candidate, Contest, Ledger, LedgerPart } from './candidates';
-export { inTree, makeRootEdits } from './make-root';
+export { inTree, makeRootOfEdits } from './make-root';
 export { regionCount, treeOnSwitch } from './many';
 export { movedBetween } from './moved';
 export type { MovedPort, MovedTree } from './moved';

@@ -4,7 +4,7 @@ import type { BridgeSpec, LanSpec } from '../../../tests/support/networks';
 import { applyEdits, setField } from '../design';
 import { asCabled } from '../../demo/brackwater';
 import { explainPort, explainSwitch, explainTree, isMacOnlyRoot, nextRoot } from './ledger';
-import { makeRootEdits } from './make-root';
+import { makeRootEdits, makeRootOfEdits, treesInScope } from './make-root';
 import { movedBetween } from './moved';
 import { roleAt, rootsOf, solveDesign } from './state';
 
@@ -179,6 +179,23 @@ describe('making a switch the root', () => {
         expect(after.outcome.root[wanted]).toBe(wanted);
       }),
       { numRuns: 600 },
+    );
+  });
+  test('a switch is made root of several trees, or of all, where it has a part in them', () => {
+    fc.assert(
+      fc.property(networks, fc.nat(), fc.boolean(), (design, pick, all) => {
+        const solved = solveDesign(design);
+        const wanted = pick % design.switches.length;
+        const s = design.switches[wanted]!;
+        const scope = all ? 'all' : solved.trees.flatMap(({ tree }, i) => (i % 2 ? [] : [tree.vlan!]));
+        const applied = applyEdits(design, makeRootOfEdits(solved, scope, s.id));
+        if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
+        const after = solveDesign(applied.design, solved);
+        for (const of of treesInScope(after, scope))
+          if (of.outcome.root[wanted]! >= 0) expect(of.outcome.root[wanted]).toBe(wanted);
+        expect(makeRootOfEdits(after, scope, s.id)).toEqual([]);
+      }),
+      { numRuns: 300 },
     );
   });
   test('no one with priority 0 is left in the way', () => {

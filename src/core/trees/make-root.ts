@@ -1,8 +1,44 @@
 /** Making a switch the root: the legal priority that beats all others, and who has to give way when none does. */
-import { priorityInForce, scopeAt, setBridgePriority } from '../design';
-import type { Edit, Switch } from '../design';
+import { applyEdits, priorityInForce, scopeAt, setBridgePriority } from '../design';
+import type { Edit, Scope, Switch } from '../design';
 import { BRIDGE_PRIORITY, macToNumber } from '../standard';
 import type { SolvedDesign, SolvedTree } from './solved';
+
+/** Trees that settings of a scope are for; those that have no settings of their own are meant by `all` alone. */
+export function treesInScope({ trees }: SolvedDesign, scope: Scope): SolvedTree[] {
+  if (scope === 'all') return [...trees];
+  if ('instances' in scope)
+    return trees.filter(({ tree }) => tree.vlan === null && scope.instances.includes(tree.instance ?? -1));
+  return trees.filter(({ tree }) => tree.vlan !== null && scope.includes(tree.vlan));
+}
+
+/**
+ * Edits that make a switch the root of several trees, those left out in which it has no part. One value for all trees where
+ * that is meant and one is low enough.
+ */
+export function makeRootOfEdits(solved: SolvedDesign, scope: Scope, switchId: string): Edit[] {
+  const trees = treesInScope(solved, scope).filter((of) => inTree(solved, of).some((s) => s.id === switchId));
+  const { design } = solved.topology;
+  const s = design.switches.find((candidate) => candidate.id === switchId)!;
+  if (scope === 'all' && trees.length > 1) {
+    if (trees.every((of) => makeRootEdits(solved, of, switchId).length === 0)) return [];
+    const others = trees.flatMap((of) =>
+      inTree(solved, of).flatMap((other) =>
+        other.id === switchId ? [] : [priorityInForce(design, other, of.tree).value],
+      ),
+    );
+    const below = Math.min(...others, BRIDGE_PRIORITY.max) - BRIDGE_PRIORITY.step;
+    if (below >= 0) return setBridgePriority(s, 'all', below);
+  }
+  // One after another, since a switch without settings for single trees has one value for several of them.
+  let now = solved;
+  return trees.flatMap((of) => {
+    const edits = makeRootEdits(now, of, switchId);
+    const applied = applyEdits(now.topology.design, edits);
+    if (applied.ok) now = { ...now, topology: { ...now.topology, design: applied.design } };
+    return edits;
+  });
+}
 
 /** Switches with a port in the tree, those that are off included, since they come back. */
 export function inTree({ topology }: SolvedDesign, of: SolvedTree): Switch[] {

@@ -68,11 +68,15 @@ test('a bundle fails with all its links, and nothing selected fails nothing', ()
 
 test('make root names the tree, and a root by MAC address only is made one on purpose', () => {
   const solved = solveDesign(design);
-  const action = makeRootAction(solved, solved.byId.get('vlan-199')!, 'workshop');
+  const action = makeRootAction(solved, [199], 'workshop');
   expect(action.label).toBe('Make workshop root of VLAN 199');
   expect(action.edits).toEqual([
     { type: 'set', kind: 'switch', id: 'workshop', field: 'vlanPriority.199', value: 28672 },
   ]);
+  const several = makeRootAction(solved, [199, 110], 'core-west');
+  expect(several.label).toBe('Make core-west root of VLANs 110,199');
+  expect(several.edits.map((e) => e.type === 'set' && e.field)).toEqual(['vlanPriority.110', 'vlanPriority.199']);
+  expect(makeRootAction(solved, 'all', 'core-west').label).toBe('Make core-west root of all trees');
 });
 
 test('an address that names what is not there is answered with a sentence', () => {

@@ -15,8 +15,8 @@ import {
   switchById,
 } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
-import { makeRootEdits } from '../../core/trees';
-import type { SolvedDesign, SolvedTree } from '../../core/trees';
+import { makeRootOfEdits } from '../../core/trees';
+import type { SolvedDesign } from '../../core/trees';
 import type { Ref } from './view';
 
 export interface Action {
@@ -81,12 +81,13 @@ export function portPriorityAction(design: Design, port: Port | Bundle, scope: S
   };
 }
 
-/** Makes a switch root of the tree in view. Empty edits: it is already, on purpose. */
-export function makeRootAction(solved: SolvedDesign, of: SolvedTree, switchId: string): Action {
-  const { vlan, instance } = of.tree;
+/** Makes a switch root of the trees of a scope. Empty edits: it is already, on purpose. */
+export function makeRootAction(solved: SolvedDesign, scope: Scope, switchId: string): Action {
+  const of =
+    scope !== 'all' ? scopeWords(scope).replace(' for ', ' of ') : solved.trees.length > 1 ? ' of all trees' : '';
   return {
-    label: `Make ${switchById(solved.topology.design, switchId)?.name} root${vlan !== null ? ` of VLAN ${vlan}` : instance ? ` of instance ${instance}` : instance === 0 ? ' of the CIST' : ''}`,
-    edits: makeRootEdits(solved, of, switchId),
+    label: `Make ${switchById(solved.topology.design, switchId)?.name} root${of}`,
+    edits: makeRootOfEdits(solved, scope, switchId),
   };
 }
 

@@ -10,6 +10,7 @@ import { failAction, makeRootAction } from '../session/actions';
 import type { Bench } from '../session/context';
 import { STAGES } from '../session/stages';
 import { treeInView } from '../session/context';
+import { scopeOf } from '../session/scope';
 import { BOARDS } from '../session/view';
 
 const tell = (name: string) => () => window.dispatchEvent(new Event(name));
@@ -25,10 +26,15 @@ function stepTree(bench: Bench, by: 1 | -1): void {
 function makeRoot(bench: Bench, session: Session): void {
   const { solved } = session.store.getState();
   const of = treeInView({ solved }, bench.view);
-  const picked = bench.view.selection.find((r) => r.kind === 'switch');
+  const [picked, ...others] = bench.view.selection.filter((r) => r.kind === 'switch');
   if (!of || !picked) return bench.say({ text: 'Select the switch that should become root first.' });
-  const { label, edits } = makeRootAction(solved, of, picked.id);
-  if (edits.length === 0) bench.say({ text: 'It is the root of this tree already.' });
+  if (others.length > 0)
+    return bench.say({ text: `${others.length + 1} switches are selected, and a tree has one root: select that one.` });
+  const scope = scopeOf(bench.scope, of, solved);
+  if (!scope.ok) return bench.say({ text: scope.sentence, alarm: true });
+  const { label, edits } = makeRootAction(solved, scope.scope, picked.id);
+  if (edits.length === 0)
+    bench.say({ text: `It is the root of ${bench.scope.kind === 'this' ? 'this tree' : 'these trees'} already.` });
   else bench.edit(label, edits);
 }
 

@@ -1,48 +1,17 @@
 'use client';
 import TextField from '@mui/material/TextField';
-import type { Scope } from '../../../core/design';
-import type { SolvedDesign } from '../../../core/trees';
-import { parseVlanRanges } from '../../../core/standard';
 import { OneOf } from '../../controls/OneOf';
 import { useBench, useSession, useTree } from '../../session/context';
+import { scopeOf } from '../../session/scope';
+import type { ScopeResult } from '../../session/scope';
 import type { ScopeChoice } from '../../session/context';
-
-export type ScopeResult = { ok: true; scope: Scope } | { ok: false; sentence: string };
 
 /** The trees that the choice stands for; a sentence when its VLANs cannot be read or are not in the design. */
 export function useScope(): ScopeResult {
   const { scope } = useBench();
   const of = useTree();
   const solved = useSession((s) => s.solved);
-  const { design } = solved.topology;
-  if (scope.kind === 'all' || !of || (of.tree.vlan === null && of.tree.instance === null))
-    return { ok: true, scope: 'all' };
-  if (scope.kind === 'this')
-    return { ok: true, scope: of.tree.vlan === null ? { instances: [of.tree.instance!] } : [of.tree.vlan] };
-  if (of.tree.instance !== null) return instancesIn(scope.text, solved);
-  const parsed = parseVlanRanges(scope.text);
-  if (!parsed.ok)
-    return {
-      ok: false,
-      sentence: `'${parsed.part}' is not a VLAN: write numbers from 1 to 4094 and ranges such as 110-140,199.`,
-    };
-  const known = new Set(design.vlans.map((v) => v.number));
-  const vlans = parsed.vlans.filter((v) => known.has(v));
-  if (vlans.length === 0) return { ok: false, sentence: 'None of these VLANs is in the design.' };
-  return { ok: true, scope: vlans };
-}
-
-/** MSTIDs as typed, those that the design has; 0 is the CIST. */
-function instancesIn(text: string, solved: SolvedDesign): ScopeResult {
-  const parts = text.split(/[,;\s]+/).filter((part) => part !== '');
-  const known = new Set(solved.trees.flatMap((t) => t.tree.instance ?? []));
-  const wrong = parts.find((part) => !/^\d+$/.test(part) || !known.has(Number(part)));
-  if (wrong !== undefined || parts.length === 0)
-    return {
-      ok: false,
-      sentence: `'${wrong ?? text}' is no instance of this design: it has ${[...known].join(', ')}.`,
-    };
-  return { ok: true, scope: { instances: parts.map(Number) } };
+  return of ? scopeOf(scope, of, solved) : { ok: true, scope: 'all' };
 }
 
 /** Which trees a setting is for: the one in view, a list of VLANs, or all. */

@@ -65,7 +65,7 @@ function Settings({ of, id }: { of: SolvedTree; id: string }) {
   const { design, bridgeIndex } = solved.topology;
   const s = switchById(design, id)!;
   const takesPart = of.outcome.root[bridgeIndex.get(id)!]! >= 0;
-  const makeRoot = makeRootAction(solved, of, id);
+  const makeRoot = scope.ok ? makeRootAction(solved, scope.scope, id) : null;
   const inForce = priorityInForce(design, s, of.tree);
   const apply = ({ label, edits }: { label: string; edits: Parameters<typeof edit>[1] }) => edit(label, edits);
   const fail = failAction(design, [{ kind: 'switch', id }]);
@@ -104,7 +104,11 @@ function Settings({ of, id }: { of: SolvedTree; id: string }) {
         </p>
       )}
       <div className="buttons">
-        <Button disabled={makeRoot.edits.length === 0 || !takesPart} onClick={() => apply(makeRoot)}>
+        <Button
+          disabled={!makeRoot || makeRoot.edits.length === 0 || !takesPart}
+          title={makeRoot?.label}
+          onClick={() => makeRoot && apply(makeRoot)}
+        >
           Make root
         </Button>
         <Button onClick={() => apply(fail)}>{fail.restores ? 'Switch on' : 'Switch off'}</Button>
