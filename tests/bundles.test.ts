@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { advance, startRehearsal } from '@/core/simulation';
-import { bundleVerdicts } from '@/core/network';
+import { bundleVerdicts, lacpIdentity } from '@/core/network';
 import { bundleById } from '@/core/design';
 import type { Design } from '@/core/design';
 import { bundledNetworks } from './support/bundled-networks';
@@ -19,11 +19,17 @@ const oneSided = (design: Design) =>
       (bundleById(design, v.bundle)!.kind === 'static' && v.members.some((m) => m.miscabled && m.state === 'active')),
   );
 
+/** Two bundles with one system and key are one to their partner, which is not modelled. */
+const haveTwins = (design: Design) => {
+  const identities = design.bundles.map((b) => lacpIdentity(design, b));
+  return new Set(identities).size < identities.length;
+};
+
 describe('bundles of all kinds: verdicts, trees and rehearsal agree at rest', () => {
   test('every member, and every port of the tree', () => {
     fc.assert(
       fc.property(bundledNetworks, (design) => {
-        fc.pre(!oneSided(design));
+        fc.pre(!oneSided(design) && !haveTwins(design));
         const r = startRehearsal(design, { id: 's', name: 's', until: 300, events: [], probes: [] });
         advance(r, 250_000_000, { most: 1_000_000 });
         const verdicts = bundleVerdicts(design).flatMap((v) => v.members.map((m) => [m.port, STANDING[m.state]]));

@@ -22,7 +22,7 @@ export {
   walkFrom,
 } from './lan-graph';
 export type { LanGraph, Step } from './lan-graph';
-export { bundleLacpEnd, hostLacpEnd, minimumAt } from './lacp-ends';
+export { bundleLacpEnd, hostLacpEnd, lacpIdentity, minimumAt } from './lacp-ends';
 export { bundleNotes, notesAt } from './setting-notes';
 export { isHalfDuplex, rateAt } from './link-state';
 export { isMixed, mixtureOf } from './mixed-modes';

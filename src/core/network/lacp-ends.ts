@@ -72,6 +72,12 @@ export function bundleLacpEnd(
   };
 }
 
+/** What a partner knows a bundle by: two bundles of which it is the same are one to it. */
+export function lacpIdentity(design: Design, bundle: Bundle): string {
+  const { system, systemPriority, key } = bundleLacpEnd(design, bundle, []);
+  return [systemPriority, system, key].join(' ');
+}
+
 /** Fewest members of a bundle that are enough where each carries `speed` Mb/s. */
 export const minimumAt = (
   { minActive = ACTIVE_MEMBERS.min, minRate = 0 }: Pick<Bundle, 'minActive' | 'minRate'>,

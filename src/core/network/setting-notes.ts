@@ -16,6 +16,8 @@ import {
 } from '../design';
 import type { Bundle, Design, Port } from '../design';
 import { noteMessages as say } from '../messages';
+import { sharedWith } from './bundles/pairs';
+import { lacpIdentity } from './lacp-ends';
 
 type Element = Port | Bundle;
 type Note = string | false | null | undefined;
@@ -88,13 +90,14 @@ export function notesAt(design: Design, e: Element): string[] {
 export function bundleNotes(design: Design, id: string): string[] {
   const bundle = bundleById(design, id);
   if (!bundle || bundle.kind === 'static') return [];
-  const keyOf = (b: Bundle) => [b.key ?? b.number, b.systemMac, b.systemPriority].join(' ');
+  const identity = lacpIdentity(design, bundle);
+  const shared = sharedWith(design, bundle);
   const other = design.bundles.find(
-    (b) => b.id !== id && b.switch === bundle.switch && b.kind === bundle.kind && keyOf(b) === keyOf(bundle),
+    (b) => b.id !== id && b !== shared && b.kind === bundle.kind && lacpIdentity(design, b) === identity,
   );
   const far = farElement(design, bundle);
   return kept([
-    other && say['key-twice']({ other: other.name }),
+    other && say['key-twice']({ other: `${other.name} of ${switchById(design, other.switch)!.name}` }),
     bundle.keepsWorking && far && !isPort(far) && !far.keepsWorking && say['kept-alone'](),
     bundle.keepsWorking && bundle.maxActive !== undefined && say['kept-history'](),
   ]);

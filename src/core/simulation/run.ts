@@ -84,7 +84,8 @@ export function startRehearsal(design: Design, script: Script): Rehearsal {
     const steps = event.kind === 'flap' ? event.times * 2 : 1;
     for (let step = 0; step < steps; step++) {
       const at = event.at + (event.kind === 'flap' ? step * event.every : 0);
-      world.queue.push(Math.round(at * SECOND), { kind: 'script', index, step });
+      // What stands at the start is seen first, so that an event of that moment has a before and an after.
+      world.queue.push(Math.max(1, Math.round(at * SECOND)), { kind: 'script', index, step });
     }
   });
   world.queue.push(0, { kind: 'contact' });

@@ -71,6 +71,13 @@ describe('the story', () => {
     expect(roots[0]).toMatch(/^next is root/);
     expect(roots.at(-1)).toMatch(/^root is root/);
   });
+  test('an event at the very start is told like any other, with what it brings about', () => {
+    const design = star(3);
+    const [atStart, later] = [0, 5].map((at) => texts(design, run(design, { kind: 'switch-off', at, switch: 'root' })));
+    expect(atStart).toContain('Switch root off.');
+    expect(atStart!.filter((t) => /root port|is root/.test(t)).length).toBeGreaterThan(2);
+    expect(atStart).toEqual(later);
+  });
   test('lines stand in the order of time, and an event before what it brings about', () => {
     const design = star(4);
     const lines = storyOf(design, run(design, { kind: 'switch-off', at: 5, switch: 'root' }));

@@ -90,7 +90,8 @@ function rootLines(design: Design, trace: Trace): Line[] {
     let lost: number | null = null;
     spans.forEach(({ at, roots }, i) => {
       const next = spans[i + 1]?.at ?? Infinity;
-      if (roots.length !== 1 || next - at < AGREED) {
+      // What stands at the start has stood for long.
+      if (roots.length !== 1 || (next - at < AGREED && at > 0)) {
         lost ??= at;
         return;
       }

@@ -58,7 +58,8 @@ function Rehearsal({ design }: { design: Design }) {
   const named = useMemo(() => (script ? everNamed(design, script) : design), [design, script]);
   const [panel, setPanel] = useState<PanelId>('story');
   const [frame, setFrame] = useState<number | null>(null);
-  const moments = useMoments(trace, trace?.until ?? (script?.until ?? 30) * SECOND);
+  // A script of no length, and a run that ended before it began, have a strip too.
+  const moments = useMoments(trace, Math.max(SECOND, trace?.until ?? (script?.until ?? 30) * SECOND));
   const { at, moment, go } = moments;
   const tree = treeInView({ solved }, view)?.tree.id ?? null;
   const { pair, setPair } = usePair(run, tree);

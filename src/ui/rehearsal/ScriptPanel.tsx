@@ -9,7 +9,7 @@ import { Field } from '../controls/Field';
 import { treeInView, useBench, useSession } from '../session/context';
 import { EventFigures } from './EventFigures';
 import { RunSettings } from './RunSettings';
-import { suggestions } from './suggestions';
+import { suggestions, timeOfNext } from './suggestions';
 import { SECOND } from '../../core/standard';
 import styles from './ScriptPanel.module.css';
 
@@ -208,7 +208,7 @@ function Offers({ script, change, moment }: Omit<RowsProps, 'onAt'> & Pick<Props
           key={name}
           onClick={() =>
             change(
-              [...script.events, { ...event, at: Math.round(moment() / 1000) / 1000, id: nanoid(8) } as ScriptEvent],
+              [...script.events, { ...event, at: timeOfNext(script, moment()), id: nanoid(8) } as ScriptEvent],
               name,
             )
           }

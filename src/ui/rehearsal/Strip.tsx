@@ -214,8 +214,8 @@ function NowMark({ at, x, width }: { at: number; x: number; width: number }) {
 
 /** A window that is nearer to, or farther from, one of its moments. */
 export function zoomed(shown: Window, middle: number, factor: number, until: number): Window {
-  const span = Math.min(until, Math.max(200, (shown.to - shown.from) * factor));
+  const span = Math.max(200, Math.min(until, (shown.to - shown.from) * factor));
   const share = (middle - shown.from) / (shown.to - shown.from);
-  const from = Math.min(Math.max(0, middle - span * share), until - span);
+  const from = Math.min(Math.max(0, middle - span * share), Math.max(0, until - span));
   return { from, to: from + span };
 }

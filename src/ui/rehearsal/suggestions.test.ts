@@ -3,7 +3,7 @@ import { applyEdits, eventSchema } from '../../core/design';
 import type { Edit, ScriptEvent } from '../../core/design';
 import { eventWords } from '../../core/simulation';
 import type { Ref } from '../session/view';
-import { suggestions } from './suggestions';
+import { suggestions, timeOfNext } from './suggestions';
 
 const design = asMeant();
 const TREE = { id: 'vlan-110', vlan: 110, instance: null } as never;
@@ -73,4 +73,13 @@ describe('what can happen to what is selected', () => {
     const [first] = suggestions(design, [], TREE, { label: 'Proposal 1', edits });
     expect(first!.event).toMatchObject({ kind: 'set', label: 'Proposal 1', edits });
   });
+});
+
+test('an event is put at the moment in view, and never at the very start, where nothing stands yet', () => {
+  const at = (at: number) => ({ id: 'e', at, kind: 'link-up', link: 'x' }) as ScriptEvent;
+  expect(timeOfNext({ events: [], until: 30 }, 7_250_000)).toBe(7.25);
+  expect(timeOfNext({ events: [], until: 30 }, 0)).toBe(5);
+  expect(timeOfNext({ events: [at(5)], until: 30 }, 0)).toBe(10);
+  expect(timeOfNext({ events: [at(28)], until: 30 }, 0)).toBe(29);
+  expect(timeOfNext({ events: [], until: 4 }, 0)).toBe(2);
 });

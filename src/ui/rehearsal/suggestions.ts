@@ -10,7 +10,7 @@ import {
   setField,
   switchById,
 } from '../../core/design';
-import type { Bundle, Design, Edit, ScriptEvent } from '../../core/design';
+import type { Bundle, Design, Edit, Script, ScriptEvent } from '../../core/design';
 import { BRIDGE_PRIORITIES } from '../../core/standard';
 import type { Tree } from '../../core/network';
 import type { Ref } from '../session/view';
@@ -19,6 +19,19 @@ import type { Action } from '../session/actions';
 
 /** Something that can be put into a script; its time is given when it is. */
 type Offer = { readonly name: string; readonly event: Omit<ScriptEvent, 'id' | 'at'> };
+
+/** Seconds from one event to the next, where no moment is chosen. */
+const APART = 5;
+
+/**
+ * When an event that is added takes place, in seconds: at the moment in view (microseconds), and where that is the very
+ * start, a while after the last event, or half way from there to the end where that is too short.
+ */
+export function timeOfNext({ events, until }: Pick<Script, 'events' | 'until'>, moment: number): number {
+  if (moment > 0) return Math.round(moment / 1000) / 1000;
+  const last = Math.max(0, ...events.map((e) => e.at));
+  return last + APART < until ? last + APART : Math.max(last, (last + until) / 2);
+}
 
 function linkOffers(id: string): Offer[] {
   return [

@@ -86,6 +86,7 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
     >
       <Autocomplete
         open
+        onClose={(_, reason) => reason === 'escape' && onClose()}
         options={entries}
         groupBy={(e) => e.group}
         getOptionLabel={(e) => e.title}

@@ -13,7 +13,7 @@ export const noteSamples: Samples<typeof noteMessages> = {
   'storm-shut': [[]],
   'untagged-shared': [[]],
   'access-classic': [[]],
-  'key-twice': [[{ other: 'to-gate' }]],
+  'key-twice': [[{ other: 'to-gate of quay-a' }]],
   'kept-alone': [[]],
   'kept-history': [[]],
 };
