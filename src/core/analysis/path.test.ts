@@ -43,6 +43,12 @@ test('a place that is off, unplugged or outside the tree is named', () => {
   expect(same.answer).toEqual({ ok: false, fault: { kind: 'same-place' } });
 });
 
+test('in a mixed network the frames of a VLAN follow another tree on switches that have none for it', () => {
+  const design = changed(asMeant(), setField('switch', 'gate', 'protocol', 'rstp'));
+  const { answer } = ask(design, 'vlan-110', 'gate', 'core-east');
+  expect(answer.ok && answer.path.hops.length).toBeGreaterThan(1);
+});
+
 test('parts that do not reach each other have no path', () => {
   const cut = changed(asCabled(), setField('link', 'quay-b:8--cold-store:1', 'down', true));
   const { answer, solved } = ask(cut, 'vlan-110', 'cold-store', 'core-east');

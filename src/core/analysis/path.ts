@@ -22,7 +22,7 @@ export interface Hop {
 export type PathFault =
   | { readonly kind: 'same-place' }
   | { readonly kind: 'host-unplugged'; readonly host: string }
-  | { readonly kind: 'not-in-tree'; readonly bridge: number }
+  | { readonly kind: 'not-in-tree'; readonly bridge: number; readonly why: 'off' | 'no-vlan' | 'not-run' }
   | { readonly kind: 'apart'; readonly from: number; readonly to: number }
   | { readonly kind: 'vlan-missing'; readonly vlan: number; readonly port: number };
 
@@ -72,6 +72,12 @@ function takesPart(solved: SolvedDesign, of: SolvedTree, bridge: number, vlan: n
   return on.outcome.root[bridge]! >= 0;
 }
 
+/** Why a switch has no part in a tree. */
+function whyApart(solved: SolvedDesign, of: SolvedTree, bridge: number): PathFault {
+  const why = solved.topology.design.switches[bridge]!.off ? 'off' : of.tree.vlan === null ? 'not-run' : 'no-vlan';
+  return { kind: 'not-in-tree', bridge, why };
+}
+
 /** First port on the way that does not carry the VLAN; a tree for all VLANs stays open where a VLAN was pruned. */
 function firstLoss(solved: SolvedDesign, ports: readonly number[], vlan: number | null): PathFault | null {
   if (vlan === null) return null;
@@ -81,7 +87,7 @@ function firstLoss(solved: SolvedDesign, ports: readonly number[], vlan: number 
 }
 
 /**
- * The path between two places in a solved tree, with its cost. For a tree of all VLANs, `vlan` tells which VLAN's
+ * The path between two places in a solved tree, with its cost. For a tree of all VLANs, `asked` tells which VLAN's
  * frames to follow; a link that the tree keeps open but the VLAN does not pass is reported in `lostAt`.
  */
 export function findPath(
@@ -89,16 +95,17 @@ export function findPath(
   of: SolvedTree,
   from: Place,
   to: Place,
-  vlan: number | null,
+  asked: number | null,
 ): PathAnswer {
+  // In a mixed network a VLAN's frames follow another tree on switches that do not run its own.
+  const vlan = asked ?? of.tree.vlan;
   const roleOf = rolesFor(solved, of, vlan);
   const [start, end] = [attach(solved, roleOf, from), attach(solved, roleOf, to)];
   if ('kind' in start) return { ok: false, fault: start };
   if ('kind' in end) return { ok: false, fault: end };
   if (JSON.stringify(from) === JSON.stringify(to)) return { ok: false, fault: { kind: 'same-place' } };
   for (const place of [start, end])
-    if (!takesPart(solved, of, place.bridge, vlan))
-      return { ok: false, fault: { kind: 'not-in-tree', bridge: place.bridge } };
+    if (!takesPart(solved, of, place.bridge, vlan)) return { ok: false, fault: whyApart(solved, of, place.bridge) };
   const reached = walkFrom(solved.topology, start.bridge, (port) => forwardsRole(roleOf(port)));
   if (!reached.has(end.bridge)) return { ok: false, fault: { kind: 'apart', from: start.bridge, to: end.bridge } };
 
@@ -121,7 +128,7 @@ export function findPath(
       hops,
       cost: hops.reduce((sum, h) => sum + h.cost, 0),
       ports,
-      lostAt: firstLoss(solved, ports, vlan ?? of.tree.vlan),
+      lostAt: firstLoss(solved, ports, vlan),
     },
   };
 }
@@ -142,7 +149,7 @@ export function pathFaultSentence(solved: SolvedDesign, fault: PathFault): strin
     case 'host-unplugged':
       return say['host-without-port']({ name: hostById(design, fault.host)?.name ?? fault.host });
     case 'not-in-tree':
-      return say['switch-not-in-tree']({ name: name(fault.bridge) });
+      return say['switch-not-in-tree']({ name: name(fault.bridge), why: fault.why });
     case 'apart':
       return say['no-path']({ from: name(fault.from), to: name(fault.to) });
     case 'vlan-missing': {

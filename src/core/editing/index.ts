@@ -4,6 +4,7 @@ export type { Change } from './fit';
 export { Macs, Names } from './names';
 export { acceptFinding, checkNeighbours } from './neighbours';
 export type { Finding, Reception } from './neighbours';
+export { mergeByName } from './merge';
 export { moveThings, oneMore } from './one-more';
 export { partOf, partText, readPart } from './part';
 export type { Chosen, Part } from './part';

@@ -5,6 +5,7 @@ export { exportFormat } from './export';
 export { exportGraphml } from './graphml-export';
 export { readGraphml } from './graphml';
 export { intakeAsDesign, intakeInto } from './intake';
+export type { NetworkIntake } from './intake';
 export type { Intake, TakenFile } from './intake';
 export { isNeighbourJson, readNeighbourCsv, readNeighbourJson, switchNames } from './neighbours';
 export { FILE_KINDS } from './recognise';

@@ -1,5 +1,6 @@
 import { asCabled } from '../../demo/brackwater';
 import { applyEdits, emptyDesign } from '../design';
+import type { Design } from '../design';
 import { exportCsv } from './csv-export';
 import { exportGraphml } from './graphml-export';
 import { intakeAsDesign, intakeInto } from './intake';
@@ -60,6 +61,16 @@ describe('a new design from files', () => {
   );
 });
 
+/** The same network under other ids. */
+function withOtherIds(design: Design): Design {
+  const single = new Set(['id', 'switch', 'port', 'host', 'region', 'keepalive']);
+  const listed = new Set(['members', 'ports', 'switches', 'peer']);
+  const other = (value: unknown) => (typeof value === 'string' ? `x-${value}` : value);
+  return JSON.parse(JSON.stringify(design), (key, value: unknown) =>
+    single.has(key) ? other(value) : listed.has(key) && Array.isArray(value) ? value.map(other) : value,
+  ) as Design;
+}
+
 describe('files into an open design', () => {
   test('rows that are there change, the others come in beside them, in one step', () => {
     const intake = intakeInto(
@@ -89,6 +100,37 @@ describe('files into an open design', () => {
     expect(Math.min(...design.switches.slice(10).map((s) => s.y!))).toBeGreaterThan(
       Math.max(...demo.switches.map((s) => s.y!)),
     );
+  });
+  test('a design merged by names changes what differs and adds what is new, whatever its ids are', () => {
+    const other = withOtherIds({ ...demo, goals: [], scripts: [], demands: [] });
+    expect(other.switches.map((s) => s.name)).toEqual(demo.switches.map((s) => s.name));
+    expect(other.switches.map((s) => s.id)).not.toEqual(demo.switches.map((s) => s.id));
+    const same = intakeInto(demo, [csv('same.json', JSON.stringify(other))], newId, 'merge');
+    expect([same.edits, same.files[0]]).toEqual([[], expect.objectContaining({ comes: 'nothing', faults: [] })]);
+    const changed: Design = {
+      ...other,
+      switches: [
+        ...other.switches.map((s) => (s.name === 'gate' ? { ...s, priority: 8192, x: 9, y: 9 } : s)),
+        { id: 'yard', name: 'yard', mac: '00:00:5e:00:53:e9' },
+      ],
+    };
+    const { design, edits, files } = intakeInto(demo, [csv('m.json', JSON.stringify(changed))], newId, 'merge');
+    expect(files[0]!.comes).toBe('1 new thing and 1 change of what is here');
+    expect(edits).toHaveLength(2);
+    const gate = (d: Design) => d.switches.find((s) => s.name === 'gate')!;
+    expect(gate(design)).toEqual({ ...gate(demo), priority: 8192 });
+    expect(design.switches.at(-1)!.name).toBe('yard');
+  });
+  test('a merged design that contradicts what is here comes in as far as it fits, and the rest is said', () => {
+    const [link] = demo.links;
+    const port = (link!.a as { port: string }).port;
+    const other: Design = {
+      ...demo,
+      links: [{ ...link!, id: 'other', b: { host: demo.hosts[0]!.id } }, ...demo.links.slice(1)],
+    };
+    const { files, design } = intakeInto(demo, [csv('m.json', JSON.stringify(other))], newId, 'merge');
+    expect(files[0]!.faults.length).toBeGreaterThan(0);
+    expect(design.links.filter((l) => [l.a, l.b].some((e) => 'port' in e && e.port === port))).toHaveLength(1);
   });
   test('lists of neighbours with one name are of the switches that their folders are named after', () => {
     const list = JSON.stringify({

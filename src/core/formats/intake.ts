@@ -2,7 +2,7 @@
 import { fileMessages as say } from '../messages';
 import { applyEdits, emptyDesign } from '../design';
 import type { Design, Edit } from '../design';
-import { applyWhatFits, partOf, pastePart } from '../editing';
+import { applyWhatFits, mergeByName, partOf, pastePart } from '../editing';
 import type { Reception, NewId } from '../editing';
 import { LINKS, SWITCHES, VLANS, writeRows } from '../editing/tables';
 import type { RowText, Table } from '../editing/tables';
@@ -122,8 +122,36 @@ interface Growing {
   readonly newId: NewId;
 }
 
+/** How a whole network comes into a design: below what is there, or what has the same name as the same thing. */
+export type NetworkIntake = 'beside' | 'merge';
+
+type NetworkRead = Extract<Read, { kind: 'design' | 'graphml' }>;
+
+/** Edits taken one by one as far as they fit. */
+function takeEdits(growing: Growing, read: NetworkRead, edits: readonly Edit[]): readonly TableFault[] {
+  const fitted = applyWhatFits(
+    growing.design,
+    edits.map((edit) => ({ from: edit, edits: [edit] })),
+  );
+  growing.design = fitted.design;
+  growing.edits.push(...fitted.edits);
+  return fitted.refused.map(({ sentence }) => ({ file: read.file, row: null, column: null, sentence }));
+}
+
+/** A whole network merged by names. */
+function mergeNetwork(growing: Growing, read: NetworkRead): TakenFile {
+  const edits = mergeByName(growing.design, read.design, growing.newId);
+  const faults = takeEdits(growing, read, edits);
+  const changed = new Set(edits.flatMap((e) => (e.type === 'set' ? [`${e.kind} ${e.id}`] : []))).size;
+  const added = edits.filter((e) => e.type === 'add').length;
+  const comes = [added > 0 && count(added, 'new thing'), changed > 0 && `${count(changed, 'change')} of what is here`]
+    .filter(Boolean)
+    .join(' and ');
+  return taken(read, comes || 'nothing', { faults });
+}
+
 /** A whole network put below what is there. */
-function takeNetwork(growing: Growing, read: Extract<Read, { kind: 'design' | 'graphml' }>): TakenFile {
+function takeNetwork(growing: Growing, read: NetworkRead): TakenFile {
   const { switches, hosts, segments } = read.design;
   const all = [
     ...switches.map(({ id }) => ({ kind: 'switch' as const, id })),
@@ -140,14 +168,7 @@ function takeNetwork(growing: Growing, read: Extract<Read, { kind: 'design' | 'g
     return otherTaken(read);
   }
   // What the open design does not accept, such as a cost on another scale, stays out by itself.
-  const fitted = applyWhatFits(
-    growing.design,
-    pasted.edits.map((edit) => ({ from: edit, edits: [edit] })),
-  );
-  growing.design = fitted.design;
-  growing.edits.push(...fitted.edits);
-  const faults = fitted.refused.map(({ sentence }) => ({ file: read.file, row: null, column: null, sentence }));
-  return { ...otherTaken(read), faults };
+  return { ...otherTaken(read), faults: takeEdits(growing, read, pasted.edits) };
 }
 
 /** Rows of a table: those that the design has are changed, others are added. */
@@ -177,13 +198,19 @@ function takeTable(growing: Growing, read: TableRead): TakenFile {
 
 const hearingsOf = (reads: readonly Read[]) => reads.flatMap((r) => (r.kind === 'neighbours' ? r.receptions : []));
 
-/** What the files bring to a design that is open: rows that it has are changed, others come in beside them. */
-export function intakeInto(design: Design, sources: readonly SourceFile[], newId: NewId): Intake {
+/** What the files bring to a design that is open: rows that it has are changed, others come in beside them; whole networks as `how` says. */
+export function intakeInto(
+  design: Design,
+  sources: readonly SourceFile[],
+  newId: NewId,
+  how: NetworkIntake = 'beside',
+): Intake {
   const reads = readAll(sources);
   const growing: Growing = { design, edits: [], newId };
   const files = new Map<Read, TakenFile>();
   for (const read of reads)
-    files.set(read, read.kind === 'design' || read.kind === 'graphml' ? takeNetwork(growing, read) : otherTaken(read));
+    if (read.kind !== 'design' && read.kind !== 'graphml') files.set(read, otherTaken(read));
+    else files.set(read, how === 'merge' ? mergeNetwork(growing, read) : takeNetwork(growing, read));
   // Switches before the links that name them, whatever the order of the files.
   for (const kind of ['vlans', 'switches', 'links'] as const)
     for (const read of reads.filter(isTable).filter((r) => r.kind === kind)) files.set(read, takeTable(growing, read));

@@ -3,8 +3,12 @@
 export const analysisMessages = {
   'same-place': () => 'Both ends are the same: choose two different places.',
   'host-without-port': ({ name }: { name: string }) => `${name} has no working port in this tree.`,
-  'switch-not-in-tree': ({ name }: { name: string }) =>
-    `${name} is not in this tree: it is off, or none of its ports carries the VLAN.`,
+  'switch-not-in-tree': ({ name, why }: { name: string; why: 'off' | 'no-vlan' | 'not-run' }) =>
+    why === 'off'
+      ? `${name} is not in this tree: it is off.`
+      : why === 'no-vlan'
+        ? `${name} is not in this tree: none of its ports carries the VLAN.`
+        : `${name} is not in this tree: it does not run it.`,
   'no-path': ({ from, to }: { from: string; to: string }) =>
     `No path: ${from} and ${to} are in different partitions of the tree.`,
   'vlan-missing': ({ vlan, port, name }: { vlan: number; port: string; name: string }) =>

@@ -7,7 +7,11 @@ const two = { a: 'gate', b: 'workshop' };
 export const analysisSamples: Samples<typeof analysisMessages> = {
   'same-place': [[]],
   'host-without-port': [[{ name: 'Ticket-desk' }]],
-  'switch-not-in-tree': [[{ name: 'Gate' }]],
+  'switch-not-in-tree': [
+    [{ name: 'Gate', why: 'off' }],
+    [{ name: 'Gate', why: 'no-vlan' }],
+    [{ name: 'Gate', why: 'not-run' }],
+  ],
   'no-path': [[{ from: 'gate', to: 'workshop' }]],
   'vlan-missing': [[{ vlan: 110, port: 'p1', name: 'gate' }]],
   'end-missing': [[]],

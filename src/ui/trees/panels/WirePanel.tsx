@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import type { ReactNode } from 'react';
 import { bundleAt, bundleById, hostById, switchById } from '../../../core/design';
+import { verdictOf } from '../../../core/network';
 import type { Bundle, Port, TreeKey } from '../../../core/design';
 import { grouped, rateWords } from '../../../core/standard';
 import { explainPort, roleAt, settledState } from '../../../core/trees';
@@ -99,7 +100,12 @@ function Membership({ focus, element }: { focus: string; element: Port | Bundle 
   if (!member) return null;
   return (
     <>
-      {member.id !== element.id && <p className="quiet">Member of bundle {member.name}, which is down.</p>}
+      {member.id !== element.id && (
+        <p className="quiet">
+          Member of bundle {member.name},{' '}
+          {verdictOf(design, member.id)?.outcome === 'forms' ? 'which is up without it.' : 'which is down.'}
+        </p>
+      )}
       {member.id === element.id && member.id !== focus && (
         <p className="quiet">Member of bundle {member.name}: the bundle is the port that the tree sees.</p>
       )}
