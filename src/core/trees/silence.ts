@@ -6,6 +6,7 @@ import { hasSilenceGuard } from '../design';
 import { peersOf } from '../network';
 import { ROLE } from './outcome';
 import type { CistOutcome, TreeOutcome } from './outcome';
+import { isClassic } from './reach';
 import { portsThat } from './set-ports';
 import type { Topology } from './topology';
 
@@ -63,7 +64,14 @@ export function silentPorts(topology: Topology, { takesPart, speaks }: Speakers)
   const guarded = guardedPorts(topology);
   if (guarded.length === 0) return guarded;
   const own = new Set(guarded);
-  const heard = (p: number) => peersOf(topology, p).some((q) => takesPart[q] && (own.has(q) || speaks(q, p)));
+  const { design, portBridge } = topology;
+  // Where a classic bridge was heard, version 0 is spoken, which has words for designated ports alone (13.32).
+  const isOld = (q: number) => takesPart[q] === 1 && isClassic(design, design.switches[portBridge[q]!]!);
+  const heard = (p: number) => {
+    const others = peersOf(topology, p);
+    const old = others.some(isOld);
+    return others.some((q) => takesPart[q] && ((own.has(q) && !old) || speaks(q, p)));
+  };
   return guarded.filter((p) => topology.portLan[p]! >= 0 && takesPart[p] && !heard(p));
 }
 
