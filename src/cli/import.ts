@@ -1,5 +1,6 @@
 import { rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
+import { count } from '../core/standard';
 import { formatTableFault, importCsv } from '../core/formats';
 import { complain, readText } from './files';
 
@@ -34,7 +35,7 @@ export async function importTables(options: ImportOptions): Promise<number> {
   }
   const { switches: s, links: l, segments, vlans: v } = result.design;
   process.stdout.write(
-    `${options.out}: ${s.length} switches, ${l.length} links, ${segments.length} segments, ${v.length} VLANs.\n`,
+    `${options.out}: ${count(s.length, 'switch', 'switches')}, ${count(l.length, 'link')}, ${count(segments.length, 'segment')}, ${count(v.length, 'VLAN')}.\n`,
   );
   return 0;
 }

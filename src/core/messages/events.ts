@@ -12,7 +12,7 @@ export const eventMessages = {
   'link-lost': ({ link }: { link: string }) => `link ${link} lost`,
   'link-restored': ({ link }: { link: string }) => `link ${link} restored`,
   flaps: ({ link, times, every }: { link: string; times: number; every: number }) =>
-    `link ${link} flaps ${times} times, every ${every} s`,
+    `link ${link} flaps ${times} ${times === 1 ? 'time' : 'times'}, every ${every} s`,
   'flap-step': ({ link, lost, turn, of }: { link: string; lost: boolean; turn: number; of: number }) =>
     `link ${link} flaps: ${lost ? 'lost' : 'back'}, ${turn} of ${of}`,
   'switch-off': ({ name }: { name: string }) => `switch ${name} off`,

@@ -7,14 +7,23 @@ export const COST_RANGE: Record<CostScale, { min: number; max: number }> = {
   long: { min: 1, max: 200000000 },
 };
 
-/** 16-bit table: rate in Mb/s against cost. */
+/** 16-bit table: rate in Mb/s against cost. The standard has single links alone; rates of bundles are those in use in the field. */
 const SHORT_TABLE: readonly (readonly [rate: number, cost: number])[] = [
   [4, 250],
   [10, 100],
   [16, 62],
   [100, 19],
+  [200, 12],
+  [300, 9],
+  [400, 8],
+  [500, 7],
+  [600, 6],
+  [700, 5],
+  [800, 5],
   [1000, 4],
+  [2000, 3],
   [10000, 2],
+  [20000, 1],
 ];
 
 const LONG_DIVIDEND = 20_000_000;
@@ -25,7 +34,7 @@ function longCost(rate: number): number {
 
 /**
  * Between two rates of the table the cost is read off a straight line of log(cost) over log(rate), rounded to
- * nearest; the 1998 table gives single rates only, and bundles fall between them. Above 10 Gb/s it is 1.
+ * nearest. Above 20 Gb/s it is 1.
  */
 function shortCost(rate: number): number {
   const [firstRate, firstCost] = SHORT_TABLE[0]!;

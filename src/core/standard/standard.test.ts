@@ -45,7 +45,14 @@ describe('port path cost by speed', () => {
     [40_000, 1],
     [200, 12],
     [300, 9],
+    [400, 8],
+    [500, 7],
+    [600, 6],
+    [700, 5],
+    [800, 5],
+    [900, 4],
     [2000, 3],
+    [20_000, 1],
   ])('16-bit scale: %i Mb/s costs %i', (rate, cost) => expect(defaultPathCost(rate, 'short')).toBe(cost));
 
   test('more speed never costs more, and nothing costs less than 1', () => {

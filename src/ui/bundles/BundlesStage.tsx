@@ -128,7 +128,7 @@ function LooseList({ loose, current, onPick, onBundle }: LooseProps) {
             aria-current={(current && 'loose' in current && current.loose === `${a} ${b}`) || undefined}
             onClick={() => onPick({ loose: `${a} ${b}` })}
           >
-            {name(a)} – {name(b)} <small className="quiet">{links.length} cables</small>
+            {name(a)} – {name(b)} <small className="quiet">{count(links.length, 'cable')}</small>
           </button>
           <Button onClick={() => onBundle(links)}>Bundle</Button>
         </div>

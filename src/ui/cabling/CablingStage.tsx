@@ -1,6 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { count } from '../../core/standard';
 import type { Chosen } from '../../core/editing';
 import type { Intake, SourceFile } from '../../core/formats';
 import { readFiles, useFileDrop } from '../controls/files';
@@ -105,7 +106,7 @@ export function CablingStage() {
             {job && (
               <div className="job" role="status">
                 <span className={styles.jobBar} aria-hidden="true" />
-                Arranging {design.switches.length} switches…
+                Arranging {count(design.switches.length, 'switch', 'switches')}…
                 <Button onClick={job.cancel}>Cancel</Button>
               </div>
             )}

@@ -11,7 +11,7 @@ import type { Design } from '../../core/design';
 import { PATTERNS, drawPattern, planOf } from '../../core/editing';
 import type { PatternId } from '../../core/editing';
 import { NAME_LENGTH, documentMessages as say } from '../../core/messages';
-import { parseVlanRanges } from '../../core/standard';
+import { count, parseVlanRanges } from '../../core/standard';
 import { speedCell } from '../../core/editing/tables';
 import { newId } from '../session/new-id';
 import type { Cabling } from './useCabling';
@@ -189,7 +189,7 @@ export function PatternDialog({ cabling, onClose }: { cabling: Cabling; onClose:
             <figure>
               <PatternDrawing pattern={id} count={shown} width={330} height={190} />
               <figcaption className="quiet">
-                {shape.nodes.length} switches, {shape.edges.length} links
+                {count(shape.nodes.length, 'switch', 'switches')}, {count(shape.edges.length, 'link')}
               </figcaption>
             </figure>
           </div>

@@ -1,40 +1,48 @@
 'use client';
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { NoticeContent } from '../session/notice';
 
-/** One short message at the bottom, with at most one thing to do about it. */
+const SHOWN_MS = 7_000;
+const ALARM_SHOWN_MS = 12_000;
+
+/** One short message in a line of its own below the page, so that it covers nothing, with at most one thing to do about it. */
 export function useNotice() {
   const [notice, setNotice] = useState<(NoticeContent & { n: number }) | null>(null);
+  const [held, setHeld] = useState(false);
   const say = useCallback((content: NoticeContent) => setNotice((was) => ({ ...content, n: (was?.n ?? 0) + 1 })), []);
-  const close = () => setNotice(null);
+  const close = useCallback(() => setNotice(null), []);
+  /** A complaint is over once something went well. */
+  const settle = useCallback(() => setNotice((was) => (was?.alarm ? null : was)), []);
+  useEffect(() => {
+    if (!notice || held) return;
+    const timer = setTimeout(close, notice.alarm ? ALARM_SHOWN_MS : SHOWN_MS);
+    return () => clearTimeout(timer);
+  }, [notice, held, close]);
   const shown = notice && (
-    <Snackbar
+    <div
       key={notice.n}
-      open
-      autoHideDuration={notice.alarm ? 12_000 : 7_000}
-      onClose={(_, reason) => reason !== 'clickaway' && close()}
-      anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+      className={`notice${notice.alarm ? ' notice-alarm' : ''}`}
+      role={notice.alarm ? 'alert' : 'status'}
+      onPointerEnter={() => setHeld(true)}
+      onPointerLeave={() => setHeld(false)}
     >
-      <div className={`notice${notice.alarm ? ' notice-alarm' : ''}`} role={notice.alarm ? 'alert' : 'status'}>
-        <span>{notice.text}</span>
-        {notice.action && (
-          <Button
-            variant="text"
-            onClick={() => {
-              notice.action!.run();
-              close();
-            }}
-          >
-            {notice.action.label}
-          </Button>
-        )}
-        <button className="plain" onClick={close} aria-label="Close message">
-          ✕
-        </button>
-      </div>
-    </Snackbar>
+      <span>{notice.text}</span>
+      {notice.action && (
+        <Button
+          variant="text"
+          onClick={() => {
+            notice.action!.run();
+            close();
+          }}
+        >
+          {notice.action.label}
+        </Button>
+      )}
+      <button className="plain" onClick={close} aria-label="Close message">
+        ✕
+      </button>
+    </div>
   );
-  return { say, shown };
+  return { say, settle, shown };
 }

@@ -157,7 +157,7 @@ function EventRow({ event, script, change, onAt }: RowProps) {
     <tr>
       <td className="bare-label">
         <Field
-          key={`${event.id} ${event.at}`}
+          key={event.id}
           label={`Time of ${eventWords(design, event)}`}
           width={66}
           value={String(event.at)}

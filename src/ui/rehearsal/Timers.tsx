@@ -80,7 +80,7 @@ function Own() {
           const value = values.size === 1 ? String([...values][0]) : '';
           return (
             <Field
-              key={`${names} ${field} ${value}`}
+              key={`${names} ${field}`}
               label={label}
               width={90}
               value={value}

@@ -1,5 +1,5 @@
 'use client';
-import { more, parseTreeId } from '../../core/standard';
+import { count, more, parseTreeId } from '../../core/standard';
 import { bundleById, portById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import type { MovedTree } from '../../core/trees';
@@ -111,7 +111,7 @@ export function MovedWords({ design, moved, total, here: treeId }: Props) {
       )}
       {moved.length > 0 && total > moved.length && (
         <span className="quiet">
-          {total - moved.length} of {total} trees stay
+          {total - moved.length} of {count(total, 'tree')} {total - moved.length === 1 ? 'stays' : 'stay'}
         </span>
       )}
     </>

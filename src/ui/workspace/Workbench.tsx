@@ -97,7 +97,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   const [scope, setScope] = useState<ScopeChoice>({ kind: 'this' });
   const [searching, setSearching] = useState(false);
   const [stageCommands, setStageCommands] = useState<readonly Command[]>([]);
-  const { say, shown } = useNotice();
+  const { say, settle, shown } = useNotice();
   const [dialog, openDialog] = useState<BenchDialog | null>(null);
   const onAside = useCallback(
     (key: string) =>
@@ -110,7 +110,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   const stage = isStage(asked) ? asked : initialStage;
   const { view, setView, select, go } = useView(query, head, variant.id, stage);
 
-  useComplaints(session, say);
+  useComplaints(session, say, settle);
   useFirstWords(session, query, say);
   const edit = useEdit(session, say);
   const trial = useDraft(session, edit, say);

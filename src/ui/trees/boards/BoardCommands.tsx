@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useState } from 'react';
+import { count } from '../../../core/standard';
 import type { SolvedDesign } from '../../../core/trees';
 
 interface CommandsProps {
@@ -34,7 +35,7 @@ export function BoardCommands({ design, picked, onTier, onBalance }: CommandsPro
   );
   return (
     <div className="board-commands">
-      <span className="quiet">{picked > 0 ? `${picked} trees picked:` : 'all trees:'}</span>
+      <span className="quiet">{picked > 0 ? `${count(picked, 'tree')} picked:` : 'all trees:'}</span>
       <span>
         balance over {choice(0)} and {choice(1)} by{' '}
         <Select value={by} onChange={(e) => setBy(e.target.value)} inputProps={{ 'aria-label': 'Balance by' }}>

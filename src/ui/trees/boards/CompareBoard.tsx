@@ -87,7 +87,7 @@ function BeforeAfter() {
           : `${count(ports.length, 'port')} ${ports.length === 1 ? 'changes its' : 'change their'} role`}
         <span className="quiet">
           {' '}
-          · {moved.length} of {after.trees.length} trees move
+          · {moved.length} of {count(after.trees.length, 'tree')} {moved.length === 1 ? 'moves' : 'move'}
         </span>
       </p>
       <Sides

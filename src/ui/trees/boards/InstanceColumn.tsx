@@ -1,5 +1,5 @@
 'use client';
-import { formatVlanRanges, parseVlanRanges } from '../../../core/standard';
+import { count, formatVlanRanges, parseVlanRanges } from '../../../core/standard';
 import { useSession } from '../../session/context';
 import { HUES, vlanHue } from '../../chart/hue';
 import styles from './InstanceColumn.module.css';
@@ -80,7 +80,7 @@ export function InstanceColumn({
         {total === 0
           ? 'no VLAN: it runs on no switch yet'
           : total > vlans.length
-            ? `${total - vlans.length} VLANs not in use`
+            ? `${count(total - vlans.length, 'VLAN')} not in use`
             : ''}
       </small>
     </section>

@@ -183,7 +183,7 @@ function Readout({ solved, linkUse, at }: { solved: SolvedDesign; linkUse: LinkU
       {column && (
         <span className="quiet">
           {' '}
-          · forwards in {column.carried} of {column.taking} trees
+          · forwards in {column.carried} of {count(column.taking, 'tree')}
           {column.load > 0 && `, ${Math.round(column.load)} Mb/s, ${Math.round(column.percent)} %`}
         </span>
       )}

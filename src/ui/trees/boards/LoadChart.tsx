@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { count } from '../../../core/standard';
 import type { LinkUse } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
 import { linkWords } from './link-words';
@@ -69,7 +70,7 @@ export function LoadChart({ solved, linkUse, onPick }: Props) {
             contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
             labelStyle={{ color: 'var(--ink)' }}
             itemStyle={{ color: 'var(--ink)' }}
-            formatter={(value) => [loaded ? `${String(value)} % of its rate` : `${String(value)} VLANs`, '']}
+            formatter={(value) => [loaded ? `${String(value)} % of its rate` : count(Number(value), 'VLAN'), '']}
             separator=""
           />
           {loaded && most > 60 && <ReferenceLine y={100} stroke="var(--alarm)" strokeDasharray="4 3" />}

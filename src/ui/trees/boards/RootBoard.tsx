@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { DragEvent, KeyboardEvent } from 'react';
 import { groupBy } from '../../../core/design';
 import type { Switch } from '../../../core/design';
-import { more } from '../../../core/standard';
+import { count, more } from '../../../core/standard';
 import { balanceEdits, loadsOf, rankEdits, ranking, tierLastEdits } from '../../../core/analysis';
 import type { RankResult, Ranked } from '../../../core/analysis';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
@@ -182,7 +182,7 @@ function Placing({ picked, show }: { picked: ReadonlySet<string>; show: (label: 
         const loads = by === 'load' ? loadsOf(solved) : null;
         const weight = (of: SolvedTree) => loads?.offered.get(of.tree.id) ?? (loads ? 0 : 1);
         const names = pair.map((id) => design.switches.find((s) => s.id === id)?.name);
-        show(`Balance ${trees.length} trees over ${names.join(' and ')}`, balanceEdits(solved, trees, pair, weight));
+        show(`Balance ${count(trees.length, 'tree')} over ${names.join(' and ')}`, balanceEdits(solved, trees, pair, weight));
       }}
       picked={picked.size}
     />

@@ -1,5 +1,6 @@
 'use client';
 import { useRef, useState } from 'react';
+import { count } from '../../../core/standard';
 import { removeAll } from '../../../core/design';
 import { DEMANDS, writeRows } from '../../../core/editing/tables';
 import type { RowText, Table } from '../../../core/editing/tables';
@@ -27,7 +28,7 @@ export function Traffic({ lost }: Pick<Loads, 'lost'>) {
         text:
           change.refused.length === 1
             ? first.sentence
-            : `${change.refused.length} rows were refused. ${first.sentence}`,
+            : `${count(change.refused.length, 'row was', 'rows were')} refused. ${first.sentence}`,
         alarm: true,
       });
   };
@@ -35,7 +36,7 @@ export function Traffic({ lost }: Pick<Loads, 'lost'>) {
     <div className="traffic">
       {lost.length > 0 && (
         <p className="alarm small">
-          {lost.length} of {design.demands.length} demands have no path: {lost[0]!.sentence}
+          {lost.length} of {count(design.demands.length, 'demand')} {lost.length === 1 ? 'has' : 'have'} no path: {lost[0]!.sentence}
         </p>
       )}
       <DataTable

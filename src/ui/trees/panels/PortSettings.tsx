@@ -33,7 +33,7 @@ export function PortCost({ element: e, usual }: SettingProps & { usual: number }
   return (
     <>
       <CostField
-        key={`${e.id} ${inForce.value} ${inForce.source}`}
+        key={e.id}
         label={`Cost of ${owner.name} ${e.name}`}
         inForce={inForce}
         scale={owner.costScale ?? design.costScale}
