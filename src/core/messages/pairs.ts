@@ -6,14 +6,21 @@ interface Two {
   readonly second: string;
 }
 
+/** What partners of a pair that is split make of it: those that negotiate see two systems. */
+const SPLIT_WORDS = {
+  all: 'Partners see two LACP systems and suspend their members to one of them.',
+  some: 'Partners that negotiate see two LACP systems and suspend their members to one of them; over static bundles frames loop or are lost, and no protocol detects it.',
+  none: 'Frames loop or are lost, and no protocol detects it.',
+} as const;
+
 export const pairMessages = {
   one: ({ first, second }: Two) =>
     `${first} and ${second} are one bridge and one LACP system, with the identity of ${first}, the primary.`,
   alone: ({ first, second }: Two) => `One of ${first} and ${second} is off; the other carries all traffic.`,
   'primary-only': ({ first, second }: Two) =>
     `The peer link is down, and the keepalive shows that both are up: ${second} has shut down its shared bundles, and ${first} carries alone.`,
-  split: ({ first, second }: Two) =>
-    `Peer link and keepalive are down: ${first} and ${second} each act as the only one left. Frames loop or are lost, and no protocol detects it.`,
+  split: ({ first, second, noticed }: Two & { noticed: 'none' | 'some' | 'all' }) =>
+    `Peer link and keepalive are down: ${first} and ${second} each act as the only one left. ${SPLIT_WORDS[noticed]}`,
   off: () => 'Both are off.',
 
   'unlike-mode': () => 'When the primary fails, the other one runs another protocol.',
@@ -24,6 +31,11 @@ export const pairMessages = {
   'unlike-bundle': () => 'Both switches must have the same value: to the partner they are one end.',
   'on-one-only': () => 'Only one switch has it: the bundle goes down with that switch.',
   'cabled-to-one': () => 'It is cabled to one of the two switches only: it goes down with that switch.',
+  'partner-holds-with-one': () => 'The partner holds with one of the two alone: its members to the other pass nothing.',
+  'both-forward': () => 'Both forward, each by itself: frames loop or are lost.',
+  'second-is-down': () => 'The second switch has taken its members down until the peer link is back.',
+  'keepalive-in-trees': ({ vlans }: { vlans: string }) =>
+    `It carries ${vlans}, so that it is a link of their trees like any other: give it a VLAN that nothing else carries.`,
   'one-peer-cable': () => 'A single cable joins the two: add a second one.',
   'no-peer-cable': () => 'No cable joins the two.',
   'keepalive-inside': () => 'It runs over the peer link and fails with it: use a separate cable.',

@@ -1,7 +1,7 @@
 /** What the two switches of a pair must have alike, and whether they do. */
 import { linkById, modeOf, pairOf, portById, switchById } from '../../design';
 import type { Bundle, Design, Switch, SwitchPair } from '../../design';
-import { LACP_PRIORITY, vlanMembership } from '../../standard';
+import { LACP_PRIORITY, formatVlanRanges, vlanMembership } from '../../standard';
 import { BUNDLE_KIND_WORDS, GLOSSARY, MODE_WORDS, SCALE_WORDS, pairMessages as say } from '../../messages';
 import { portIsUp } from '../link-state';
 import { pairState, sharedWith } from './pairs';
@@ -130,6 +130,28 @@ function missingOnPeer(design: Design, pair: SwitchPair, bundles: readonly Bundl
     .filter((v) => sets.some((set) => set[v]) && !carried.some((carries) => carries(v)));
 }
 
+/** What is wrong with the active members of a shared bundle at both switches; empty where nothing is. */
+function carryingSentence(state: PairState, active: readonly number[]): string {
+  const both = active.every((n) => n > 0);
+  switch (state) {
+    case 'split':
+      return both ? say['both-forward']() : say['partner-holds-with-one']();
+    case 'primary-only':
+      return say['second-is-down']();
+    default:
+      return both ? '' : say['cabled-to-one']();
+  }
+}
+
+/** VLANs of the shared bundles that the keepalive carries too. */
+function vlansOfKeepalive(design: Design, pair: SwitchPair, bundles: readonly Bundle[]): number[] {
+  const link = pair.keepalive === undefined ? undefined : linkById(design, pair.keepalive);
+  if (!link || !('port' in link.a && 'port' in link.b)) return [];
+  const sets = [link.a.port, link.b.port].map((id) => vlanMembership(portById(design, id)?.vlans ?? 'all'));
+  const shared = bundles.map((b) => vlanMembership(b.vlans ?? 'all'));
+  return design.vlans.map((v) => v.number).filter((v) => sets.every((set) => set[v]) && shared.some((set) => set[v]));
+}
+
 function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
   const [first, second] = pair.switches;
   const verdicts = new Map(bundleVerdicts(design).map((v) => [v.bundle, v]));
@@ -158,15 +180,17 @@ function sharedChecks(design: Design, pair: SwitchPair): PairCheck[] {
       sentence: say['unlike-bundle'](),
     }));
     const active = [b, other].map((end) => verdicts.get(end.id)!.members.filter((m) => m.state === 'active').length);
-    const carrying: PairCheck = {
-      what: `${what}, active members`,
-      first: String(active[0]),
-      second: String(active[1]),
-      ok: active.every((n) => n > 0),
-      sentence: active.every((n) => n > 0) ? '' : say['cabled-to-one'](),
-    };
+    const sentence = carryingSentence(pairState(design, pair), active);
+    const [here, there] = active.map(String) as [string, string];
+    const carrying = { what: `${what}, active members`, first: here, second: there, ok: sentence === '', sentence };
     return [...unlike, carrying];
   });
+}
+
+/** How many of the partners negotiate, and so see that a pair is split. */
+function noticedBy(shared: readonly Bundle[]): 'none' | 'some' | 'all' {
+  const negotiating = shared.filter((b) => b.kind !== 'static').length;
+  return negotiating === 0 ? 'none' : negotiating < shared.length ? 'some' : 'all';
 }
 
 /** How a pair stands, and everything that both must have alike. */
@@ -178,6 +202,10 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
   const inside = pair.keepalive !== undefined && pair.peer.includes(pair.keepalive);
   const shared = design.bundles.filter((x) => x.shared !== undefined && pairOf(design, x.switch) === pair);
   const missing = missingOnPeer(design, pair, shared);
+  const inTrees = inside ? [] : vlansOfKeepalive(design, pair, shared);
+  const inTreesWords = say['keepalive-in-trees']({
+    vlans: `${inTrees.length === 1 ? 'VLAN' : 'VLANs'} ${formatVlanRanges(inTrees).replaceAll(',', ', ')}`,
+  });
   const checks: PairCheck[] = [
     {
       what: 'peer link',
@@ -193,6 +221,17 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
       ok: keepalive === 1 && !inside,
       sentence: inside ? say['keepalive-inside']() : keepalive === 1 ? '' : say['no-keepalive'](),
     },
+    ...(inTrees.length > 0
+      ? [
+          {
+            what: 'VLANs over the keepalive',
+            first: formatVlanRanges(inTrees),
+            second: '',
+            ok: false,
+            sentence: inTreesWords,
+          },
+        ]
+      : []),
     {
       what: 'VLANs over the peer link',
       first: missing.length === 0 ? 'all VLANs of the shared bundles' : `without ${missing.join(', ')}`,
@@ -206,5 +245,7 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
     }),
     ...sharedChecks(design, pair),
   ];
-  return { pair, state, sentence: say[state]({ first: a.name, second: b.name }), checks };
+  const names = { first: a.name, second: b.name };
+  const sentence = state === 'split' ? say.split({ ...names, noticed: noticedBy(shared) }) : say[state](names);
+  return { pair, state, sentence, checks };
 }
