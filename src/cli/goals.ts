@@ -56,7 +56,9 @@ export async function propose(file: string, options: { json?: boolean }): Promis
     if (broken === 0) process.stdout.write('No goal is broken: nothing has to change.\n');
     for (const c of found.contradictions) process.stdout.write(`${c.sentence}\n`);
     found.proposals.forEach((p, i) => {
-      process.stdout.write(`Proposal ${i + 1}: ${count(p.settings, 'setting')} on ${count(p.devices, 'switch', 'switches')}\n`);
+      process.stdout.write(
+        `Proposal ${i + 1}: ${count(p.settings, 'setting')} on ${count(p.devices, 'switch', 'switches')}\n`,
+      );
       for (const e of p.edits) process.stdout.write(`  ${editWords(design, e)}\n`);
       for (const b of p.breaks) process.stdout.write(`  breaks: ${goalSentence(design, b.goal)}\n`);
       for (const b of p.leaves) process.stdout.write(`  leaves broken: ${goalSentence(design, b.goal)}\n`);

@@ -13,7 +13,7 @@ interface Unanswered extends Far {
 const silent = ({ individual }: Pick<Unanswered, 'individual'>): string =>
   individual ? 'its members run as individual ports' : 'its members stay down';
 
-const UNSEEN = 'Frames loop or are lost, and spanning tree does not detect it.';
+const UNSEEN = 'Frames arrive twice, come back or are lost, and spanning tree does not detect it.';
 
 export const bundleMessages = {
   'both-static': () =>

@@ -129,6 +129,8 @@ export const ledgerMessages = {
 
   filter: () => 'Designated: its BPDU filter neither sends nor receives BPDUs, so it always forwards.',
   'far-filter': ({ port }: { port: string }) => `Designated: no BPDU arrives, since ${port} has a BPDU filter.`,
+  'deaf-port': ({ bundle }: { bundle: string }) =>
+    `Designated: it leads to ${bundle}, a static bundle whose BPDUs leave by another member. It receives none, and forwards.`,
   looping: () => 'Frames loop through this port: spanning tree cannot detect it.',
   'root-guard-path': ({ name }: { name: string }) =>
     `Blocked by root guard: ${name} offers a better path to the root, and this port may not become root port.`,

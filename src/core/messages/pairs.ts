@@ -9,8 +9,8 @@ interface Two {
 /** What partners of a pair that is split make of it: those that negotiate see two systems. */
 const SPLIT_WORDS = {
   all: 'Partners see two LACP systems and suspend their members to one of them.',
-  some: 'Partners that negotiate see two LACP systems and suspend their members to one of them; over static bundles frames loop or are lost, and no protocol detects it.',
-  none: 'Frames loop or are lost, and no protocol detects it.',
+  some: 'Partners that negotiate see two LACP systems and suspend their members to one of them; over static bundles frames arrive twice, come back or are lost, and no protocol detects it.',
+  none: 'Frames arrive twice, come back or are lost, and no protocol detects it.',
 } as const;
 
 export const pairMessages = {
@@ -32,7 +32,7 @@ export const pairMessages = {
   'on-one-only': () => 'Only one switch has it: the bundle goes down with that switch.',
   'cabled-to-one': () => 'It is cabled to one of the two switches only: it goes down with that switch.',
   'partner-holds-with-one': () => 'The partner holds with one of the two alone: its members to the other pass nothing.',
-  'both-forward': () => 'Both forward, each by itself: frames loop or are lost.',
+  'both-forward': () => 'Both forward, each by itself: frames arrive twice, come back or are lost.',
   'second-is-down': () => 'The second switch has taken its members down until the peer link is back.',
   'keepalive-in-trees': ({ vlans }: { vlans: string }) =>
     `It carries ${vlans}, so that it is a link of their trees like any other: give it a VLAN that nothing else carries.`,

@@ -1,6 +1,6 @@
 /** What other rooms use of network. */
 export { bundleCostRate } from './bundle-rate';
-export { bundleRate, formedBundles, heldMembers } from './bundles/formed';
+export { bundleRate, formedBundles, heldMembers, lonelyBundles } from './bundles/formed';
 export { negotiate } from './bundles/negotiation';
 export type { MemberState, PlannedEnd } from './bundles/negotiation';
 export { pairReport } from './bundles/pair-report';

@@ -192,11 +192,16 @@ export type Due =
 export interface Touch {
   readonly bp: BridgePort;
   readonly lan: number;
+  /** Which of the touches of its port it is, and how many the port has: more than one for a bundle that one end alone has. */
+  readonly nth: number;
+  readonly of: number;
 }
 
 /** LANs are numbered from 0. */
 export interface Lans {
   readonly count: number;
+  /** Most touches of one port. */
+  readonly most: number;
   readonly nodes: readonly {
     readonly node: Node;
     readonly touches: readonly Touch[];

@@ -154,6 +154,7 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
         silenceSentence(reader, port) ??
         depthSentence(reader, port) ??
         say.filterSentence(solved.topology, port) ??
+        say.deafSentence(solved.topology, port) ??
         say.designatedSentence(reader, port, lan),
       contests: [lan],
     };

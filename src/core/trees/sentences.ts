@@ -231,6 +231,16 @@ export function filterSentence(all: Topology, port: number): string | null {
   return silent ? say['far-filter']({ port: portWords(all, peers[0]!) }) : null;
 }
 
+/** Why a port hears nothing that leads to a static bundle which has no partner here; null for any other. */
+export function deafSentence(all: Topology, port: number): string | null {
+  const { kind, element } = all.ports[port]!;
+  const link = kind === 'port' ? linkAt(all.design, element.id) : undefined;
+  const end = link && farEnd(link, element.id);
+  const far = end && 'port' in end ? all.portIndex.get(end.port)! : -1;
+  if (far < 0 || all.ports[far]!.kind !== 'bundle' || all.portLan[far] === all.portLan[port]) return null;
+  return say['deaf-port']({ bundle: portWords(all, far) });
+}
+
 /** Whether frames loop through a port; null where they do not. */
 export const loopingSentence = (all: Topology, of: SolvedTree, port: number): string | null =>
   loopingPorts(all, of).has(port) ? say.looping() : null;

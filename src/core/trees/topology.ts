@@ -4,7 +4,16 @@
  */
 import type { Bundle, Design, Port } from '../design';
 import { bundleById, farEnd, linkAt, linkSpeed, portById, segmentAt } from '../design';
-import { actingDesign, actingThrough, bundleRate, formedBundles, heldMembers, lanGraph, sharedWith } from '../network';
+import {
+  actingDesign,
+  actingThrough,
+  bundleRate,
+  formedBundles,
+  heldMembers,
+  lanGraph,
+  lonelyBundles,
+  sharedWith,
+} from '../network';
 import type { LanGraph } from '../network';
 import { PORT_PRIORITY, defaultPathCost, macToNumber, portIdentifier } from '../standard';
 
@@ -46,12 +55,15 @@ interface Gathered {
   portIndex: Map<string, number>;
 }
 
-/** Logical ports: each bundle that forms, and each port that is not an active member of one. */
-function gatherPorts(design: Design): Gathered & { formed: ReturnType<typeof formedBundles> } {
-  const formed = formedBundles(design);
+/** Logical ports: each bundle that carries, and each port that is not an active member of one. */
+function gatherPorts(design: Design): Gathered & {
+  formed: ReturnType<typeof formedBundles>;
+  lonely: ReturnType<typeof lonelyBundles>;
+} {
+  const [formed, lonely] = [formedBundles(design), lonelyBundles(design)];
   const ports: LogicalPort[] = [];
   const portIndex = new Map<string, number>();
-  for (const [id, bundle] of formed) {
+  for (const [id, bundle] of [...formed, ...lonely]) {
     portIndex.set(id, ports.length);
     for (const member of bundle.active) portIndex.set(member, ports.length);
     ports.push({ kind: 'bundle', element: bundle.bundle, rate: bundleRate(design, bundle) });
@@ -62,11 +74,18 @@ function gatherPorts(design: Design): Gathered & { formed: ReturnType<typeof for
     portIndex.set(port.id, ports.length);
     ports.push({ kind: 'port', element: port, rate: link ? linkSpeed(design, link) : port.speed });
   }
-  return { ports, portIndex, formed };
+  return { ports, portIndex, formed, lonely };
+}
+
+/** The port of a switch that a member of a bundle leads to, unless it is held. */
+function singleFarPort(design: Design, member: string, held: ReadonlySet<string>): string | undefined {
+  const link = linkAt(design, member);
+  const end = link && farEnd(link, member);
+  return end && 'port' in end && !held.has(end.port) ? end.port : undefined;
 }
 
 /** The LAN of every logical port that is up: a cable, a bundle, a shared segment, or a host's cable of its own. */
-function joinLans(design: Design, { ports, portIndex, formed }: ReturnType<typeof gatherPorts>) {
+function joinLans(design: Design, { ports, portIndex, formed, lonely }: ReturnType<typeof gatherPorts>) {
   const portLan = new Int32Array(ports.length).fill(-1);
   const offSwitches = new Set(design.switches.filter((s) => s.off).map((s) => s.id));
   const held = heldMembers(design);
@@ -75,9 +94,12 @@ function joinLans(design: Design, { ports, portIndex, formed }: ReturnType<typeo
   ports.forEach(({ kind, element }, index) => {
     if (portLan[index]! >= 0) return;
     if (kind === 'bundle') {
-      const { partner } = formed.get(element.id)!;
+      const whole = formed.get(element.id);
       portLan[index] = lanCount++;
-      if (partner) portLan[portIndex.get(partner.id)!] = portLan[index]!;
+      // Of a bundle that one end alone has, the port that its first member leads to hears it; the others are stubs.
+      const far = whole ? whole.partner?.id : singleFarPort(design, lonely.get(element.id)!.active[0]!, held);
+      const farIndex = far === undefined ? -1 : portIndex.get(far)!;
+      if (farIndex >= 0 && (whole || ports[farIndex]!.kind === 'port')) portLan[farIndex] = portLan[index]!;
       return;
     }
     const port = element as Port;

@@ -28,7 +28,7 @@ function memberCount({ design, ports }: Topology, { a, b }: Ends): number {
   return Math.min(...counts);
 }
 
-/** Members of bundles of which only one end forwards: frames loop or are lost there, unseen by the trees. */
+/** Members of bundles of which only one end forwards: frames arrive twice, come back or are lost there, unseen by the trees. */
 const oneSidedMembers = (design: Design): ReadonlySet<string> =>
   new Set(bundleVerdicts(design).flatMap((v) => (v.outcome === 'one-sided' ? v.members.map((m) => m.port) : [])));
 

@@ -61,6 +61,7 @@ export const ledgerSamples: Samples<typeof ledgerMessages> = {
   'vlan-not-carried': [[{ port: 'p1', vlan: 110 }]],
   filter: [[]],
   'far-filter': [[{ port: 'gate p2' }]],
+  'deaf-port': [[{ bundle: 'gate to-quay' }]],
   looping: [[]],
   'root-guard-path': [[{ name: 'gate' }]],
   'root-guard-root': [[{ name: 'gate', root: 'core-east' }]],

@@ -38,19 +38,23 @@ test('losing a member raises the cost, losing all takes the bundle down', () => 
 });
 
 test('two passive ends, or ends of different kinds, never form: members stand alone', () => {
-  for (const edits of [
+  // Beside a static end the second port receives no BPDU.
+  for (const [second, edits] of [
     [
-      setField('bundle', 'core-east:lag101', 'activity', 'passive'),
-      setField('bundle', 'core-west:lag101', 'activity', 'passive'),
+      'alternate',
+      [
+        setField('bundle', 'core-east:lag101', 'activity', 'passive'),
+        setField('bundle', 'core-west:lag101', 'activity', 'passive'),
+      ],
     ],
-    [setField('bundle', 'core-east:lag101', 'kind', 'static')],
-  ]) {
+    ['designated', [setField('bundle', 'core-east:lag101', 'kind', 'static')]],
+  ] as const) {
     const design = changed(asMeant(), ...edits);
     expect(formedBundles(design).has('core-east:lag101')).toBe(false);
     const solved = solveDesign(design);
     const of = solved.byId.get('vlan-110')!;
     const roles = ['core-west:1', 'core-west:2'].map((id) => roleAt(of, solved.topology.portIndex.get(id)!));
-    expect(roles).toEqual(['root', 'alternate']);
+    expect(roles).toEqual(['root', second]);
   }
   const one = changed(asMeant(), setField('bundle', 'core-east:lag101', 'activity', 'passive'));
   expect(formedBundles(one).has('core-east:lag101')).toBe(true);

@@ -26,6 +26,22 @@ export function formedBundles(design: Design): ReadonlyMap<string, FormedBundle>
   return formed;
 }
 
+/**
+ * Static bundles whose far end has none: they act as one port all the same, which sends BPDUs by its first active member and
+ * receives by all. By id, with the members that carry.
+ */
+export function lonelyBundles(design: Design): ReadonlyMap<string, Pick<FormedBundle, 'bundle' | 'active'>> {
+  const lonely = new Map<string, Pick<FormedBundle, 'bundle' | 'active'>>();
+  for (const { bundle: id, partner, outcome, members } of bundleVerdicts(design)) {
+    const bundle = bundleById(design, id)!;
+    if (outcome !== 'one-sided' || bundle.kind !== 'static') continue;
+    const far = partner?.kind === 'bundle' ? bundleById(design, partner.id)!.kind : null;
+    const active = members.filter((m) => m.state === 'active').map((m) => m.port);
+    if (far !== 'static' && partner?.kind !== 'host' && active.length > 0) lonely.set(id, { bundle, active });
+  }
+  return lonely;
+}
+
 /** Members that pass nothing although their cable is up: they wait, or cannot join and may not go alone. */
 export function heldMembers(design: Design): ReadonlySet<string> {
   return new Set(
@@ -36,6 +52,6 @@ export function heldMembers(design: Design): ReadonlySet<string> {
 }
 
 /** Mb/s that a formed bundle's cost is computed from: of its active or of its configured members, as its switch is set. */
-export function bundleRate(design: Design, formed: FormedBundle): number {
+export function bundleRate(design: Design, formed: Pick<FormedBundle, 'bundle' | 'active'>): number {
   return bundleCostRate(design, formed.bundle, formed.active);
 }

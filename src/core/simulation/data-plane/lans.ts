@@ -37,12 +37,14 @@ export function lansOf(w: World): Lans {
   const nodes = [...w.nodes.values()].map((node) => {
     const ports = [...node.ports.values()];
     // A bundle that one end alone has touches a LAN with each member.
-    const touches = ports.flatMap((bp) =>
-      [...new Set(bp.active.map((member) => numbers.get(member)!))].map((lan): Touch => ({ bp, lan })),
-    );
+    const touches = ports.flatMap((bp) => {
+      const lans = [...new Set(bp.active.map((member) => numbers.get(member)!))];
+      return lans.map((lan, nth): Touch => ({ bp, lan, nth, of: lans.length }));
+    });
     return { node, touches, cabled: ports.filter((bp) => isCabled(w, bp)) };
   });
-  w.lans = { count: new Set(numbers.values()).size, nodes };
+  const most = Math.max(1, ...nodes.flatMap((n) => n.touches.map((t) => t.of)));
+  w.lans = { count: new Set(numbers.values()).size, nodes, most };
   return w.lans;
 }
 
@@ -90,13 +92,34 @@ export interface Spread {
   readonly apart: readonly (readonly string[])[];
 }
 
+/**
+ * Whether a touch counts in the `n`th look at rings. No switch passes a frame on by the port that it came in by, so that a bundle
+ * which touches several LANs is on a ring with one of them at a time.
+ */
+export const countsIn = (n: number, { nth, of }: Touch): boolean => nth === n % of;
+
+/** The same where bundles touch several LANs. */
+function hasRing(w: World, vlan: number): boolean {
+  const { count, nodes, most } = lansOf(w);
+  for (let n = 0; n < most; n++) {
+    const union = new Union(count + nodes.length);
+    let ring = false;
+    eachOpen(w, vlan, (touch, _, place) => {
+      if (countsIn(n, touch) && !union.join(count + place, touch.lan)) ring = true;
+    });
+    if (ring) return true;
+  }
+  return false;
+}
+
 export function spreadOf(w: World, vlan: number): Spread {
-  const { count, nodes } = lansOf(w);
+  const { count, nodes, most } = lansOf(w);
   const union = new Union(count + nodes.length);
   let ring = false;
   eachOpen(w, vlan, ({ lan }, _, place) => {
     if (!union.join(count + place, lan)) ring = true;
   });
+  if (ring && most > 1) ring = hasRing(w, vlan);
   const parts = new Map<number, string[]>();
   nodes.forEach(({ node, cabled }, place) => {
     if (!node.on || !cabled.some((bp) => bp.vlans[vlan])) return;

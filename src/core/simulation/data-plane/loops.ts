@@ -1,5 +1,5 @@
 /** Rings in what is open: frames that loop, over which ports, for how long, and what that does. */
-import { eachOpen, spreadOf } from './lans';
+import { countsIn, eachOpen, lansOf, spreadOf } from './lans';
 import { passes, speedOf } from '../switch';
 import { awaitStorm, limitOf } from '../storms';
 import type { LoopSpan } from '../../trace';
@@ -41,7 +41,9 @@ function ringsOf(w: World, vlan: number): Edge[][] {
   const groups = new Map<unknown, Edge[]>();
   const parent = new Map<unknown, unknown>();
   const find = (x: unknown): unknown => (parent.has(x) ? find(parent.get(x)) : x);
-  const edges = onRings(open);
+  const { most } = lansOf(w);
+  const looks = Array.from({ length: most }, (_, n) => onRings(most === 1 ? open : open.filter((e) => countsIn(n, e))));
+  const edges = [...new Set(looks.flat())];
   for (const { bp, lan } of edges) {
     const [a, b] = [find(bp.node), find(lan)];
     if (a !== b) parent.set(a, b);

@@ -182,7 +182,10 @@ function Placing({ picked, show }: { picked: ReadonlySet<string>; show: (label: 
         const loads = by === 'load' ? loadsOf(solved) : null;
         const weight = (of: SolvedTree) => loads?.offered.get(of.tree.id) ?? (loads ? 0 : 1);
         const names = pair.map((id) => design.switches.find((s) => s.id === id)?.name);
-        show(`Balance ${count(trees.length, 'tree')} over ${names.join(' and ')}`, balanceEdits(solved, trees, pair, weight));
+        show(
+          `Balance ${count(trees.length, 'tree')} over ${names.join(' and ')}`,
+          balanceEdits(solved, trees, pair, weight),
+        );
       }}
       picked={picked.size}
     />

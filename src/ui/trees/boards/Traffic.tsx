@@ -36,7 +36,8 @@ export function Traffic({ lost }: Pick<Loads, 'lost'>) {
     <div className="traffic">
       {lost.length > 0 && (
         <p className="alarm small">
-          {lost.length} of {count(design.demands.length, 'demand')} {lost.length === 1 ? 'has' : 'have'} no path: {lost[0]!.sentence}
+          {lost.length} of {count(design.demands.length, 'demand')} {lost.length === 1 ? 'has' : 'have'} no path:{' '}
+          {lost[0]!.sentence}
         </p>
       )}
       <DataTable
