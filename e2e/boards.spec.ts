@@ -261,11 +261,11 @@ test('VLANs are grouped into instances as advised, moved between them, and a swi
 test('the protocol load of the modes is compared with limits', async ({ page, request }) => {
   await openBoard(page, await freshDemo(request, 'load'), 'instances');
   await page.getByRole('radio', { name: 'Protocol load' }).click();
-  const row = page.getByRole('row', { name: /^one tree per VLAN, rapid/ });
+  const row = page.getByRole('row', { name: /^RSTP, one tree per VLAN/ });
   await expect(row).toContainText('in use');
   await page.getByLabel('Limit of trees on a switch').fill('5');
   await expect(row).toContainText('over');
-  await expect(page.getByRole('row', { name: /^one tree for all, rapid/ })).not.toContainText('over');
+  await expect(page.getByRole('row', { name: /^RSTP, one tree for all VLANs/ })).not.toContainText('over');
 });
 
 test('trees stand side by side, and a change stands before and after', async ({ page, request }) => {

@@ -170,10 +170,10 @@ test('one tree for all, classic or rapid, and the 16-bit scale are a choice of t
   request,
 }) => {
   await openTrees(page, await freshDemo(request, 'modes'));
-  await pick(page, 'Spanning tree', 'one tree for all, classic');
+  await pick(page, 'Spanning tree', 'STP, one tree for all VLANs');
   await expect(page.locator(strip)).toContainText('all VLANs');
   await expect(page.locator(`${strip} .strip-item`)).toHaveCount(1);
-  await expect(page.locator('.panel > p').first()).toContainText('one tree for all, classic');
+  await expect(page.locator('.panel > p').first()).toContainText('STP, one tree for all VLANs');
   await pick(page, 'Cost scale', '16-bit (1 Gb/s is 4)');
   await expect(page.locator('.notice-alarm')).toContainText("port '1' of signal-tower: Port path cost 200000");
   await expect(page.locator('.notice-alarm')).toContainText('from 1 to 65535 on the 16-bit scale');

@@ -160,18 +160,31 @@ export function shareTrees(
   return shares;
 }
 
+/** Both shares, and the trees that were passed over since one of the two switches has no part in them. */
+type Balanced =
+  | {
+      readonly ok: true;
+      readonly edits: Edit[];
+      readonly shares: readonly [SolvedTree[], SolvedTree[]];
+      readonly passed: readonly SolvedTree[];
+    }
+  | { readonly ok: false; readonly sentence: string };
+
 /** Two-sided balance: each share of the trees has one of the two as root and the other as its successor. */
 export function balanceEdits(
   solved: SolvedDesign,
   trees: readonly SolvedTree[],
   pair: readonly [string, string],
   weight: (of: SolvedTree) => number = () => 1,
-): RankResult & { readonly shares?: readonly [SolvedTree[], SolvedTree[]] } {
+): Balanced {
   if (pair[0] === pair[1]) return { ok: false, sentence: say['balance-needs-two']() };
-  const shares = shareTrees(solved, trees, pair, weight);
+  const hasBoth = (of: SolvedTree) => pair.every((id) => inTree(solved, of).some((s) => s.id === id));
+  const passed = trees.filter((of) => !hasBoth(of));
+  if (passed.length === trees.length) return { ok: false, sentence: say['balance-nowhere']() };
+  const shares = shareTrees(solved, trees.filter(hasBoth), pair, weight);
   const wanted: Wanted = new Map();
   const sentence =
     wantOrder(solved, shares[0], pair, wanted) ?? wantOrder(solved, shares[1], [pair[1], pair[0]], wanted);
   if (sentence !== null) return { ok: false, sentence };
-  return { ok: true, edits: priorityEdits(solved, wanted), shares };
+  return { ok: true, edits: priorityEdits(solved, wanted), shares, passed };
 }

@@ -169,13 +169,25 @@ describe('balance over two roots', () => {
     const weight = (of: { tree: { id: string } }) => loads.offered.get(of.tree.id) ?? 0;
     const result = balanceEdits(solved, solved.trees, ['core-east', 'core-west'], weight);
     expect(result.ok).toBe(true);
-    const [a, b] = result.shares!.map((share) => share.reduce((sum, of) => sum + weight(of), 0));
+    if (!result.ok) throw new Error(result.sentence);
+    const [a, b] = result.shares.map((share) => share.reduce((sum, of) => sum + weight(of), 0));
     const heavier = a! > b! ? 0 : 1;
-    const least = Math.min(...result.shares![heavier].map(weight).filter((w) => w > 0));
+    const least = Math.min(...result.shares[heavier].map(weight).filter((w) => w > 0));
     expect(Math.abs(a! - b!)).toBeLessThanOrEqual(2 * least);
   });
   test('needs two different switches', () => {
     expect(balanceEdits(solved, solved.trees, ['gate', 'gate'])).toMatchObject({ ok: false });
+  });
+  test('passes over trees in which one of the two has no part, and names them', () => {
+    const solved = solveDesign(asMeant());
+    const apart = solved.trees.filter((of) => of.outcome.root[solved.topology.bridgeIndex.get('workshop')!]! < 0);
+    expect(apart.length).toBeGreaterThan(0);
+    const result = balanceEdits(solved, solved.trees, ['core-east', 'workshop']);
+    if (!result.ok) throw new Error(result.sentence);
+    expect(result.passed).toEqual(apart);
+    const shared = new Set(result.shares.flat());
+    expect(solved.trees.filter((of) => shared.has(of))).toEqual(solved.trees.filter((of) => !apart.includes(of)));
+    expect(balanceEdits(solved, apart, ['core-east', 'workshop'])).toMatchObject({ ok: false });
   });
 });
 

@@ -20,6 +20,7 @@ export const analysisMessages = {
     `${name} is not in tree ${tree}: none of its ports is in the tree, so it cannot be root there.`,
   'too-many-ranks': () => 'There are 16 legal priorities: at most 15 switches can be ranked in one tree.',
   'no-tier': ({ tier }: { tier: string }) => `No switch of the design is in the ${tier} tier.`,
+  'balance-nowhere': () => 'No tree has both switches: balance needs two that have ports in the same trees.',
   'balance-needs-two': () => 'Balance needs two different switches.',
 
   'not-parallel': () => 'The two links join different switches: only parallel links can be compared.',

@@ -1,5 +1,5 @@
 export { GLOSSARY, glossaryPage } from './glossary';
-export type { TermId } from './glossary';
+export type { Term, TermId } from './glossary';
 export { frameMessages, isSelection } from './frames';
 export type { Compared, LacpWords } from './frames';
 export { breachMessages, goalMessages } from './goals';

@@ -2,11 +2,11 @@
 
 /** Spanning tree modes. */
 export const MODE_WORDS = {
-  'per-vlan-rstp': 'one tree per VLAN, rapid',
-  'per-vlan-stp': 'one tree per VLAN, classic',
-  rstp: 'one tree for all, rapid',
-  stp: 'one tree for all, classic',
-  mstp: 'trees for groups of VLANs',
+  'per-vlan-rstp': 'RSTP, one tree per VLAN',
+  'per-vlan-stp': 'STP, one tree per VLAN',
+  rstp: 'RSTP, one tree for all VLANs',
+  stp: 'STP, one tree for all VLANs',
+  mstp: 'MSTP, one tree per instance',
 } as const;
 
 /** Scales of default port costs. */

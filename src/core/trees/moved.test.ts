@@ -29,7 +29,7 @@ describe('what moved', () => {
     const back = movedBetween(lost, before);
     for (const tree of back) {
       expect(tree.rejoined).toEqual([bundle.switch]);
-      expect(tree.ports).toContainEqual(expect.objectContaining({ id: bundle.id, before: 'none' }));
+      expect(tree.ports).toContainEqual(expect.objectContaining({ id: bundle.id, before: 'disabled' }));
     }
   });
   test('links that fail take their switch with them; one that has another way stays', () => {

@@ -98,7 +98,10 @@ function comeAndGone(
   );
   const parted = only(after, now, before, true);
   const formed = only(after, now, before, false).filter(bundles(after));
-  return [...gone, ...[...parted, ...formed].map((p) => movedPort(after, p, ROLE.none, now.outcome.role[p]!))];
+  const come = [...parted, ...formed].map((p) =>
+    movedPort(after, p, stillThere(before.design, after.ports[p]!.element.id), now.outcome.role[p]!),
+  );
+  return [...gone, ...come];
 }
 
 const stillThere = (design: Design, id: string) =>

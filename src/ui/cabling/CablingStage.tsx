@@ -5,6 +5,8 @@ import { count } from '../../core/standard';
 import type { Chosen } from '../../core/editing';
 import type { Intake, SourceFile } from '../../core/formats';
 import { readFiles, useFileDrop } from '../controls/files';
+import { listenForTable } from '../session/commands';
+import type { TablePlace } from '../session/commands';
 import { useBench } from '../session/context';
 import { useInBrowser } from '../session/useInBrowser';
 import type { Way } from './arrange-job';
@@ -45,6 +47,16 @@ function useStage(cabling: Cabling) {
     [checking, findings, design, setMarks],
   );
   const { toggle, show } = dock;
+  const [wanted, setWanted] = useState<TablePlace | null>(null);
+  useEffect(
+    () =>
+      listenForTable((place) => {
+        show();
+        setTab(place.table);
+        setWanted(place);
+      }),
+    [show],
+  );
   const doings = useMemo(
     () => ({
       pattern: () => setAsking({ kind: 'pattern' }),
@@ -72,14 +84,14 @@ function useStage(cabling: Cabling) {
     [say],
   );
   const over = useFileDrop((dropped) => void onDrop(dropped));
-  return { asking, ask: setAsking, tab, setTab, dock, neighbours, job, doings, commands, over };
+  return { asking, ask: setAsking, tab, setTab, wanted, dock, neighbours, job, doings, commands, over };
 }
 
 /** Laying the network out: the drawing, the tables beside it, VLANs on the cables, what the switches hear. */
 export function CablingStage() {
   const inBrowser = useInBrowser();
   const cabling = useCabling();
-  const { asking, ask, tab, setTab, dock, neighbours, job, doings, commands, over } = useStage(cabling);
+  const { asking, ask, tab, setTab, wanted, dock, neighbours, job, doings, commands, over } = useStage(cabling);
   const { design, run } = cabling;
   const onTake = (intake: Intake) => {
     ask(null);
@@ -115,7 +127,7 @@ export function CablingStage() {
         <Splitter dock={dock} />
         {dock.height > 0 && (
           <div style={{ height: dock.height, flex: 'none', minHeight: 0, display: 'flex' }}>
-            <Dock cabling={cabling} tab={tab} onTab={setTab} neighbours={neighbours} onFiles={doings.files} />
+            <Dock {...{ cabling, tab, neighbours, wanted }} onTab={setTab} onFiles={doings.files} />
           </div>
         )}
       </main>

@@ -6,6 +6,7 @@ import { TABLES, tableById, writeRows } from '../../core/editing/tables';
 import type { CellRefusal, RowText, Table, TableId } from '../../core/editing/tables';
 import { DataTable } from '../table/DataTable';
 import type { TableHandle } from '../table/DataTable';
+import type { TablePlace } from '../session/commands';
 import type { Ref } from '../session/view';
 import { useBench } from '../session/context';
 import { Neighbours } from './Neighbours';
@@ -111,16 +112,24 @@ interface Props {
   onTab: (tab: Tab) => void;
   neighbours: NeighbourCheck;
   onFiles: () => void;
+  /** A column that was asked for. */
+  wanted: TablePlace | null;
 }
 
 /** The tables beside the drawing. */
-export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
+export function Dock({ cabling, tab, onTab, neighbours, onFiles, wanted }: Props) {
   const [filter, setFilter] = useState('');
   const [confined, setConfined] = useState(false);
   const handle = useRef<TableHandle>(null);
   const table = tab === 'neighbours' ? null : tableById(tab);
   const { design } = cabling;
   const { report, setReport, onRemove, ...edits } = useTableEdits(cabling, table, confined);
+  useEffect(() => {
+    const first = table?.id === wanted?.table ? table?.rows(design)[0] : undefined;
+    if (first && wanted) handle.current?.goTo(first.id, wanted.column);
+    // Once for each time that it is asked for.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [wanted, table?.id]);
   useEffect(() => setReport((was) => (was && was.table !== tab ? null : was)), [tab, setReport]);
 
   return (
@@ -166,7 +175,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles }: Props) {
 }
 
 /** The tables with their numbers of rows, and the neighbour check with what differs. */
-function Tabs({ cabling: { design }, tab, onTab, neighbours }: Omit<Props, 'onFiles'>) {
+function Tabs({ cabling: { design }, tab, onTab, neighbours }: Omit<Props, 'onFiles' | 'wanted'>) {
   const differing = neighbours.findings?.filter((f) => f.verdict !== 'as drawn').length ?? 0;
   return (
     <div role="tablist" aria-label="Tables of the design" className="tabs">

@@ -74,8 +74,11 @@ export interface Picture {
   readonly height: number;
 }
 
-/** The chart as an SVG file of its own, all of it, at scale 1. */
-export async function pictureOf(chart: SVGSVGElement): Promise<Picture> {
+const TITLE_HEIGHT = 30;
+const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;');
+
+/** The chart as an SVG file of its own, all of it, at scale 1, under a title. */
+export async function pictureOf(chart: SVGSVGElement, title: string): Promise<Picture> {
   const sheet = chart.querySelector<SVGGElement>(':scope > g:not(.ruler)')!;
   const copy = sheet.cloneNode(true) as SVGGElement;
   const [from, to] = [[...sheet.querySelectorAll('*')], [...copy.querySelectorAll('*')]];
@@ -87,14 +90,16 @@ export async function pictureOf(chart: SVGSVGElement): Promise<Picture> {
   }
   copy.removeAttribute('transform');
   const box = sheet.getBBox();
-  const [x, y] = [Math.floor(box.x - MARGIN), Math.floor(box.y - MARGIN)];
-  const [width, height] = [Math.ceil(box.width + 2 * MARGIN), Math.ceil(box.height + 2 * MARGIN)];
-  const paper = getComputedStyle(document.body).backgroundColor;
+  const [x, y] = [Math.floor(box.x - MARGIN), Math.floor(box.y - MARGIN - TITLE_HEIGHT)];
+  const [width, height] = [Math.ceil(box.width + 2 * MARGIN), Math.ceil(box.height + 2 * MARGIN + TITLE_HEIGHT)];
+  const { backgroundColor: paper, color, fontFamily } = getComputedStyle(document.body);
+  const words = `<text x="${x + MARGIN}" y="${y + MARGIN + 4}" fill="${color}" font-family="${fontFamily.replace(/"/g, "'")}" font-size="14" font-weight="600">${escaped(title)}</text>`;
   const inner = new XMLSerializer().serializeToString(copy);
   const svg = [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}" width="${width}" height="${height}">`,
     `<style>${await fontRules()}</style>`,
     `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${paper}"/>`,
+    words,
     inner,
     '</svg>',
   ].join('');

@@ -15,7 +15,7 @@ export function IntakeList({ files }: { files: readonly TakenFile[] }) {
           <h3>
             {f.file}{' '}
             <span className="quiet">
-              {FILE_KINDS[f.kind]}: {f.comes} {f.comes === '1' || f.comes.startsWith('1 ') ? 'comes' : 'come'} in
+              {FILE_KINDS[f.kind]}: {f.comes} {/^(1|nothing)( |$)/.test(f.comes) ? 'comes' : 'come'} in
             </span>
             {f.faults.length > 0 && <span className="alarm">, {count(f.faults.length, 'is', 'are')} refused</span>}
           </h3>

@@ -6,7 +6,7 @@ import { blockedPorts, loopingPorts, isMacOnlyRoot, regionCount, rootsOf } from 
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { groupBy } from '../../core/design';
 import { formatVlanRanges } from '../../core/standard';
-import { useBench, useSession, useTree } from '../session/context';
+import { isPopulated, useBench, useSession, useTree } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { treeMark, treeTitle } from './tree-names';
 import styles from './TreeStrip.module.css';
@@ -27,7 +27,10 @@ interface Fold {
 /** Trees with the same outcome, together, in the order of their first VLAN. */
 function foldsOf(solved: SolvedDesign): Fold[] {
   const { design } = solved.topology;
-  return [...groupBy(solved.trees, (t) => t.fold).values()].map((trees) => {
+  const groups = [...groupBy(solved.trees, (t) => t.fold).values()];
+  // Trees of VLANs that nothing carries stand last.
+  const ordered = [...groups.filter(([t]) => isPopulated(t!)), ...groups.filter(([t]) => !isPopulated(t!))];
+  return ordered.map((trees) => {
     const first = trees[0]!;
     const roots = rootsOf(first);
     const root = roots[0];

@@ -42,7 +42,7 @@ export interface Bench {
   readonly setStageCommands: (commands: readonly Command[]) => void;
 }
 
-export type BenchDialog = 'refused' | 'history';
+export type BenchDialog = 'refused' | 'history' | 'keys';
 
 /** Which trees the settings in the panel are for. */
 export type ScopeChoice = { kind: 'this' } | { kind: 'all' } | { kind: 'vlans'; text: string };
@@ -59,9 +59,13 @@ export function useSession<T>(select: (state: SessionState) => T): T {
   return useStore(useBench().session.store, select);
 }
 
-/** The tree in view: the one the address names, else the first; null when the design has none. */
-export function treeInView(state: Pick<SessionState, 'solved'>, view: View): SolvedTree | null {
-  return (view.tree !== null ? state.solved.byId.get(view.tree) : undefined) ?? state.solved.trees[0] ?? null;
+/** Whether some switch has a part in a tree: that of a VLAN which nothing carries has none. */
+export const isPopulated = (of: SolvedTree): boolean => of.outcome.root.some((root) => root >= 0);
+
+/** The tree in view: the one the address names, else the first that some switch has a part in; null when the design has none. */
+export function treeInView({ solved }: Pick<SessionState, 'solved'>, view: View): SolvedTree | null {
+  const named = view.tree !== null ? solved.byId.get(view.tree) : undefined;
+  return named ?? solved.trees.find(isPopulated) ?? solved.trees[0] ?? null;
 }
 
 const FIND = {

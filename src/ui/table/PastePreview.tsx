@@ -24,13 +24,17 @@ interface Props {
 export function PastePreview({ table, design, pasted: { rows, unknown }, onTake, onClose }: Props) {
   const changes = changesOf(design, table, rows);
   const fresh = rows.filter((r) => r.id === null).length;
-  const renamed = changes.filter((cells) => cells.some((c) => table.naming.includes(c.column))).length;
+  const named = changes.filter((cells) => cells.some((c) => table.naming.includes(c.column)));
+  const titles = table.columns.filter(
+    (c) => table.naming.includes(c.id) && named.some((n) => n.some((x) => x.column === c.id)),
+  );
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md">
       <DialogTitle>Paste over {count(rows.length - fresh, 'row')}?</DialogTitle>
       <DialogContent>
         <p>
-          {count(renamed, 'row that is there gets', 'rows that are there get')} another name.{' '}
+          <b>{titles.map((c) => c.title).join(', ')}</b> of{' '}
+          {count(named.length, 'row that is there', 'rows that are there')} would change.{' '}
           {fresh > 0 && `${count(fresh, 'row is', 'rows are')} new. `}
           <span className="quiet">
             To change rows by their names instead, put a heading above the cells, such as{' '}
@@ -48,7 +52,7 @@ export function PastePreview({ table, design, pasted: { rows, unknown }, onTake,
           Add {count(rows.length, 'new row')}
         </Button>
         <Button variant="contained" onClick={() => onTake(rows)}>
-          Change the names
+          Change the rows
         </Button>
       </DialogActions>
     </Dialog>

@@ -4,29 +4,65 @@ import Dialog from '@mui/material/Dialog';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import type { ReactNode } from 'react';
+import { TABLES } from '../../core/editing/tables';
+import { GLOSSARY } from '../../core/messages';
+import type { Term } from '../../core/messages';
 import { treeTitle } from '../controls/tree-names';
-import type { Ref } from '../session/view';
+import { askForTable } from '../session/commands';
+import type { Command, TablePlace } from '../session/commands';
 import { useBench, useSession } from '../session/context';
-import type { Command } from '../session/commands';
+import type { SessionState } from '../session/session';
+import type { Ref } from '../session/view';
+import { found } from './found';
+import type { Entry } from './found';
+import styles from './CommandSearch.module.css';
 
-interface Entry {
-  readonly key: string;
-  readonly group: string;
-  readonly title: string;
-  readonly hint: string;
-  readonly run: () => void;
+type Design = SessionState['design'];
+
+/** Things of the design, by kind. */
+function things(design: Design, select: (ref: Ref) => void): Entry[] {
+  const go = (kind: Ref['kind'], id: string) => () => select({ kind, id });
+  const names = new Map(design.switches.map((s) => [s.id, s.name]));
+  const of = (kind: Ref['kind'], group: string, id: string, title: string, hint = ''): Entry => ({
+    key: id,
+    group,
+    title,
+    hint,
+    run: go(kind, id),
+  });
+  return [
+    ...design.switches.map((s) => of('switch', 'Switches', s.id, s.name, s.mac)),
+    ...design.hosts.map((h) => of('host', 'Hosts', h.id, h.name)),
+    ...design.segments.map((s) => of('segment', 'Segments', s.id, s.name)),
+    ...design.bundles.map((b) => of('bundle', 'Bundles', b.id, `${names.get(b.switch)} ${b.name}`)),
+    ...design.ports.map((p) => of('port', 'Ports', p.id, `${names.get(p.switch)} ${p.name}`, p.description ?? '')),
+  ];
 }
 
-const MOST_SHOWN = 60;
+/** Columns of the tables, where settings are made for many at once. */
+const settingsOf = (open: (place: TablePlace) => void): Entry[] =>
+  TABLES.flatMap((table) =>
+    table.columns
+      .filter((c) => c.set)
+      .map((c) => ({
+        key: `${table.id} ${c.id}`,
+        group: 'Settings',
+        title: `${c.title.replace(/, .*$/, '')} of ${table.title.toLowerCase()}`,
+        hint: [...(c.also ?? []), 'table'].join(', '),
+        run: () => open({ table: table.id, column: c.id }),
+      })),
+  );
 
 /** Everything that can be found, group by group. */
 function useEntries(commands: readonly Command[]): Entry[] {
-  const { setView, select } = useBench();
+  const { setView, select, go, say, stage } = useBench();
   const design = useSession((s) => s.design);
   const trees = useSession((s) => s.solved.trees);
   return useMemo((): Entry[] => {
-    const go = (ref: Ref) => () => select(ref);
-    const names = new Map(design.switches.map((s) => [s.id, s.name]));
+    const openTable = (place: TablePlace) => {
+      if (stage !== 'cabling') go('cabling');
+      askForTable(place);
+    };
     return [
       ...commands
         .filter((c) => c.id !== 'search')
@@ -38,41 +74,23 @@ function useEntries(commands: readonly Command[]): Entry[] {
         hint: '',
         run: () => setView({ tree: tree.id }),
       })),
-      ...design.switches.map((s) => ({
-        key: s.id,
-        group: 'Switches',
-        title: s.name,
-        hint: s.mac,
-        run: go({ kind: 'switch', id: s.id }),
-      })),
-      ...design.hosts.map((h) => ({
-        key: h.id,
-        group: 'Hosts',
-        title: h.name,
-        hint: '',
-        run: go({ kind: 'host', id: h.id }),
-      })),
-      ...design.ports.map((p) => ({
-        key: p.id,
-        group: 'Ports',
-        title: `${names.get(p.switch)} ${p.name}`,
-        hint: p.description ?? '',
-        run: go({ kind: 'port', id: p.id }),
+      ...things(design, select),
+      ...settingsOf(openTable),
+      ...Object.values<Term>(GLOSSARY).map(({ term, sentence, clause }) => ({
+        key: term,
+        group: 'Words',
+        title: term,
+        hint: sentence,
+        run: () => say({ text: `${term}: ${sentence}${clause ? ` (${clause})` : ''}` }),
       })),
     ];
-  }, [commands, design, trees, select, setView]);
+  }, [commands, design, trees, select, setView, go, say, stage]);
 }
 
 /** The list stands below the field instead of floating over the page. */
 const InPlace = ({ children }: { children?: unknown }) => <div>{children as ReactNode}</div>;
 
-/** Every word that is typed is somewhere in an entry. */
-function found(all: readonly Entry[], text: string): Entry[] {
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  return all.filter((e) => words.every((w) => `${e.title} ${e.hint}`.toLowerCase().includes(w))).slice(0, MOST_SHOWN);
-}
-
-/** One field that finds commands, trees, switches, hosts and ports. */
+/** One field that finds commands, trees, things of the design, settings and words. */
 export function CommandSearch({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }) {
   const entries = useEntries(commands);
   return (
@@ -100,12 +118,17 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
         noOptionsText="No results"
         renderOption={({ key, ...props }, e) => (
           <li key={key} {...props}>
-            <span style={{ flex: 1 }}>{e.title}</span>
-            <span className="mono quiet">{e.hint}</span>
+            <span className={styles.title}>{e.title}</span>
+            <span className={e.group === 'Words' ? styles.sentence : `mono ${styles.hint}`}>{e.hint}</span>
           </li>
         )}
         renderInput={(params) => (
-          <TextField {...params} autoFocus placeholder="A command, a tree, a switch, a port…" sx={{ p: 1.5 }} />
+          <TextField
+            {...params}
+            autoFocus
+            placeholder="A command, a tree, a switch, a port, a setting, a word…"
+            sx={{ p: 1.5 }}
+          />
         )}
         slots={{ popper: InPlace }}
         slotProps={{

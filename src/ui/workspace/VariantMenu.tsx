@@ -9,7 +9,9 @@ import { NameDialog } from '../controls/NameDialog';
 import { asPng, pictureOf, saveFile } from '../chart/picture';
 import { api } from '../session/api';
 import { viewAddress } from '../session/view';
-import { useBench } from '../session/context';
+import { treeInView, useBench } from '../session/context';
+import { treeTitle } from '../controls/tree-names';
+import { copyLink } from './copy-link';
 import { sayNext } from '../session/flash';
 
 const FORMATS = [
@@ -32,7 +34,11 @@ function useVariant() {
     const chart = document.querySelector<SVGSVGElement>('svg.chart');
     if (!chart) return say({ text: 'There is no drawing to save yet.' });
     try {
-      const picture = await pictureOf(chart);
+      const solved = session.store.getState();
+      const tree = stage === 'trees' ? treeInView(solved, view)?.tree : undefined;
+      const vlan = stage === 'cabling' && view.vlan !== null ? `VLAN ${view.vlan}` : undefined;
+      const title = [head.name, current.name, tree ? treeTitle(tree) : vlan].filter(Boolean).join(' · ');
+      const picture = await pictureOf(chart, title);
       const name = `${head.name} ${current.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
       const blob = format === 'svg' ? new Blob([picture.svg], { type: 'image/svg+xml' }) : await asPng(picture);
       saveFile(blob, `${name}.${format}`);
@@ -61,7 +67,8 @@ function useVariant() {
 
 /** Switches between variants of the design, copies, renames and deletes them, and exports the one in view. */
 export function VariantMenu() {
-  const { head } = useBench();
+  const bench = useBench();
+  const { head } = bench;
   const { current, go, savePicture, remove, leaveTo } = useVariant();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [asking, setAsking] = useState<'copy' | 'rename' | null>(null);
@@ -90,6 +97,7 @@ export function VariantMenu() {
           </MenuItem>
         ))}
         <Divider />
+        <MenuItem onClick={() => (close(), void copyLink(bench))}>Copy a link to this view</MenuItem>
         <MenuItem onClick={() => (close(), setAsking('copy'))}>Copy this variant…</MenuItem>
         <MenuItem onClick={() => (close(), setAsking('rename'))}>Rename this variant…</MenuItem>
         <MenuItem disabled={head.variants.length === 1} onClick={() => (close(), void remove())}>

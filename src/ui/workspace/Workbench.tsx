@@ -16,6 +16,7 @@ import { ConflictDialog } from './ConflictDialog';
 import { BenchContext, missingInView } from '../session/context';
 import type { Bench, BenchDialog, ScopeChoice } from '../session/context';
 import { HistoryDialog } from './HistoryDialog';
+import { KeysDialog } from './KeysDialog';
 import { LeftDialog } from './LeftDialog';
 import { RefusedDialog } from './RefusedDialog';
 import { Header } from './Header';
@@ -91,6 +92,27 @@ function useFirstWords(session: Session, query: string, say: Bench['say']): void
   }, [session, query, say]);
 }
 
+interface AskedProps {
+  readonly dialog: BenchDialog | null;
+  readonly commands: readonly Command[];
+  readonly stage: StageId;
+  readonly onClose: () => void;
+}
+
+/** The dialog that was asked for, of those that belong to no stage. */
+function Asked({ dialog, commands, stage, onClose }: AskedProps) {
+  switch (dialog) {
+    case 'refused':
+      return <RefusedDialog onClose={onClose} />;
+    case 'keys':
+      return <KeysDialog {...{ commands, stage }} onClose={onClose} />;
+    case 'history':
+      return <HistoryDialog onClose={onClose} />;
+    default:
+      return null;
+  }
+}
+
 /** An open design: one session, one view, the stage on top of both. */
 export function Workbench({ head: initialHead, variant, stage: initialStage, query }: Props) {
   const [head, setHead] = useState(initialHead);
@@ -147,8 +169,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />
         <LeftDialog {...opened} />
-        {dialog === 'refused' && <RefusedDialog onClose={() => openDialog(null)} />}
-        {dialog === 'history' && <HistoryDialog onClose={() => openDialog(null)} />}
+        <Asked {...{ dialog, commands, stage }} onClose={() => openDialog(null)} />
         {shown}
       </div>
     </BenchContext.Provider>

@@ -12,6 +12,7 @@ import { STAGES } from '../session/stages';
 import { treeInView } from '../session/context';
 import { scopeOf } from '../session/scope';
 import { BOARDS } from '../session/view';
+import { copyLink } from './copy-link';
 
 const tell = (name: string) => () => window.dispatchEvent(new Event(name));
 
@@ -117,6 +118,8 @@ function listCommands(
   const { session, select } = bench;
   const everywhere: Command[] = [
     { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
+    { id: 'keys', title: 'Keys of this screen', keys: ['?'], run: () => bench.openDialog('keys') },
+    { id: 'copy-link', title: 'Copy a link to this view', keys: [], run: () => void copyLink(bench) },
     { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: session.undo },
     { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: session.redo },
     { id: 'history', title: 'History of this variant', keys: ['H'], run: () => bench.openDialog('history') },

@@ -19,6 +19,7 @@ export const analysisSamples: Samples<typeof analysisMessages> = {
   'not-in-tree': [[{ name: 'Gate', tree: '110' }]],
   'too-many-ranks': [[]],
   'no-tier': [[{ tier: 'access' }]],
+  'balance-nowhere': [[]],
   'balance-needs-two': [[]],
   'not-parallel': [[]],
   'select-two-links': [[]],

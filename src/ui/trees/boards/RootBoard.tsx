@@ -171,6 +171,7 @@ export function RootBoard() {
 
 /** What is done to all trees, or to those that are picked. */
 function Placing({ picked, show }: { picked: ReadonlySet<string>; show: (label: string, result: RankResult) => void }) {
+  const { say } = useBench();
   const solved = useSession((s) => s.solved);
   const { design } = solved.topology;
   const trees = picked.size > 0 ? [...picked].flatMap((id) => solved.byId.get(id) ?? []) : [...solved.trees];
@@ -182,10 +183,13 @@ function Placing({ picked, show }: { picked: ReadonlySet<string>; show: (label: 
         const loads = by === 'load' ? loadsOf(solved) : null;
         const weight = (of: SolvedTree) => loads?.offered.get(of.tree.id) ?? (loads ? 0 : 1);
         const names = pair.map((id) => design.switches.find((s) => s.id === id)?.name);
-        show(
-          `Balance ${count(trees.length, 'tree')} over ${names.join(' and ')}`,
-          balanceEdits(solved, trees, pair, weight),
-        );
+        const balanced = balanceEdits(solved, trees, pair, weight);
+        const passed = balanced.ok ? balanced.passed : [];
+        show(`Balance ${count(trees.length - passed.length, 'tree')} over ${names.join(' and ')}`, balanced);
+        if (passed.length > 0)
+          say({
+            text: `Passed over, since one of the two has no part there: ${passed.map((t) => treeTitle(t.tree)).join(', ')}.`,
+          });
       }}
       picked={picked.size}
     />
