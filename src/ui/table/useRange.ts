@@ -52,7 +52,10 @@ export function useRange({ shown, bounds, scroller, virtual, selected, onSelect,
       if (at < 0) return;
       const found = table.columns.findIndex((x) => x.id === column);
       choose(single({ row: at, column: Math.max(0, found) }));
+      // The cell is chosen already: the focus that comes in chooses none.
+      dragging.current = true;
       scroller.current?.focus();
+      dragging.current = false;
     },
   }));
   // What is selected in the drawing comes into sight here.

@@ -48,7 +48,8 @@ const settingsOf = (open: (place: TablePlace) => void): Entry[] =>
         key: `${table.id} ${c.id}`,
         group: 'Settings',
         title: `${c.title.replace(/, .*$/, '')} of ${table.title.toLowerCase()}`,
-        hint: [...(c.also ?? []), 'table'].join(', '),
+        hint: 'table',
+        also: (c.also ?? []).join(' '),
         run: () => open({ table: table.id, column: c.id }),
       })),
   );

@@ -7,17 +7,22 @@ export interface Entry {
   readonly title: string;
   /** More words by which it is found, shown beside it. */
   readonly hint: string;
+  /** Words by which it is found too, not shown. */
+  readonly also?: string;
   readonly run: () => void;
 }
 
 const MOST_SHOWN = 60;
 
 /** 0 for the name itself, 1 where it begins so, 2 where a word of it does, 3 where it is somewhere; null where it is not. */
-export function rankOf({ title, hint }: Pick<Entry, 'title' | 'hint'>, text: string): number | null {
+export function rankOf(
+  { title, hint, also = '' }: Pick<Entry, 'title' | 'hint' | 'also'>,
+  text: string,
+): number | null {
   const wanted = text.trim().toLowerCase();
   const name = title.toLowerCase();
   const words = wanted.split(/\s+/).filter(Boolean);
-  const all = `${name} ${hint.toLowerCase()}`;
+  const all = `${name} ${hint} ${also}`.toLowerCase();
   if (!words.every((w) => all.includes(w))) return null;
   if (name === wanted) return 0;
   if (name.startsWith(wanted)) return 1;
