@@ -124,6 +124,7 @@ test('a script of no length draws, and an event is put where something stands be
   const demo = await freshDemo(request, 'short');
   await page.goto(`/d/${demo.design}/rehearsal?variant=${demo.variant}&sel=switch~gate`);
   await page.getByRole('button', { name: 'New', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Empty script' }).click();
   await page.getByRole('button', { name: 'Switch it off' }).click();
   await expect(page.getByLabel(/^Time of/)).toHaveValue('5');
   await page.getByLabel('seconds', { exact: true }).fill('0');

@@ -18,6 +18,7 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   await page.goto(`/d/${opened.design}/rehearsal?variant=${opened.variant}&sel=link~quay-a:3--ticket-hall:1`);
   await expect(page.getByText('A script is a list of events')).toBeVisible();
   await page.getByRole('button', { name: 'New', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Empty script' }).click();
   await page.getByRole('button', { name: 'Fail this link' }).click();
   const time = page.getByLabel('Time of link quay-a 3 to ticket-hall 1 lost');
   await time.fill('40');

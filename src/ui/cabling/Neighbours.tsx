@@ -1,7 +1,7 @@
 'use client';
 import Button from '@mui/material/Button';
 import type { Finding } from '../../core/editing';
-import { linkAt, portsOf } from '../../core/design';
+import { linkAt, portsOf, setField } from '../../core/design';
 import type { Ref } from '../session/view';
 import type { Cabling } from './useCabling';
 import type { NeighbourCheck } from './useNeighbours';
@@ -34,6 +34,11 @@ export function Neighbours({ cabling, check, onFiles }: Props) {
           : `Accept ${list.length} LLDP differences`,
       edits: check.accept(list),
     });
+  const fail = ({ link, a, b }: Finding) =>
+    run({
+      label: `Mark as failed: ${a.name} ${a.port} – ${b.name} ${b.port}`,
+      edits: [setField('link', link!, 'down', true)],
+    });
   const show = (finding: Finding) => {
     const link = finding.link;
     if (link) return selectMany([{ kind: 'link', id: link }]);
@@ -52,7 +57,7 @@ export function Neighbours({ cabling, check, onFiles }: Props) {
   return (
     <div className="neighbours">
       <Sum findings={findings} telling={telling} accept={accept} onFiles={onFiles} onForget={check.forget} />
-      <Findings findings={findings} accept={accept} show={show} />
+      <Findings findings={findings} accept={accept} show={show} fail={fail} />
     </div>
   );
 }
@@ -109,7 +114,9 @@ function Sum({ findings, telling, accept, onFiles, onForget }: SumProps) {
   );
 }
 
-function Findings({ findings, accept, show }: FindingsProps & { show: (finding: Finding) => void }) {
+type Doing = (finding: Finding) => void;
+
+function Findings({ findings, accept, show, fail }: FindingsProps & { show: Doing; fail: Doing }) {
   return (
     <div className={styles.neighboursList}>
       <table>
@@ -143,6 +150,11 @@ function Findings({ findings, accept, show }: FindingsProps & { show: (finding: 
                 {f.verdict !== 'as drawn' && (
                   <button className="tool" onClick={() => accept([f])}>
                     {ACCEPT[f.verdict]}
+                  </button>
+                )}
+                {f.verdict === 'missing' && f.link && (
+                  <button className="tool" onClick={() => fail(f)} title="The cable stays in the drawing, and is down">
+                    Mark as failed
                   </button>
                 )}
               </td>

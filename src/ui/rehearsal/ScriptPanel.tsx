@@ -1,7 +1,10 @@
 'use client';
 import Button from '@mui/material/Button';
+import Divider from '@mui/material/Divider';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
 import { nanoid } from 'nanoid';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { setField } from '../../core/design';
 import type { Probe, Script, ScriptEvent } from '../../core/design';
 import { eventWords, missingIn } from '../../core/simulation';
@@ -9,6 +12,8 @@ import { Field } from '../controls/Field';
 import { treeInView, useBench, useSession } from '../session/context';
 import { EventFigures } from './EventFigures';
 import { RunSettings } from './RunSettings';
+import { suggestedScripts } from './suggested-scripts';
+import type { SuggestedScript } from './suggested-scripts';
 import { suggestions, timeOfNext } from './suggestions';
 import { SECOND } from '../../core/standard';
 import styles from './ScriptPanel.module.css';
@@ -53,7 +58,7 @@ export const ScriptPanel = memo(function ScriptPanel({ script, moment, probed, o
             <Field
               key={`${script.id} n`}
               label="name"
-              width={150}
+              width={204}
               value={script.name}
               onSet={(t) => set('name', t, `name ${t}`)}
             />
@@ -83,14 +88,18 @@ type Change = (events: readonly ScriptEvent[], words: string) => boolean;
 
 /** Which script is in view, and a new one. */
 function ScriptChoice({ script, onPick }: Pick<Props, 'script' | 'onPick'>) {
-  const { edit } = useBench();
+  const { edit, view } = useBench();
   const design = useSession((s) => s.design);
-  const add = () => {
+  const solved = useSession((s) => s.solved);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const add = (given: SuggestedScript | null) => {
+    setAnchor(null);
     const id = nanoid(8);
     const taken = new Set(design.scripts.map((s) => s.name));
-    let n = design.scripts.length + 1;
-    while (taken.has(`script ${n}`)) n++;
-    const value: Script = { id, name: `script ${n}`, until: 30, events: [] };
+    let n = given ? 1 : design.scripts.length + 1;
+    const called = () => (given ? (n === 1 ? given.name : `${given.name} ${n}`) : `script ${n}`);
+    while (taken.has(called())) n++;
+    const value: Script = { until: 30, events: [], ...given, id, name: called() };
     if (edit(`New script ${value.name}`, [{ type: 'add', kind: 'script', value: value }])) onPick(id);
   };
   return (
@@ -103,7 +112,19 @@ function ScriptChoice({ script, onPick }: Pick<Props, 'script' | 'onPick'>) {
           </option>
         ))}
       </select>
-      <Button onClick={add}>New</Button>
+      <Button onClick={(e) => setAnchor(e.currentTarget)} aria-haspopup="menu">
+        New
+      </Button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={() => add(null)}>Empty script</MenuItem>
+        <Divider />
+        {anchor !== null &&
+          suggestedScripts(solved, treeInView({ solved }, view), view.selection).map((s) => (
+            <MenuItem key={s.name} onClick={() => add(s)}>
+              {s.name[0]!.toUpperCase() + s.name.slice(1)}
+            </MenuItem>
+          ))}
+      </Menu>
     </>
   );
 }

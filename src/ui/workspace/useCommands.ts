@@ -1,7 +1,7 @@
 'use client';
 import { useColorScheme } from '@mui/material/styles';
 import { useLayoutEffect, useMemo } from 'react';
-import { bundleLinks, linkAt } from '../../core/design';
+import { TIERS, bundleLinks, linkAt } from '../../core/design';
 import { FIT_EVENT, PATH_EVENT, WHY_EVENT } from '../session/commands';
 import type { Command } from '../session/commands';
 import { newId } from '../session/new-id';
@@ -110,6 +110,27 @@ function treeCommands(bench: Bench): Command[] {
   ];
 }
 
+/** Selecting switches all at once: every one, or those of a tier. */
+function selections({ session, setView, stage }: Bench): Command[] {
+  const pick = (tier: string | null) => () =>
+    setView({
+      selection: session.store
+        .getState()
+        .design.switches.filter((s) => tier === null || s.tier === tier)
+        .map(({ id }) => ({ kind: 'switch' as const, id })),
+    });
+  return [
+    // On the cabling stage the same keys select whatever is drawn.
+    { id: 'all-switches', title: 'Select all switches', keys: stage === 'cabling' ? [] : ['Ctrl+A'], run: pick(null) },
+    ...TIERS.map((tier) => ({
+      id: `tier-${tier}`,
+      title: `Select the switches of the ${tier} tier`,
+      keys: [],
+      run: pick(tier),
+    })),
+  ];
+}
+
 function listCommands(
   bench: Bench,
   search: () => void,
@@ -135,6 +156,7 @@ function listCommands(
       keys: ['Escape'],
       run: () => (bench.draft ? bench.dropDraft() : select(null)),
     },
+    ...selections(bench),
     ...STAGES.map(({ id, name }, i) => ({
       id: `stage-${id}`,
       title: `Go to ${name}`,
