@@ -53,7 +53,7 @@ function oneMemberEach(design: Design): string[] {
 function powerReturns(design: Design, rest: number): SuggestedScript {
   const all = design.switches.filter((s) => !s.off);
   const at = (kind: 'switch-off' | 'switch-on', seconds: number) =>
-    all.map(({ id }, i) => ({ id: `${kind}-${i}`, at: seconds, kind, switch: id }) as ScriptEvent);
+    all.map(({ id }, i) => ({ id: `${kind}-${i}`, at: seconds, kind, switch: id }));
   return {
     name: 'power returns everywhere',
     until: FIRST + 2 + 2 * rest,
