@@ -106,6 +106,34 @@ function costGap(smallest: number, levels: number) {
   return (upper: number, lower: number) => base + 9 * Math.min(4, Math.log10((lower - upper) / smallest) * 2);
 }
 
+/** Least room between two plates that stand side by side with a cable between them: for its pegs, its knot and its label. */
+const LINK_ROOM = 104;
+
+/**
+ * Moves plates apart that stand side by side with a cable between them: everything to the right of such a gap goes to the right.
+ * Gives by how much the drawing has grown.
+ */
+function makeRoom(at: { x: number; y: number }[], wide: readonly number[], next: readonly number[][]): number {
+  const rows = new Map<number, number[]>();
+  at.forEach(({ y }, i) => rows.set(Math.round(y), [...(rows.get(Math.round(y)) ?? []), i]));
+  const tight = [...rows.values()].flatMap((row) => {
+    row.sort((a, b) => at[a]!.x - at[b]!.x);
+    return row.slice(1).flatMap((right, i) => {
+      const left = row[i]!;
+      return next[left]!.includes(right) ? [[left, right] as const] : [];
+    });
+  });
+  let grown = 0;
+  for (const [left, right] of tight.sort((p, q) => at[p[1]]!.x - at[q[1]]!.x)) {
+    const gap = at[right]!.x - at[left]!.x - (wide[left]! + wide[right]!) / 2;
+    if (gap >= LINK_ROOM) continue;
+    const from = at[right]!.x;
+    for (const p of at) if (p.x >= from) p.x += LINK_ROOM - gap;
+    grown += LINK_ROOM - gap;
+  }
+  return grown;
+}
+
 const MOST_STRETCH = 1.5;
 
 /** The root at the top, every switch as far down as its root path cost; below all, those without the tree. */
@@ -130,12 +158,14 @@ export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: rea
   const steps = costs.slice(1).map((cost, i) => cost - costs[i]!);
   const gap = costGap(Math.min(...steps, Infinity), costs.length);
   const laid = tidy(nodes, (upper, lower) => (lower === outsideLevel ? 110 : gap(costs[upper]!, costs[lower]!)), area);
+  const at = laid.at.map((p) => ({ ...p }));
+  const width = laid.width + makeRoom(at, wide, neighbours(design));
   // A wide, low drawing is pulled down to the shape of the area, so that the room below is used.
-  const wanted = ((laid.width + 168) * area.height) / area.width - 168;
+  const wanted = ((width + 168) * area.height) / area.width - 168;
   const stretch = Math.min(MOST_STRETCH, Math.max(1, wanted / Math.max(1, laid.height)));
   const hasOutside = nodes.some((n) => n.level === outsideLevel);
   return {
-    at: laid.at.map(({ x, y }) => ({ x, y: y * stretch })),
+    at: at.map(({ x, y }) => ({ x, y: y * stretch })),
     ruler: costs.map((cost, i) => ({ cost, y: laid.levelY.get(i)! * stretch })),
     outside: hasOutside ? laid.levelY.get(outsideLevel)! * stretch : null,
     leaves: new Set([...design.switches.keys()].filter((b) => !inner.has(b))),

@@ -7,6 +7,7 @@ import { PLATE } from './geometry';
 import type { Point } from './geometry';
 import { attachPegs } from './pegs';
 import type { Attachment, AttachmentEnd } from './pegs';
+import { routed } from './routing';
 import { speedLabel } from './ends';
 import type { PegItem, PlateItem, Scene, SpotItem, WireItem } from './scene-items';
 
@@ -192,6 +193,10 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places): Sc
   const attachments = bare.map(({ a, b }): Attachment => ({ a: placed(a), b: placed(b) }));
   const { anchors, width, crowded } = attachPegs(at, attachments);
   const pegs: PegItem[] = [];
+  const ways = routed(
+    at.map((p, i) => ({ ...p, width: width[i]! })),
+    attachments.map(({ a, b }, i) => ({ a: anchors[i]![0], b: anchors[i]![1], from: a.bridge, to: b.bridge })),
+  );
   const wires = bare.map(({ wire, a: endA, b: endB }, i): WireItem => {
     const [a, b] = anchors[i]!;
     for (const [id, anchor, end] of [
@@ -207,7 +212,7 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places): Sc
           name: portById(design, id)!.name,
           crowded: crowded[end.bridge]!,
         });
-    return { ...wire, a, b };
+    return { ...wire, a, b, ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}) };
   });
   const hosts = design.hosts.map((h): SpotItem => ({
     ...places.hosts.get(h.id)!,

@@ -30,17 +30,21 @@ interface WireParts {
   readonly label: Element | null;
   a: Anchor;
   b: Anchor;
+  via: readonly Anchor[];
 }
 
-function shape(parts: WireParts, a: Anchor, b: Anchor): void {
+const NO_WAY: readonly Anchor[] = [];
+
+function shape(parts: WireParts, a: Anchor, b: Anchor, via: readonly Anchor[]): void {
   const { wire, hit, line, second, knotA, knotB, label } = parts;
   parts.a = a;
   parts.b = b;
-  hit?.setAttribute('d', wirePath(a, b, false, false));
+  parts.via = via;
+  hit?.setAttribute('d', wirePath(a, b, false, false, via));
   if (second) {
-    line?.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, 1));
-    second.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, -1));
-  } else line?.setAttribute('d', wirePath(a, b, wire.blockedA, wire.blockedB));
+    line?.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, 1, via));
+    second.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, -1, via));
+  } else line?.setAttribute('d', wirePath(a, b, wire.blockedA, wire.blockedB, via));
   for (const [knot, anchor] of [
     [knotA, a],
     [knotB, b],
@@ -49,10 +53,12 @@ function shape(parts: WireParts, a: Anchor, b: Anchor): void {
       knot.setAttribute('d', KNOT_PATH);
       knot.setAttribute('transform', knotTransform(anchor));
     }
-  label?.setAttribute('transform', translate(wireMiddle(a, b, wire.labelAt)));
+  label?.setAttribute('transform', translate(wireMiddle(a, b, wire.labelAt, via)));
 }
 
 const still = (p: Point, q: Point) => p.x === q.x && p.y === q.y;
+const stillWay = (p: readonly Anchor[], q: readonly Anchor[]) =>
+  p.length === q.length && p.every((x, i) => stillAnchor(x, q[i]!));
 const stillAnchor = (p: Anchor, q: Anchor) => still(p, q) && p.nx === q.nx && p.ny === q.ny;
 
 type Frame = (t: number) => void;
@@ -103,6 +109,7 @@ export class Drawing {
     const element = this.elements.get(wire.key);
     if (!element) return void this.wires.delete(wire.key);
     const was = this.wires.get(wire.key);
+    const way = wire.via ?? NO_WAY;
     const known = was !== undefined && was.element === element;
     // A part that React took away or made again, for a cut or for the distance, is looked up again.
     const alike =
@@ -126,15 +133,21 @@ export class Drawing {
           label: part('.sum'),
           a: known ? was.a : wire.a,
           b: known ? was.b : wire.b,
+          via: known ? was.via : way,
         };
     if (!alike) {
       this.wires.set(wire.key, parts);
-      shape(parts, parts.a, parts.b);
+      shape(parts, parts.a, parts.b, parts.via);
     }
-    const [fromA, fromB] = [parts.a, parts.b];
-    if (stillAnchor(fromA, wire.a) && stillAnchor(fromB, wire.b)) return;
+    const { a: fromA, b: fromB, via: fromWay } = parts;
+    if (stillAnchor(fromA, wire.a) && stillAnchor(fromB, wire.b) && stillWay(fromWay, way)) return;
+    // Ways with as many points turn into each other; others are straight while they move.
+    const mixed = (t: number) =>
+      fromWay.length === way.length ? way.map((to, i) => mixAnchor(fromWay[i]!, to, t)) : NO_WAY;
     frames.push((t) =>
-      t === 1 ? shape(parts, wire.a, wire.b) : shape(parts, mixAnchor(fromA, wire.a, t), mixAnchor(fromB, wire.b, t)),
+      t === 1
+        ? shape(parts, wire.a, wire.b, way)
+        : shape(parts, mixAnchor(fromA, wire.a, t), mixAnchor(fromB, wire.b, t), mixed(t)),
     );
   }
 

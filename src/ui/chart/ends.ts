@@ -101,6 +101,22 @@ export function wireEnds(topology: Topology, spotIndex: ReadonlyMap<string, numb
   return ends;
 }
 
+/** Distance below the middle of a plate at which wires reach a segment from above. */
+const BELOW = PLATE.height + 15;
+
+/** A place as near as can be at which a segment stands on no plate, and beside none. */
+function besidePlates(middle: Point, plates: readonly Point[]): Point {
+  const taken = (p: Point) =>
+    plates.find(({ x, y }) => Math.abs(x - p.x) < PLATE.width / 2 + 24 && Math.abs(y - p.y) < BELOW - 1);
+  let at = middle;
+  for (let tries = 0; tries < 8; tries++) {
+    const plate = taken(at);
+    if (!plate) return at;
+    at = { x: at.x, y: plate.y + BELOW };
+  }
+  return at;
+}
+
 /** Hosts beside their switch, or where they were put; segments in the middle of what they join. */
 export function placeSpots(topology: Topology, arranged: Arranged, free: boolean): SpotItem[] {
   const { design } = topology;
@@ -128,7 +144,8 @@ export function placeSpots(topology: Topology, arranged: Arranged, free: boolean
     const around = segment.ports.map(bridgeAt);
     const mean = (k: 'x' | 'y') => around.reduce((sum, p) => sum + p[k], 0) / Math.max(1, around.length);
     const own = free && segment.x !== undefined && segment.y !== undefined;
-    const at = own ? { x: segment.x!, y: segment.y! } : { x: mean('x'), y: mean('y') + (around.length < 2 ? 80 : 0) };
+    const middle = { x: mean('x'), y: mean('y') + (around.length < 2 ? 80 : 0) };
+    const at = own ? { x: segment.x!, y: segment.y! } : besidePlates(middle, arranged.at);
     return { id: segment.id, kind: 'segment', name: segment.name, ...at };
   });
   return [...hosts, ...segments];

@@ -27,55 +27,107 @@ const round = (n: number) => Math.round(n * 10) / 10;
 const at = ({ x, y }: Point) => `${round(x)} ${round(y)}`;
 
 /** How far a wire goes straight out of its port before it turns: half of the way ahead, or a wide bend when the far end lies behind. */
-function pull(from: Anchor, to: Anchor, cut: boolean): number {
+function pull(from: Anchor, to: Anchor, cut: boolean, tight: boolean): number {
   const ahead = (to.x - from.x) * from.nx + (to.y - from.y) * from.ny;
   const bend = ahead > 0 ? ahead * 0.55 : Math.hypot(to.x - from.x, to.y - from.y) * 0.3;
+  // On its way round a plate a wire turns within the gap, however narrow that is.
+  if (tight) return Math.min(170, bend);
   // Round the corner of one plate the cable swings out, so that it is seen beside the plate.
   const corner = from.nx * to.nx + from.ny * to.ny === 0 && Math.hypot(to.x - from.x, to.y - from.y) < 130;
   const least = corner ? 84 : cut ? KNOT.away + KNOT.radius + 12 : 26;
   return Math.min(170, Math.max(least, bend));
 }
 
-/** Ends of a cubic curve between two anchors; a cut end stops short, at its knot. */
-function curve(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean): [Point, Point, Point, Point] {
-  const edge = PEG.size / 2;
-  const stop = KNOT.away + KNOT.radius;
-  return [
-    along(a, blockedA ? stop : edge),
-    along(a, pull(a, b, blockedA)),
-    along(b, pull(b, a, blockedB)),
-    along(b, blockedB ? stop : edge),
-  ];
+type Leg = readonly [Point, Point, Point, Point];
+const NO_WAY: readonly Anchor[] = [];
+
+/**
+ * A wire as cubic curves: from one anchor to the other, by the points that it passes, each with the direction in which it does. A
+ * cut end stops short, at its knot.
+ */
+function legsOf(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean, via: readonly Anchor[]): Leg[] {
+  const stop = (blocked: boolean) => (blocked ? KNOT.away + KNOT.radius : PEG.size / 2);
+  const back = (p: Anchor): Anchor => ({ ...p, nx: -p.nx, ny: -p.ny });
+  return [a, ...via].map((from, i): Leg => {
+    const last = i === via.length;
+    const tight = via.length > 0;
+    const to = last ? b : back(via[i]!);
+    const [cutA, cutB] = [i === 0 && blockedA, last && blockedB];
+    return [
+      i === 0 ? along(from, stop(blockedA)) : from,
+      along(from, pull(from, to, cutA, tight)),
+      along(to, pull(to, from, cutB, tight)),
+      last ? along(to, stop(blockedB)) : to,
+    ];
+  });
 }
 
 /** The path of a wire. */
-export function wirePath(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean): string {
-  const [p0, p1, p2, p3] = curve(a, b, blockedA, blockedB);
-  return `M${at(p0)}C${at(p1)} ${at(p2)} ${at(p3)}`;
+export function wirePath(
+  a: Anchor,
+  b: Anchor,
+  blockedA: boolean,
+  blockedB: boolean,
+  via: readonly Anchor[] = NO_WAY,
+): string {
+  return legsOf(a, b, blockedA, blockedB, via)
+    .map(([p0, p1, p2, p3], i) => `${i === 0 ? `M${at(p0)}` : ''}C${at(p1)} ${at(p2)} ${at(p3)}`)
+    .join('');
 }
 
-function pointOn([p0, p1, p2, p3]: readonly Point[], t: number): Point {
+function pointOn([p0, p1, p2, p3]: Leg, t: number): Point {
   const u = 1 - t;
-  const mix = (k: 'x' | 'y') =>
-    u * u * u * p0![k] + 3 * u * u * t * p1![k] + 3 * u * t * t * p2![k] + t * t * t * p3![k];
+  const mix = (k: 'x' | 'y') => u * u * u * p0[k] + 3 * u * u * t * p1[k] + 3 * u * t * t * p2[k] + t * t * t * p3[k];
   return { x: mix('x'), y: mix('y') };
 }
 
+/** The point at a share of the whole way, each leg counted by the distance of its ends. */
+function pointAlong(legs: readonly Leg[], share: number): Point {
+  const lengths = legs.map(([p, , , q]) => Math.hypot(q.x - p.x, q.y - p.y) || 1);
+  let left = share * lengths.reduce((sum, l) => sum + l, 0);
+  for (let i = 0; i < legs.length; i++) {
+    if (left <= lengths[i]! || i === legs.length - 1) return pointOn(legs[i]!, Math.min(1, left / lengths[i]!));
+    left -= lengths[i]!;
+  }
+  return pointOn(legs.at(-1)!, 1);
+}
+
+const SAMPLES = 24;
+
+/** Points along a wire, with the leg that each is on. */
+export function samplesOf(
+  a: Anchor,
+  b: Anchor,
+  via: readonly Anchor[],
+): { readonly leg: number; readonly at: Point }[] {
+  return legsOf(a, b, false, false, via).flatMap((leg, i) =>
+    Array.from({ length: SAMPLES + 1 }, (_, n) => ({ leg: i, at: pointOn(leg, n / SAMPLES) })),
+  );
+}
+
 /** Place on a wire for its label: the middle, or another share of the way. */
-export const wireMiddle = (a: Anchor, b: Anchor, share = 0.5): Point => pointOn(curve(a, b, false, false), share);
+export const wireMiddle = (a: Anchor, b: Anchor, share = 0.5, via: readonly Anchor[] = NO_WAY): Point =>
+  pointAlong(legsOf(a, b, false, false, via), share);
 
 /** Two strands that twist round each other from one anchor to the other: a bundle. */
-export function strandPath(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean, side: 1 | -1): string {
-  const points = curve(a, b, blockedA, blockedB);
+export function strandPath(
+  a: Anchor,
+  b: Anchor,
+  blockedA: boolean,
+  blockedB: boolean,
+  side: 1 | -1,
+  via: readonly Anchor[] = NO_WAY,
+): string {
+  const legs = legsOf(a, b, blockedA, blockedB, via);
   const length = Math.hypot(b.x - a.x, b.y - a.y);
   const turns = Math.max(2, Math.round(length / 46));
   const steps = turns * 8;
   const parts: string[] = [];
   for (let i = 0; i <= steps; i++) {
     const t = i / steps;
-    const here = pointOn(points, t);
-    const next = pointOn(points, Math.min(1, t + 0.01));
-    const back = pointOn(points, Math.max(0, t - 0.01));
+    const here = pointAlong(legs, t);
+    const next = pointAlong(legs, Math.min(1, t + 0.01));
+    const back = pointAlong(legs, Math.max(0, t - 0.01));
     const slope = Math.hypot(next.x - back.x, next.y - back.y) || 1;
     const swing = side * 4.5 * Math.sin(Math.PI * turns * t);
     const shifted = {

@@ -54,15 +54,7 @@ export function attachPegs(
     seat(a, b, 0);
     seat(b, a, 1);
   });
-  // A cable from a switch to itself passes the corner where the fewest others are.
-  for (const wire of loops) {
-    const { a, b } = wires[wire]!;
-    const own = edges[a.bridge!]!;
-    const beside = own.left.length < own.right.length ? 'left' : 'right';
-    const corner = { x: a.at.x + (beside === 'left' ? -1000 : 1000), y: a.at.y + 1000 };
-    own[beside].push({ wire, side: 0, port: a.port, far: corner });
-    own.bottom.push({ wire, side: 1, port: b.port, far: corner });
-  }
+  for (const wire of loops) seatLoop(plates, wire, wires[wire]!, edges[wires[wire]!.a.bridge!]!);
 
   const width = edges.map(({ top, bottom, left, right }) =>
     plateWidth(top.length + bottom.length + left.length + right.length),
@@ -80,6 +72,25 @@ export function attachPegs(
     for (const edge of EDGES) seatAlong(plates[plate]!, edge, byEdge[edge], width[plate]!, anchors);
   });
   return { anchors, width, crowded };
+}
+
+/** How far a cable from a switch to itself swings out beside it. */
+const SWING = 96;
+
+/** Whether another plate stands where a cable would swing out beside a plate. */
+const isCrowded = (plates: readonly Point[], own: number, side: 1 | -1): boolean =>
+  plates.some(({ x, y }, i) => {
+    const away = (x - plates[own]!.x) * side;
+    return i !== own && away > 0 && away < PLATE.width + SWING && Math.abs(y - plates[own]!.y) < PLATE.height * 2;
+  });
+
+/** A cable from a switch to itself passes the corner where there is room and the fewest others are, else hangs below. */
+function seatLoop(plates: readonly Point[], wire: number, { a, b }: Attachment, own: Record<Edge, Seat[]>): void {
+  const free = (['left', 'right'] as const).filter((edge) => !isCrowded(plates, a.bridge!, edge === 'left' ? -1 : 1));
+  const beside = free.sort((p, q) => own[p].length - own[q].length || (p === 'right' ? -1 : 1))[0];
+  const corner = { x: a.at.x + (beside === 'left' ? -1000 : 1000), y: a.at.y + 1000 };
+  own[beside ?? 'bottom'].push({ wire, side: 0, port: a.port, far: corner });
+  own.bottom.push({ wire, side: 1, port: b.port, far: corner });
 }
 
 /** A host or segment is met at its middle, from the side of the other end. */

@@ -47,6 +47,8 @@ export interface WireItem {
   readonly kind: 'link' | 'bundle' | 'segment' | 'host' | 'ghost';
   readonly a: Anchor;
   readonly b: Anchor;
+  /** Points that it passes on its way round plates, with the direction in which it does. */
+  readonly via?: readonly Anchor[];
   readonly state: WireState;
   readonly blockedA: boolean;
   readonly blockedB: boolean;

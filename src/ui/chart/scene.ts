@@ -10,6 +10,7 @@ import type { Ends, WireEnd } from './ends';
 import type { Point } from './geometry';
 import { attachPegs } from './pegs';
 import { regionsOf } from './regions';
+import { routed } from './routing';
 import type { Regions } from './regions';
 import { solvedStands } from './stands';
 import type { PortStands, Stands } from './stands';
@@ -99,6 +100,11 @@ export function frameOf(solved: SolvedDesign, of: SolvedTree, arranged: Arranged
   const { anchors, width } = attachedPegs;
   const regions = regionsOf(solved);
   const { pegs, leg } = pegsOf(topology, regions, ends, attachedPegs);
+  const home = (end: WireEnd) => ('port' in end ? end.home : null);
+  const ways = routed(
+    arranged.at.map((at, i) => ({ ...at, width: width[i]! })),
+    ends.map((end, i) => ({ a: anchors[i]![0], b: anchors[i]![1], from: home(end.a), to: home(end.b) })),
+  );
   const wires = ends.map((end, i): FrameWire => {
     const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? topology.ports[e.port]!.element.id : null));
     return {
@@ -109,6 +115,7 @@ export function frameOf(solved: SolvedDesign, of: SolvedTree, arranged: Arranged
       kind: end.kind,
       a: anchors[i]![0],
       b: anchors[i]![1],
+      ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}),
       label: end.unseen ? 'one end only' : end.label,
       ...(end.unseen ? { alarm: true, unseen: true } : {}),
       peer: end.peer === true,

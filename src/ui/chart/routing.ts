@@ -1,0 +1,118 @@
+/**
+ * Ways of wires round plates that they have nothing to do with. A wire that would run behind a plate passes beside it, straight
+ * through the gap of its row, or above or below it where it runs along the row.
+ */
+import { PLATE, samplesOf } from './geometry';
+import type { Anchor, Point } from './geometry';
+
+interface Plate extends Point {
+  readonly width: number;
+}
+
+interface Wire {
+  readonly a: Anchor;
+  readonly b: Anchor;
+  /** Plates at which it ends, by index; null for a host or a segment. */
+  readonly from: number | null;
+  readonly to: number | null;
+}
+
+/** A line this near to a plate counts as behind it. */
+const CLEAR = 4;
+/** Distance at which a wire passes a plate: the middle of the gap between two that stand close. */
+const BESIDE = 8;
+/** How far before and behind a plate a wire is straight. */
+const STRAIGHT = 6;
+const MOST_DETOURS = 10;
+/** Beyond this many wires nothing is routed: names are not read there either, and a drawing has to move. */
+const MOST_WIRES = 600;
+
+const halfHeight = PLATE.height / 2;
+const isBehind = ({ x, y }: Point, plate: Plate) =>
+  Math.abs(x - plate.x) < plate.width / 2 + CLEAR && Math.abs(y - plate.y) < halfHeight + CLEAR;
+
+/** Plates in columns of equal width, so that only those near a point are looked at. */
+class Near {
+  private static readonly SIZE = 240;
+  private readonly columns = new Map<number, number[]>();
+
+  constructor(readonly plates: readonly Plate[]) {
+    plates.forEach(({ x, width }, i) => {
+      const reach = width / 2 + CLEAR;
+      for (let c = Near.column(x - reach); c <= Near.column(x + reach); c++)
+        this.columns.set(c, [...(this.columns.get(c) ?? []), i]);
+    });
+  }
+
+  private static column = (x: number) => Math.floor(x / Near.SIZE);
+
+  /** The plate that a point is behind, of those that are not left out. */
+  at(point: Point, out: readonly (number | null)[]): number | undefined {
+    return this.columns.get(Near.column(point.x))?.find((i) => !out.includes(i) && isBehind(point, this.plates[i]!));
+  }
+}
+
+/** The nearest free place beside a plate, on one side of it: beyond others that stand close. */
+function freeBeside(near: Near, plate: Plate, side: 1 | -1): number {
+  let x = plate.x + side * (plate.width / 2 + BESIDE);
+  for (let tries = 0; tries < near.plates.length; tries++) {
+    const next = near.at({ x, y: plate.y }, []);
+    if (next === undefined) return x;
+    x = near.plates[next]!.x + side * (near.plates[next]!.width / 2 + BESIDE);
+  }
+  return x;
+}
+
+/** Two points between which a wire runs straight past a plate: beside it when it goes down or up, else above or below. */
+function passing(near: Near, plate: Plate, hit: Point, { a, b }: Wire, other: boolean): [Anchor, Anchor] {
+  if (a.ny !== 0 || b.ny !== 0) {
+    const down = Math.sign(b.y - a.y) || 1;
+    const [left, right] = [freeBeside(near, plate, -1), freeBeside(near, plate, 1)];
+    const x = Math.abs(left - hit.x) <= Math.abs(right - hit.x) !== other ? left : right;
+    const reach = down * (halfHeight + STRAIGHT);
+    return [-reach, reach].map((dy) => ({ x, y: plate.y + dy, nx: 0, ny: down })) as [Anchor, Anchor];
+  }
+  const along = Math.sign(b.x - a.x) || 1;
+  const y = plate.y + (hit.y <= plate.y !== other ? -1 : 1) * (halfHeight + BESIDE + CLEAR);
+  const reach = along * (plate.width / 2 + STRAIGHT);
+  return [-reach, reach].map((dx) => ({ x: plate.x + dx, y, nx: along, ny: 0 })) as [Anchor, Anchor];
+}
+
+interface Hit {
+  /** Leg of the wire, between two of its points. */
+  readonly leg: number;
+  readonly plate: number;
+  readonly at: Point;
+}
+
+function firstHit(near: Near, wire: Wire, via: readonly Anchor[]): Hit | null {
+  for (const { leg, at } of samplesOf(wire.a, wire.b, via)) {
+    const plate = near.at(at, [wire.from, wire.to]);
+    if (plate !== undefined) return { leg, plate, at };
+  }
+  return null;
+}
+
+/** The way of one wire; `other`: round the first plate on the side that is farther. Null where it still runs behind one. */
+function wayOf(near: Near, wire: Wire, other: boolean): Anchor[] | null {
+  const via: Anchor[] = [];
+  const passed = new Set<number>();
+  for (let i = 0; i < MOST_DETOURS; i++) {
+    const hit = firstHit(near, wire, via);
+    if (!hit) return via;
+    if (passed.has(hit.plate)) return null;
+    via.splice(hit.leg, 0, ...passing(near, near.plates[hit.plate]!, hit.at, wire, other && passed.size === 0));
+    passed.add(hit.plate);
+  }
+  return null;
+}
+
+/** Points that each wire passes on its way, in order, with the direction in which it does; none where the way is free. */
+export function routed(plates: readonly Plate[], wires: readonly Wire[]): readonly (readonly Anchor[])[] {
+  if (wires.length > MOST_WIRES) return wires.map(() => []);
+  const near = new Near(plates);
+  // A cable from a switch to itself swings round its own corner.
+  return wires.map((wire) =>
+    wire.from !== null && wire.from === wire.to ? [] : (wayOf(near, wire, false) ?? wayOf(near, wire, true) ?? []),
+  );
+}
