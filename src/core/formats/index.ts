@@ -4,6 +4,8 @@ export { importCsv } from './csv-import';
 export { exportFormat } from './export';
 export { exportGraphml } from './graphml-export';
 export { readGraphml } from './graphml';
+export { csvOmissions } from './csv-omissions';
+export type { CsvTable } from './csv-omissions';
 export { intakeAsDesign, intakeInto } from './intake';
 export type { NetworkIntake } from './intake';
 export type { Intake, TakenFile } from './intake';

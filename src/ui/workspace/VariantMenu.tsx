@@ -9,7 +9,11 @@ import { NameDialog } from '../controls/NameDialog';
 import { asPng, pictureOf, saveFile } from '../chart/picture';
 import { api } from '../session/api';
 import { viewAddress } from '../session/view';
-import { treeInView, useBench } from '../session/context';
+import { treeInView, useBench, useSession } from '../session/context';
+import { csvOmissions } from '../../core/formats';
+import type { CsvTable } from '../../core/formats';
+import { TableExport } from './TableExport';
+import type { PartialTable } from './TableExport';
 import { treeTitle } from '../controls/tree-names';
 import { copyLink } from './copy-link';
 import { sayNext } from '../session/flash';
@@ -22,6 +26,8 @@ const FORMATS = [
   { format: 'graphml', label: 'Graph (GraphML)' },
   { format: 'topology', label: 'Topology (RFC 8345 JSON)' },
 ];
+
+const TABLES: readonly CsvTable[] = ['switches', 'links', 'vlans'];
 
 /** What can be done with the variant in view. */
 function useVariant() {
@@ -72,6 +78,7 @@ export function VariantMenu() {
   const { current, go, savePicture, remove, leaveTo } = useVariant();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [asking, setAsking] = useState<'copy' | 'rename' | null>(null);
+  const [table, setTable] = useState<PartialTable | null>(null);
   const close = () => setAnchor(null);
   return (
     <>
@@ -104,8 +111,9 @@ export function VariantMenu() {
           Delete this variant
         </MenuItem>
         <Divider />
-        <Exports onClose={close} savePicture={savePicture} />
+        <Exports onClose={close} savePicture={savePicture} onTable={setTable} />
       </Menu>
+      {table && <TableExport {...table} onClose={() => setTable(null)} />}
       {asking && <Naming asking={asking} current={current} go={go} onClose={() => setAsking(null)} />}
     </>
   );
@@ -114,16 +122,27 @@ export function VariantMenu() {
 interface ExportsProps {
   readonly onClose: () => void;
   readonly savePicture: (format: 'svg' | 'png') => Promise<void>;
+  /** A table is asked for that leaves something out. */
+  readonly onTable: (table: PartialTable) => void;
 }
 
-function Exports({ onClose, savePicture }: ExportsProps) {
+function Exports({ onClose, savePicture, onTable }: ExportsProps) {
   const { variantId } = useBench();
+  const design = useSession((s) => s.design);
   return [
-    ...FORMATS.map(({ format, label }) => (
-      <MenuItem key={format} component="a" href={api.exportUrl(variantId, format)} download onClick={onClose}>
-        Export: {label}
-      </MenuItem>
-    )),
+    ...FORMATS.map(({ format, label }) => {
+      const table = TABLES.find((t) => t === format);
+      const out = table ? csvOmissions(design, table) : [];
+      return table && out.length > 0 ? (
+        <MenuItem key={format} onClick={() => (onClose(), onTable({ table, label, out }))}>
+          Export: {label}
+        </MenuItem>
+      ) : (
+        <MenuItem key={format} component="a" href={api.exportUrl(variantId, format)} download onClick={onClose}>
+          Export: {label}
+        </MenuItem>
+      );
+    }),
     ...(['svg', 'png'] as const).map((format) => (
       <MenuItem key={format} onClick={() => (onClose(), void savePicture(format))}>
         Export: Drawing ({format.toUpperCase()})
