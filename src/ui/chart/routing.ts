@@ -23,6 +23,9 @@ const CLEAR = 4;
 const BESIDE = 8;
 /** How far before and behind a plate a wire is straight. */
 const STRAIGHT = 6;
+/** Between wires that pass a plate on the same side, where there is room, and how many of them stand apart. */
+const APART = 6;
+const MOST_ASIDE = 4;
 const MOST_DETOURS = 10;
 /** Beyond this many wires nothing is routed: names are not read there either, and a drawing has to move. */
 const MOST_WIRES = 600;
@@ -35,6 +38,8 @@ const isBehind = ({ x, y }: Point, plate: Plate) =>
 class Near {
   private static readonly SIZE = 240;
   private readonly columns = new Map<number, number[]>();
+  /** Wires that pass each plate on each side, so that they run beside each other. */
+  private readonly passing = new Map<string, number>();
 
   constructor(readonly plates: readonly Plate[]) {
     plates.forEach(({ x, width }, i) => {
@@ -45,6 +50,13 @@ class Near {
   }
 
   private static column = (x: number) => Math.floor(x / Near.SIZE);
+
+  /** How many wires pass here already; counts one more. */
+  passes(key: string): number {
+    const n = this.passing.get(key) ?? 0;
+    this.passing.set(key, n + 1);
+    return n;
+  }
 
   /** The plate that a point is behind, of those that are not left out. */
   at(point: Point, out: readonly (number | null)[]): number | undefined {
@@ -68,7 +80,10 @@ function passing(near: Near, plate: Plate, hit: Point, { a, b }: Wire, other: bo
   if (a.ny !== 0 || b.ny !== 0) {
     const down = Math.sign(b.y - a.y) || 1;
     const [left, right] = [freeBeside(near, plate, -1), freeBeside(near, plate, 1)];
-    const x = Math.abs(left - hit.x) <= Math.abs(right - hit.x) !== other ? left : right;
+    const lefts = Math.abs(left - hit.x) <= Math.abs(right - hit.x) !== other;
+    const nearest = lefts ? left : right;
+    const aside = nearest + (lefts ? -1 : 1) * APART * (near.passes(`${nearest} ${plate.y}`) % MOST_ASIDE);
+    const x = near.at({ x: aside, y: plate.y }, []) === undefined ? aside : nearest;
     const reach = down * (halfHeight + STRAIGHT);
     return [-reach, reach].map((dy) => ({ x, y: plate.y + dy, nx: 0, ny: down })) as [Anchor, Anchor];
   }
