@@ -3,7 +3,8 @@ import { applyEdits, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { typedConversations } from './distribution';
 import { findPath } from './path';
-import { solveDesign } from '../trees';
+import { peersOf } from '../network';
+import { roleAt, solveDesign } from '../trees';
 import { bundleSteps } from './bundle-steps';
 import { memberChanges } from './member-change';
 import { pathCapacity, treeCapacity } from './capacity';
@@ -125,6 +126,32 @@ test('a path is as wide as its narrowest link, and narrower with a member lost',
   const both = bundle.ok && pathCapacity(solved, bundle.path);
   expect(both && [both.rate, both.memberLost]).toEqual([20000, 10000]);
   expect(treeCapacity(solved, of).rate).toBe(1000);
+});
+
+test('a bundle that a lost member takes below its minimum carries nothing then', () => {
+  const solved = solveDesign(changed(asMeant(), setField('bundle', 'cold-store:lag103', 'minActive', 2)));
+  const of = solved.byId.get('vlan-110')!;
+  const path = findPath(solved, of, { switch: 'quay-b' }, { switch: 'cold-store' }, 110);
+  const capacity = path.ok && pathCapacity(solved, path.path);
+  expect(capacity && [capacity.rate, capacity.memberLost]).toEqual([2000, 0]);
+});
+
+test('the narrowest link of a tree is one that frames pass: a blocked one is not asked', () => {
+  for (const design of [asCabled(), asMeant()]) {
+    const slow = changed(design, setField('port', 'quay-a:12', 'speed', 100));
+    const solved = solveDesign(slow);
+    for (const of of solved.trees) {
+      const { port, rate } = treeCapacity(solved, of);
+      const open = [port, ...peersOf(solved.topology, port)].every((p) =>
+        ['root', 'designated'].includes(roleAt(of, p)),
+      );
+      expect([of.tree.id, open]).toEqual([of.tree.id, true]);
+      const cut = ['quay-a:12', 'quay-b:12'].some(
+        (id) => roleAt(of, solved.topology.portIndex.get(id)!) === 'alternate',
+      );
+      if (cut) expect(rate).toBeGreaterThan(100);
+    }
+  }
 });
 
 describe('the change steps', () => {

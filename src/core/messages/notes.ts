@@ -17,6 +17,8 @@ export const noteMessages = {
     'The other end is a classic switch with a tree per VLAN: in a rehearsal it falls silent here and the port is released; the trees show it as blocked.',
   'key-twice': ({ other }: { other: string }) =>
     `Bundle ${other} has the same key and system: to the partner the two are one, which is not modelled.`,
+  'keepalive-of-pair': ({ vlans }: { vlans: string }) =>
+    `This cable is the keepalive of a pair, and a link of the trees of VLAN ${vlans} as well: give it a VLAN that nothing else carries.`,
   'kept-alone': () => 'Only one end keeps its members: the other end goes back to better ones, and this end follows.',
   'kept-history': () =>
     'Which members are kept depends on what happened before; the verdict is that of a start with all members.',

@@ -16,6 +16,8 @@ import {
 } from '../design';
 import type { Bundle, Design, Port } from '../design';
 import { noteMessages as say } from '../messages';
+import { formatVlanRanges } from '../standard';
+import { vlansOfKeepalive } from './bundles/pair-report';
 import { sharedWith } from './bundles/pairs';
 import { lacpIdentity } from './lacp-ends';
 
@@ -70,6 +72,14 @@ const accessNote = (design: Design, e: Element, far: Element | undefined): Note 
   far.native !== 1 &&
   say['access-classic']();
 
+/** A cable that is the keepalive of a pair, and carries what its shared bundles carry. */
+function keepaliveOfPairNote(design: Design, e: Element): Note {
+  const link = isPort(e) ? linkAt(design, e.id) : undefined;
+  const pair = link && design.pairs.find((p) => p.keepalive === link.id && !p.peer.includes(link.id));
+  const vlans = pair ? vlansOfKeepalive(design, pair) : [];
+  return vlans.length > 0 && say['keepalive-of-pair']({ vlans: formatVlanRanges(vlans).replaceAll(',', ', ') });
+}
+
 const kept = (notes: readonly Note[]): string[] => notes.filter((n): n is string => typeof n === 'string');
 
 /** What is to be said beside the settings of a port or bundle; none where all of them do what they say. */
@@ -82,6 +92,7 @@ export function notesAt(design: Design, e: Element): string[] {
     keepaliveNote(e, far),
     isPort(e) && e.stormLimit !== undefined && e.stormAction === 'shut' && say['storm-shut'](),
     accessNote(design, e, far),
+    keepaliveOfPairNote(design, e),
     ...segmentNotes(design, e),
   ]);
 }

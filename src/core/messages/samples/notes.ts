@@ -14,6 +14,7 @@ export const noteSamples: Samples<typeof noteMessages> = {
   'untagged-shared': [[]],
   'access-classic': [[]],
   'key-twice': [[{ other: 'to-gate of quay-a' }]],
+  'keepalive-of-pair': [[{ vlans: '110, 120' }]],
   'kept-alone': [[]],
   'kept-history': [[]],
 };

@@ -1,5 +1,5 @@
 /** What the two switches of a pair must have alike, and whether they do. */
-import { linkById, modeOf, pairOf, portById, switchById } from '../../design';
+import { linkById, modeOf, portById, switchById } from '../../design';
 import type { Bundle, Design, Switch, SwitchPair } from '../../design';
 import { LACP_PRIORITY, formatVlanRanges, vlanMembership } from '../../standard';
 import { BUNDLE_KIND_WORDS, GLOSSARY, MODE_WORDS, SCALE_WORDS, pairMessages as say } from '../../messages';
@@ -130,6 +130,9 @@ function missingOnPeer(design: Design, pair: SwitchPair, bundles: readonly Bundl
     .filter((v) => sets.some((set) => set[v]) && !carried.some((carries) => carries(v)));
 }
 
+const sharedOf = (design: Design, pair: SwitchPair): Bundle[] =>
+  design.bundles.filter((b) => b.shared !== undefined && pair.switches.includes(b.switch));
+
 /** What is wrong with the active members of a shared bundle at both switches; empty where nothing is. */
 function carryingSentence(state: PairState, active: readonly number[]): string {
   const both = active.every((n) => n > 0);
@@ -143,8 +146,9 @@ function carryingSentence(state: PairState, active: readonly number[]): string {
   }
 }
 
-/** VLANs of the shared bundles that the keepalive carries too. */
-function vlansOfKeepalive(design: Design, pair: SwitchPair, bundles: readonly Bundle[]): number[] {
+/** VLANs of a pair's shared bundles that its keepalive carries too: it is a link of their trees then. */
+export function vlansOfKeepalive(design: Design, pair: SwitchPair): number[] {
+  const bundles = sharedOf(design, pair);
   const link = pair.keepalive === undefined ? undefined : linkById(design, pair.keepalive);
   if (!link || !('port' in link.a && 'port' in link.b)) return [];
   const sets = [link.a.port, link.b.port].map((id) => vlanMembership(portById(design, id)?.vlans ?? 'all'));
@@ -200,9 +204,9 @@ export function pairReport(design: Design, pair: SwitchPair): PairReport {
   const up = working(design, pair.peer);
   const keepalive = pair.keepalive === undefined ? -1 : working(design, [pair.keepalive]);
   const inside = pair.keepalive !== undefined && pair.peer.includes(pair.keepalive);
-  const shared = design.bundles.filter((x) => x.shared !== undefined && pairOf(design, x.switch) === pair);
+  const shared = sharedOf(design, pair);
   const missing = missingOnPeer(design, pair, shared);
-  const inTrees = inside ? [] : vlansOfKeepalive(design, pair, shared);
+  const inTrees = inside ? [] : vlansOfKeepalive(design, pair);
   const inTreesWords = say['keepalive-in-trees']({
     vlans: `${inTrees.length === 1 ? 'VLAN' : 'VLANs'} ${formatVlanRanges(inTrees).replaceAll(',', ', ')}`,
   });

@@ -5,6 +5,7 @@ import { explainPort, roleAt, solveDesign } from '../../trees';
 import { findPath } from '../../analysis';
 import { advance, startRehearsal } from '../../simulation';
 import { differences } from '../../../../tests/support/differences';
+import { notesAt } from '../setting-notes';
 import { pairReport } from './pair-report';
 import { pairState } from './pairs';
 import { verdictOf } from './verdict';
@@ -166,4 +167,39 @@ describe('making a pair', () => {
       /its switch is in no pair/,
     );
   });
+});
+
+test('a keepalive that carries VLANs of the shared bundles is a link of their trees, and said to be', () => {
+  const design = asPair();
+  const [port] = ['core-east:5'];
+  expect(
+    notesAt(
+      design,
+      design.ports.find((p) => p.id === port)!,
+    ),
+  ).toEqual([]);
+  const trunk = changed(
+    design,
+    ...['core-east:5', 'core-west:5'].map((id) => setField('port', id, 'vlans', '110,120')),
+  );
+  expect(
+    notesAt(
+      trunk,
+      trunk.ports.find((p) => p.id === port)!,
+    )[0],
+  ).toMatch(/keepalive of a pair.*VLAN 110, 120/);
+  const check = pairReport(trunk, trunk.pairs[0]!).checks.find((c) => c.what === 'VLANs over the keepalive');
+  expect(check).toMatchObject({ first: '110,120', ok: false });
+  expect(pairReport(design, design.pairs[0]!).checks.some((c) => c.what === 'VLANs over the keepalive')).toBe(false);
+});
+
+test('a split pair says what its partners make of it, as the bundles do', () => {
+  const split = changed(asPair(), ...cut(...PEER, KEEPALIVE));
+  const report = pairReport(split, split.pairs[0]!);
+  expect(report.sentence).toMatch(/Partners see two LACP systems/);
+  const rows = report.checks.filter((c) => c.what.endsWith('active members'));
+  expect(rows.map((r) => [r.first, r.second, r.ok])).toEqual(rows.map(() => ['1', '0', false]));
+  const statics = split.bundles.map((b) => setField('bundle', b.id, 'kind', 'static'));
+  const blind = changed(split, ...statics);
+  expect(pairReport(blind, blind.pairs[0]!).sentence).toMatch(/no protocol detects it/);
 });
