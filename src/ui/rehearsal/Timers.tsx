@@ -6,6 +6,7 @@ import { TIMERS, timersForDiameter } from '../../core/standard';
 import { Field } from '../controls/Field';
 import { useBench, useSession } from '../session/context';
 import { Term } from '../controls/Term';
+import styles from './Timers.module.css';
 
 /** Which timers a network of some diameter needs, what they give, and setting them everywhere in one step. */
 export function Timers() {
@@ -113,15 +114,15 @@ function TimerRow({ timers: t }: { timers: ReturnType<typeof timersForDiameter> 
   const switches = useSession((s) => s.design.switches);
   return (
     <tr>
-      <td className="mono">{t.helloTime} s</td>
-      <td className="mono">{t.maxAge} s</td>
-      <td className="mono">{t.forwardDelay} s</td>
+      <td className={`mono ${styles.figure}`}>{t.helloTime} s</td>
+      <td className={`mono ${styles.figure}`}>{t.maxAge} s</td>
+      <td className={`mono ${styles.figure}`}>{t.forwardDelay} s</td>
       {timersFit(t) && t.legal ? (
         <>
-          <td className="mono">
+          <td className={`mono ${styles.figure}`}>
             {2 * t.forwardDelay} s, {2 * t.forwardDelay + t.maxAge} s
           </td>
-          <td className="mono">{3 * t.helloTime} s</td>
+          <td className={`mono ${styles.figure}`}>{3 * t.helloTime} s</td>
           <td>
             <Button
               onClick={() =>

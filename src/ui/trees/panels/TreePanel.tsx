@@ -1,6 +1,9 @@
 'use client';
 import { useMemo } from 'react';
+import { MODES, isPerVlan, modeOf } from '../../../core/design';
+import type { Design } from '../../../core/design';
 import { blockedPorts, explainTree, nextRoot, roleAt, rootsOf } from '../../../core/trees';
+import type { SolvedTree } from '../../../core/trees';
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../session/context';
 import { treeTitle } from '../../controls/tree-names';
@@ -17,6 +20,15 @@ const MOST_NAMED = 6;
 /** The VLANs, or how many there are. */
 const alikeWords = (vlans: readonly number[]) =>
   vlans.length <= MOST_NAMED ? formatVlanRanges(vlans).replaceAll(',', ', ') : `${vlans.length} other VLANs`;
+
+/** What the switches of a tree run, in the order of the modes; one that follows another tree for a VLAN is not counted. */
+function modeWords(design: Design, of: SolvedTree): string {
+  const taking = design.switches.filter((_, b) => of.outcome.root[b]! >= 0);
+  const all = taking.map((s) => modeOf(design, s)).filter((mode) => of.tree.vlan === null || isPerVlan(mode));
+  const modes = MODES.filter((mode) => all.includes(mode));
+  return modes.length === 0 ? MODE_WORDS[design.mode] : modes.map((mode) => MODE_WORDS[mode]).join('; ');
+}
+
 /** The tree in view as a whole: root, who comes next, blocked, why; and a way to ask for a path. */
 export function TreePanel() {
   const solved = useSession((s) => s.solved);
@@ -27,7 +39,7 @@ export function TreePanel() {
     <>
       <h2>{treeTitle(of.tree)}</h2>
       <p className="quiet">
-        {MODE_WORDS[solved.topology.design.mode]}
+        {modeWords(solved.topology.design, of)}
         {of.tree.instance !== null && of.tree.vlan === null && (
           <>
             {' '}
