@@ -40,6 +40,7 @@ export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
               <StepPicker
                 label={`Bridge priority of ${switches.length} switches`}
                 inForce={common ?? values[0]!}
+                mixed={!common}
                 steps={BRIDGE_PRIORITIES}
                 disabled={!scope.ok}
                 onTry={(value) => {

@@ -86,6 +86,7 @@ export function ManyPorts({ selection }: { selection: readonly Ref[] }) {
         <StepPicker
           label={`Port priority of ${found.length} ports`}
           inForce={common(priorities)}
+          mixed={priorities.some((p) => p.value !== priorities[0]!.value)}
           steps={PORT_PRIORITIES}
           disabled={!scope.ok}
           onTry={(value) => act('priority', value, tryOut)}

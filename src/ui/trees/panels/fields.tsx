@@ -27,26 +27,30 @@ interface StepsProps {
   inForce: InForce;
   steps: readonly number[];
   disabled?: boolean;
+  /** Of many things that differ: none of the steps is shown as theirs. */
+  mixed?: boolean;
   onPick: (value: number | null) => void;
   /** Told of a step that is looked at before it is picked; null when none is any more. */
   onTry?: (value: number | null) => void;
 }
 
+const MIXED = 'mixed';
+
 /** A priority, picked from its legal steps. */
-export function StepPicker({ label, inForce, steps, disabled, onPick, onTry }: StepsProps) {
+export function StepPicker({ label, inForce, steps, disabled, mixed = false, onPick, onTry }: StepsProps) {
   const { dropDraft } = useBench();
   const tried = useRef(false);
   // A list that closes still passes under the pointer for a moment: that is no look at a step.
   const open = useRef(false);
   const look = (value: number | null) => {
-    if (!onTry || !open.current || value === inForce.value) return;
+    if (!onTry || !open.current || (value === inForce.value && !mixed)) return;
     tried.current = true;
     onTry(value);
   };
   return (
     <Select
       className="mono"
-      value={String(inForce.value)}
+      value={mixed ? MIXED : String(inForce.value)}
       disabled={disabled}
       onOpen={() => void (open.current = true)}
       onClose={() => {
@@ -60,6 +64,11 @@ export function StepPicker({ label, inForce, steps, disabled, onPick, onTry }: S
       displayEmpty
       MenuProps={{ slotProps: { paper: { sx: { maxHeight: 420 } } } }}
     >
+      {mixed && (
+        <MenuItem value={MIXED} disabled className="mono">
+          {MIXED}
+        </MenuItem>
+      )}
       {steps.map((step) => (
         <MenuItem
           key={step}
