@@ -31,8 +31,15 @@ function portsIn(solved: SolvedDesign, of: SolvedTree, selection: readonly Ref[]
   return [...found];
 }
 
+const areAlike = (values: readonly InForce[]): boolean => values.every((v) => v.value === values[0]!.value);
 const common = (values: readonly InForce[]): InForce =>
-  values.every((v) => v.value === values[0]!.value) ? values[0]! : { value: values[0]!.value, source: 'default' };
+  areAlike(values) ? values[0]! : { value: values[0]!.value, source: 'default' };
+
+/** `of all`, or the least and the greatest value. */
+const rangeWords = (values: readonly InForce[]): string =>
+  areAlike(values)
+    ? 'of all'
+    : `now ${Math.min(...values.map((v) => v.value))} to ${Math.max(...values.map((v) => v.value))}`;
 
 /** Cost and priority of many ports in one step, with what would move shown while it is typed. */
 export function ManyPorts({ selection }: { selection: readonly Ref[] }) {
@@ -47,7 +54,6 @@ export function ManyPorts({ selection }: { selection: readonly Ref[] }) {
   const costs = found.map((p, i) => costInForce(design, elements[i]!, of.tree, defaultCost[p]!));
   const priorities = elements.map((e) => portPriorityInForce(design, e, of.tree));
   const scales = elements.map((e) => switchById(design, e.switch)?.costScale ?? design.costScale);
-  const alike = costs.every((c) => c.value === costs[0]!.value);
   const act = (what: 'cost' | 'priority', value: number | null, run: typeof edit | typeof tryOut) => {
     if (!scope.ok) return;
     const { label, edits } = manyPortsAction(elements, what, scope.scope, value);
@@ -62,12 +68,7 @@ export function ManyPorts({ selection }: { selection: readonly Ref[] }) {
       </p>
       <div className="setting">
         <span>
-          Port cost{' '}
-          <small className="quiet">
-            {alike
-              ? 'of all'
-              : `now ${Math.min(...costs.map((c) => c.value))} to ${Math.max(...costs.map((c) => c.value))}`}
-          </small>
+          Port cost <small className="quiet">{rangeWords(costs)}</small>
         </span>
         <div style={{ width: 150 }}>
           <CostField
@@ -86,7 +87,7 @@ export function ManyPorts({ selection }: { selection: readonly Ref[] }) {
         <StepPicker
           label={`Port priority of ${found.length} ports`}
           inForce={common(priorities)}
-          mixed={priorities.some((p) => p.value !== priorities[0]!.value)}
+          mixed={!areAlike(priorities)}
           steps={PORT_PRIORITIES}
           disabled={!scope.ok}
           onTry={(value) => act('priority', value, tryOut)}
