@@ -11,7 +11,7 @@ const standing = ({ world: w }: ReturnType<typeof startRehearsal>): string =>
     )
     .join();
 
-/** Seconds that a lost root's word can go round where bridges add 1/256 s to its age, at a frame a second. */
+/** Seconds that a lost root's word can loop where bridges add 1/256 s to its age, at a frame a second. */
 const FINELY_CHASED = 1600;
 
 /** Runs on until no port has become something else for twice the maximum age: a lost root can be chased for minutes. */

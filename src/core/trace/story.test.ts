@@ -71,7 +71,7 @@ describe('the story', () => {
     expect(roots[0]).toMatch(/^next is root/);
     expect(roots.at(-1)).toMatch(/^root is root/);
   });
-  test('an event at the very start is told like any other, with what it brings about', () => {
+  test('an event at the very start is shown like any other, with what it brings about', () => {
     const design = star(3);
     const [atStart, later] = [0, 5].map((at) => texts(design, run(design, { kind: 'switch-off', at, switch: 'root' })));
     expect(atStart).toContain('Switch root off.');

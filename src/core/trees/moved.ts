@@ -91,7 +91,7 @@ function comeAndGone(
     own.ports.flatMap(({ element: { id } }, p) =>
       has(other, id) || !isUp(of.outcome.role[p]!) || other.portIndex.has(id) !== carried ? [] : [p],
     );
-  // A port that is now carried by a bundle is told of as the bundle; one that was not there before is no change.
+  // A port that is now carried by a bundle stands as the bundle; one that was not there before is no change.
   const bundles = (own: Topology) => (p: number) => own.ports[p]!.kind === 'bundle';
   const gone = only(before, was, after, false).map((p) =>
     movedPort(before, p, was.outcome.role[p]!, stillThere(after.design, before.ports[p]!.element.id)),
