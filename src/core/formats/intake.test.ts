@@ -121,7 +121,7 @@ describe('files into an open design', () => {
     expect(gate(design)).toEqual({ ...gate(demo), priority: 8192 });
     expect(design.switches.at(-1)!.name).toBe('yard');
   });
-  test('a merged design that contradicts what is here comes in as far as it fits, and the rest is said', () => {
+  test('a merged design that contradicts what is here comes in where it fits, and the rest is said', () => {
     const [link] = demo.links;
     const port = (link!.a as { port: string }).port;
     const other: Design = {

@@ -127,7 +127,7 @@ export type NetworkIntake = 'beside' | 'merge';
 
 type NetworkRead = Extract<Read, { kind: 'design' | 'graphml' }>;
 
-/** Edits taken one by one as far as they fit. */
+/** Edits taken one by one, those that fit. */
 function takeEdits(growing: Growing, read: NetworkRead, edits: readonly Edit[]): readonly TableFault[] {
   const fitted = applyWhatFits(
     growing.design,

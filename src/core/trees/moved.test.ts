@@ -1,5 +1,5 @@
 import { applyEdits, linkAt, setField } from '../design';
-import type { Edit } from '../design';
+import type { Design, Edit } from '../design';
 import { asMeant } from '../../demo/brackwater';
 import { movedBetween } from './moved';
 import { solveDesign } from './state';
@@ -41,6 +41,43 @@ describe('what moved', () => {
     const [closet] = design.switches.filter((s) => s.tier === 'access');
     for (const tree of movedBetween(before, after([setField('switch', closet!.id, 'off', true)])))
       expect(tree.cutOff).toEqual([]);
+  });
+  test('a filter parts roots and not switches; a guard that holds its port back parts switches and not roots', () => {
+    const [closet] = design.switches.filter((s) => s.tier === 'access');
+    const [first, second] = design.ports.filter((p) => p.switch === closet!.id && linkAt(design, p.id));
+    const single = [setField('link', linkAt(design, second!.id)!.id, 'down', true)];
+    const alone = after(single);
+    const change = (edits: readonly Edit[]) => {
+      const applied = applyEdits(alone.topology.design, [...edits]);
+      if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
+      return movedBetween(alone, solveDesign(applied.design, alone));
+    };
+    const filtered = change([setField('port', first!.id, 'bpduFilter', true)]);
+    expect(filtered.some((t) => t.ports.length > 0)).toBe(true);
+    for (const tree of filtered) expect(tree.cutOff).toEqual([]);
+    const link = linkAt(design, first!.id)!;
+    const far = [link.a, link.b].flatMap((e) => ('port' in e && e.port !== first!.id ? [e.port] : []))[0]!;
+    // Designated, opposite a root port that says nothing.
+    const silent = change([setField('port', far, 'silenceGuard', true)]);
+    expect(silent.length).toBeGreaterThan(0);
+    for (const tree of silent) expect(tree.cutOff).toEqual([closet!.id]);
+  });
+  test('where regions form or merge, instances get other roots and no switch is cut off', () => {
+    const mst: Design = {
+      ...design,
+      mode: 'mstp',
+      regions: [
+        { id: 'one', name: 'one', revision: 1, map: { 1: '110-130' } },
+        { id: 'two', name: 'two', revision: 1, map: { 1: '110-130' } },
+      ],
+      switches: design.switches.map((s) => ({ ...s, region: 'one' })),
+    };
+    const solved = solveDesign(mst);
+    for (const s of mst.switches) {
+      const applied = applyEdits(mst, [setField('switch', s.id, 'region', 'two')]);
+      if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
+      for (const tree of movedBetween(solved, solveDesign(applied.design, solved))) expect(tree.cutOff).toEqual([]);
+    }
   });
   test('a port that is removed is named by what it was', () => {
     const port = design.ports.find(

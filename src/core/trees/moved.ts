@@ -1,9 +1,8 @@
 /** What an edit moved: roots and port roles before and after, tree by tree. */
 import { bundleById, portById, switchById } from '../design';
 import type { Design } from '../design';
-import { ROLE, ROLES } from './outcome';
+import { ROLE, ROLES, forwardsRole } from './outcome';
 import type { Role, TreeOutcome } from './outcome';
-import { sameNumbers } from './reuse';
 import { rootsOf } from './state';
 import type { SolvedDesign, SolvedTree } from './solved';
 import type { Topology } from './topology';
@@ -25,7 +24,7 @@ export interface MovedTree {
   readonly rootAfter: string | null;
   /** Ports and bundles whose role changed, and those that came to have one or have none any more. */
   readonly ports: readonly MovedPort[];
-  /** Ids of switches that are on and no longer in the largest part of the tree, and of those that came back to it. */
+  /** Ids of switches that are on and that frames no longer reach from the largest part, and of those that they reach again. */
   readonly cutOff: readonly string[];
   readonly rejoined: readonly string[];
   /** Whether a root path cost changed anywhere. */
@@ -107,22 +106,43 @@ function comeAndGone(
 const stillThere = (design: Design, id: string) =>
   portById(design, id) || bundleById(design, id) ? ROLE.disabled : ROLE.none;
 
-/** Switches by id that are in the largest part of a tree. */
-function largestPart({ topology }: SolvedDesign, of: SolvedTree): Set<string> {
-  const [root] = rootsOf(of);
-  const { switches } = topology.design;
-  return new Set(switches.flatMap((s, b) => (root !== undefined && of.outcome.root[b] === root ? [s.id] : [])));
+/**
+ * Switches by id that frames of a tree join, part by part. Not by roots: frames pass where a filter stops BPDUs, and none
+ * passes a port that is held back although the root behind it is known.
+ */
+function partsOf({ topology }: SolvedDesign, { outcome: { role } }: SolvedTree): Set<string>[] {
+  const { design, actsAs, portBridge, portLan, lanCount } = topology;
+  const bridges = design.switches.length;
+  const parent = Int32Array.from({ length: bridges + lanCount }, (_, i) => i);
+  const top = (x: number): number => {
+    while (parent[x] !== x) x = parent[x] = parent[parent[x]!]!;
+    return x;
+  };
+  const has = new Uint8Array(bridges);
+  for (let p = 0; p < portLan.length; p++) {
+    if (role[p] !== ROLE.none) has[portBridge[p]!] = 1;
+    if (portLan[p]! >= 0 && forwardsRole(role[p])) parent[top(portBridge[p]!)] = top(bridges + portLan[p]!);
+  }
+  const parts = new Map<number, Set<string>>();
+  design.switches.forEach(({ id, off }, b) => {
+    if (off || !has[actsAs[b]!]) return;
+    const at = top(actsAs[b]!);
+    parts.set(at, (parts.get(at) ?? new Set()).add(id));
+  });
+  return [...parts.values()];
 }
 
+/** Switches that have the tree and are on, before and after, and that the change parted from the largest part, or joined to it. */
 function parted(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, now: SolvedTree) {
-  const [old, fresh] = [largestPart(before, was), largestPart(after, now)];
-  const there = (design: Design, id: string) => {
-    const s = switchById(design, id);
-    return s !== undefined && !s.off;
-  };
+  const [oldParts, newParts] = [partsOf(before, was), partsOf(after, now)];
+  const size = (set: ReadonlySet<string>, other: ReadonlySet<string>) => [...set].filter((id) => other.has(id)).length;
+  const old = oldParts.reduce((a, b) => (b.size > a.size ? b : a), new Set<string>());
+  // What is left of that part: of two of one size the one that it has become.
+  const fresh = newParts.reduce((a, b) => (size(b, old) > size(a, old) ? b : a), new Set<string>());
+  const isIn = (parts: readonly ReadonlySet<string>[], id: string) => parts.some((part) => part.has(id));
   return {
-    cutOff: [...old].filter((id) => !fresh.has(id) && there(after.topology.design, id)),
-    rejoined: [...fresh].filter((id) => !old.has(id) && there(before.topology.design, id)),
+    cutOff: [...old].filter((id) => !fresh.has(id) && isIn(newParts, id)),
+    rejoined: [...fresh].filter((id) => !old.has(id) && isIn(oldParts, id)),
   };
 }
 
@@ -141,7 +161,7 @@ function difference(
   });
   if (!old.alike) ports.push(...comeAndGone([before.topology, was], [after.topology, now]));
   const [rootBefore, rootAfter] = [rootId(before, was), rootId(after, now)];
-  const together = old.alike && sameNumbers(was.outcome.root, now.outcome.root);
+  const together = old.alike && ports.length === 0;
   const parts = together ? { cutOff: [], rejoined: [] } : parted(before, was, after, now);
   const costs = now.outcome.rootPathCost.some((cost, b) => {
     const index = old.bridge(b);

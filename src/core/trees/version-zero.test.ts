@@ -1,4 +1,4 @@
-/** LANs on which a classic switch is: everybody speaks version 0 there, each switch for itself (802.1Q-2018 clause 13.10). */
+/** LANs on which a classic switch is: all bridges speak version 0 there, each switch for itself (802.1Q-2018 clause 13.10). */
 import { designFrom } from '../../../tests/support/networks';
 import type { Mode } from '../design';
 import { roleAt, solveDesign } from './state';
