@@ -19,6 +19,8 @@ export const noteMessages = {
     `Bundle ${other} has the same key and system: to the partner the two are one, which is not modelled.`,
   'keepalive-of-pair': ({ vlans }: { vlans: string }) =>
     `This cable is the keepalive of a pair, and a link of the trees of VLAN ${vlans} as well: give it a VLAN that nothing else carries.`,
+  'one-end-apart': () =>
+    'The trees show its members as single ports, since their far ends differ; the rehearsal shows the bundle as the one port that it is.',
   'kept-alone': () => 'Only one end keeps its members: the other end goes back to better ones, and this end follows.',
   'kept-history': () =>
     'Which members are kept depends on what happened before; the verdict is that of a start with all members.',

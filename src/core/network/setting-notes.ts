@@ -18,7 +18,9 @@ import type { Bundle, Design, Port } from '../design';
 import { noteMessages as say } from '../messages';
 import { formatVlanRanges } from '../standard';
 import { vlansOfKeepalive } from './bundles/pair-report';
+import { lonelyBundles } from './bundles/formed';
 import { sharedWith } from './bundles/pairs';
+import { verdictOf } from './bundles/verdict';
 import { lacpIdentity } from './lacp-ends';
 
 type Element = Port | Bundle;
@@ -100,7 +102,11 @@ export function notesAt(design: Design, e: Element): string[] {
 /** What is to be said beside the settings of a bundle as a bundle. */
 export function bundleNotes(design: Design, id: string): string[] {
   const bundle = bundleById(design, id);
-  if (!bundle || bundle.kind === 'static') return [];
+  if (!bundle) return [];
+  if (bundle.kind === 'static') {
+    const apart = verdictOf(design, id)?.outcome === 'one-sided' && !lonelyBundles(design).has(id);
+    return kept([apart && say['one-end-apart']()]);
+  }
   const identity = lacpIdentity(design, bundle);
   const shared = sharedWith(design, bundle);
   const other = design.bundles.find(

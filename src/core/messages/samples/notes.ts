@@ -15,6 +15,7 @@ export const noteSamples: Samples<typeof noteMessages> = {
   'access-classic': [[]],
   'key-twice': [[{ other: 'to-gate of quay-a' }]],
   'keepalive-of-pair': [[{ vlans: '110, 120' }]],
+  'one-end-apart': [[]],
   'kept-alone': [[]],
   'kept-history': [[]],
 };

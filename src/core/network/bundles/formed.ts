@@ -1,5 +1,5 @@
 /** Which bundles act as one port, and which members pass nothing at all. */
-import { bundleById } from '../../design';
+import { bundleById, farEnd, hasBpduGuard, isFiltered, linkAt, portById } from '../../design';
 import type { Bundle, Design } from '../../design';
 import { bundleCostRate } from '../bundle-rate';
 import { bundleVerdicts } from './verdict';
@@ -26,18 +26,29 @@ export function formedBundles(design: Design): ReadonlyMap<string, FormedBundle>
   return formed;
 }
 
+/** What trees ask of the far end of a member; null where it is no port of a switch. */
+function farSettings(design: Design, member: string): string | null {
+  const link = linkAt(design, member);
+  const end = link && farEnd(link, member);
+  const port = end && 'port' in end ? portById(design, end.port) : undefined;
+  if (!port || isFiltered(design, port) || hasBpduGuard(design, port)) return null;
+  return [port.switch, port.vlans, port.native, port.rootGuard].join(' ');
+}
+
 /**
  * Static bundles whose far end has none: they act as one port all the same, which sends BPDUs by its first active member and
- * receives by all. By id, with the members that carry.
+ * receives by all. Only where all members lead to ports of one switch that are alike to trees, so that it makes no difference by
+ * which of them BPDUs come. By id, with the members that carry.
  */
 export function lonelyBundles(design: Design): ReadonlyMap<string, Pick<FormedBundle, 'bundle' | 'active'>> {
   const lonely = new Map<string, Pick<FormedBundle, 'bundle' | 'active'>>();
   for (const { bundle: id, partner, outcome, members } of bundleVerdicts(design)) {
     const bundle = bundleById(design, id)!;
     if (outcome !== 'one-sided' || bundle.kind !== 'static') continue;
-    const far = partner?.kind === 'bundle' ? bundleById(design, partner.id)!.kind : null;
+    if (partner?.kind === 'bundle' && bundleById(design, partner.id)!.kind === 'static') continue;
     const active = members.filter((m) => m.state === 'active').map((m) => m.port);
-    if (far !== 'static' && partner?.kind !== 'host' && active.length > 0) lonely.set(id, { bundle, active });
+    const far = new Set(active.map((m) => farSettings(design, m)));
+    if (far.size === 1 && !far.has(null)) lonely.set(id, { bundle, active });
   }
   return lonely;
 }
