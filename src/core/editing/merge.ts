@@ -27,8 +27,18 @@ const bundleKey = (design: Design, b: Bundle) => `${nameOf(design, b.switch)} ${
 
 /** By kind, what names each element of a design, and its id. */
 function named(design: Design): Record<Kind, Map<string, string>> {
-  const by = <T extends { readonly id: string }>(list: readonly T[], key: (item: T) => string) =>
-    new Map(list.map((item) => [key(item), item.id]));
+  const by = <T extends { readonly id: string }>(list: readonly T[], key: (item: T) => string) => {
+    const seen = new Map<string, number>();
+    // Regions may share a name: the first is the first.
+    return new Map(
+      list.map((item) => {
+        const name = key(item);
+        const nth = seen.get(name) ?? 0;
+        seen.set(name, nth + 1);
+        return [`${name} ${nth}`, item.id];
+      }),
+    );
+  };
   return {
     switch: by(design.switches, (s) => s.name),
     port: by(design.ports, (p) => `${nameOf(design, p.switch)} ${p.name}`),

@@ -9,7 +9,8 @@ import type { Tree } from '../network';
 import type { Topology } from './topology';
 import { remembered } from '../remembered';
 import { restrictedPorts } from './guards';
-import { setPorts } from './set-ports';
+import { NO_OVERRIDES, overridesBy } from './overrides';
+import type { Override } from './overrides';
 import { finelyAged, isClassic, reachByAge, reachByHops } from './reach';
 import { heldAlone, heldIn } from './untagged';
 
@@ -40,62 +41,6 @@ export interface CistProblem extends TreeProblem {
   readonly region: Int32Array;
   /** 1 for a bridge that understands version 0 alone: towards it an MST bridge speaks for itself (802.1Q-2018 clause 13.10). */
   readonly classic: Uint8Array;
-}
-
-/** One setting made for a single VLAN or instance: a bridge's priority, a port's cost, a port's priority. */
-interface Override {
-  readonly field: 'bridgePriority' | 'portCost' | 'portId';
-  readonly index: number;
-  readonly value: number;
-}
-
-type OverrideTable = 'vlan' | 'instance';
-
-type Overrides = ReadonlyMap<number, readonly Override[]>;
-type Table = Readonly<Record<string, number>> | undefined;
-
-/** Gathers settings by the VLAN or instance that they are made for. */
-function gather(visit: (add: (table: Table, field: Override['field'], index: number) => void) => void): Overrides {
-  const found = new Map<number, Override[]>();
-  visit((table, field, index) => {
-    for (const key in table) {
-      const override = { field, index, value: table[key]! };
-      const list = found.get(Number(key));
-      if (list) list.push(override);
-      else found.set(Number(key), [override]);
-    }
-  });
-  return found;
-}
-
-const ofSwitches = (kind: OverrideTable) =>
-  remembered((switches: Topology['design']['switches']) =>
-    gather((add) => switches.forEach((s, b) => add(s[`${kind}Priority`], 'bridgePriority', b))),
-  );
-const ofPorts = (kind: OverrideTable) =>
-  remembered((ports: Topology['ports']) =>
-    gather((add) =>
-      setPorts(ports).forEach((i) => {
-        const { element } = ports[i]!;
-        add(element[`${kind}Cost`], 'portCost', i);
-        add(element[`${kind}Priority`], 'portId', i);
-      }),
-    ),
-  );
-const OVERRIDES = {
-  vlan: { switches: ofSwitches('vlan'), ports: ofPorts('vlan') },
-  instance: { switches: ofSwitches('instance'), ports: ofPorts('instance') },
-};
-const NO_OVERRIDES: readonly Override[] = [];
-
-/** All settings for single VLANs, or for single instances, by number. */
-function overridesBy({ design, ports }: Topology, kind: OverrideTable): (number: number) => readonly Override[] {
-  const bridges = OVERRIDES[kind].switches(design.switches);
-  const atPorts = OVERRIDES[kind].ports(ports);
-  return (number) => {
-    const [a, b] = [bridges.get(number), atPorts.get(number)];
-    return a && b ? [...a, ...b] : (a ?? b ?? NO_OVERRIDES);
-  };
 }
 
 /** Trees that cannot differ, with the problem they have in common. */

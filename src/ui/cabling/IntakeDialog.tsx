@@ -34,7 +34,7 @@ const HOW: readonly Choice<How>[] = [
 ];
 const SAYS: Record<How, string> = {
   merge:
-    'Switches, ports, hosts, bundles and links of the same names become as in the file; the rest is added, nothing is removed.',
+    'Switches, ports, hosts, bundles and links of the same names become as in the file; the rest is added, nothing is removed. Mode, cost scale, goals and scripts stay those of this variant.',
   beside: 'The whole network comes in below what is here. A name that is taken gets a number.',
   variant: 'This variant stays as it is.',
 };

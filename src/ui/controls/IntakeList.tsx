@@ -1,10 +1,11 @@
 'use client';
 import { FILE_KINDS } from '../../core/formats';
 import type { TakenFile } from '../../core/formats';
-import { count, more } from '../../core/standard';
+import { count } from '../../core/standard';
+import { PreviewTable } from '../table/PreviewTable';
 import styles from './IntakeList.module.css';
 
-const MOST_ROWS = 200;
+const MOST_FAULTS = 200;
 
 /** What each file brings, and which of its rows stay out and why. Refused rows come first. */
 export function IntakeList({ files }: { files: readonly TakenFile[] }) {
@@ -21,7 +22,7 @@ export function IntakeList({ files }: { files: readonly TakenFile[] }) {
           </h3>
           {f.faults.length > 0 && (
             <ul className={styles.faultList} aria-label={`Refused in ${f.file}`}>
-              {f.faults.slice(0, MOST_ROWS).map((fault, i) => (
+              {f.faults.slice(0, MOST_FAULTS).map((fault, i) => (
                 <li key={i}>
                   {fault.row !== null && <b>row {fault.row}</b>}
                   {fault.column && <b>{fault.row === null ? fault.column : `, ${fault.column}`}</b>}
@@ -41,30 +42,11 @@ export function IntakeList({ files }: { files: readonly TakenFile[] }) {
 function RowsPreview({ file: { columns, rows } }: { file: TakenFile }) {
   const sorted = [...rows.filter((r) => r.fault), ...rows.filter((r) => !r.fault)];
   return (
-    <div className={styles.intakeRows} tabIndex={0} role="region" aria-label="Rows of the file">
-      <table>
-        <thead>
-          <tr>
-            <th className="number">Row</th>
-            {columns.map((c) => (
-              <th key={c}>{c}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {sorted.slice(0, MOST_ROWS).map((r) => (
-            <tr key={r.row} className={r.fault ? styles.isRefused : undefined} title={r.fault ?? undefined}>
-              <td className="number mono">{r.row}</td>
-              {r.cells.map((cell, i) => (
-                <td key={i} className="mono">
-                  {cell}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {rows.length > MOST_ROWS && <p className="quiet small">and {more(rows.length - MOST_ROWS, 'row')}</p>}
-    </div>
+    <PreviewTable
+      label="Rows of the file"
+      columns={columns}
+      rows={sorted}
+      line={({ row, cells, fault }) => ({ number: row, cells, fault })}
+    />
   );
 }

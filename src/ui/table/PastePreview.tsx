@@ -7,10 +7,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import type { Design } from '../../core/design';
 import { changesOf } from '../../core/editing/tables';
 import type { BlockRows, RowText, Table } from '../../core/editing/tables';
-import { count, more } from '../../core/standard';
-import styles from './PastePreview.module.css';
-
-const MOST_ROWS = 200;
+import { count } from '../../core/standard';
+import { PreviewTable } from './PreviewTable';
 
 interface Props {
   readonly table: Table;
@@ -72,33 +70,21 @@ function ChangedRows({
   const ids = new Set(rows.flatMap((r) => [...r.cells.keys()]));
   const columns = table.columns.filter((c) => ids.has(c.id));
   return (
-    <div className={styles.rows} tabIndex={0} role="region" aria-label="What changes">
-      <table>
-        <thead>
-          <tr>
-            <th className="number">Row</th>
-            {columns.map((c) => (
-              <th key={c.id}>{c.title}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.slice(0, MOST_ROWS).map((row, i) => (
-            <tr key={i}>
-              <td className="number mono">{row.id === null ? 'new' : i + 1}</td>
-              {columns.map((c) => {
-                const change = changes[i]!.find((x) => x.column === c.id);
-                return (
-                  <td key={c.id} className="mono">
-                    {change && change.before !== '' && <s>{change.before}</s>} {row.cells.get(c.id)}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {rows.length > MOST_ROWS && <p className="quiet small">and {more(rows.length - MOST_ROWS, 'row')}</p>}
-    </div>
+    <PreviewTable
+      label="What changes"
+      columns={columns.map((c) => c.title)}
+      rows={rows}
+      line={(row, i) => ({
+        number: row.id === null ? 'new' : i + 1,
+        cells: columns.map((c) => {
+          const before = changes[i]!.find((x) => x.column === c.id)?.before;
+          return (
+            <>
+              {before && <s>{before}</s>} {row.cells.get(c.id)}
+            </>
+          );
+        }),
+      })}
+    />
   );
 }
