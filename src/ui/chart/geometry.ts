@@ -41,26 +41,26 @@ function pull(from: Anchor, to: Anchor, cut: boolean, tight: boolean): number {
 type Leg = readonly [Point, Point, Point, Point];
 const NO_WAY: readonly Anchor[] = [];
 
-/**
- * A wire as cubic curves: from one anchor to the other, by the points that it passes, each with the direction in which it does. A
- * cut end stops short, at its knot.
- */
-function legsOf(a: Anchor, b: Anchor, blockedA: boolean, blockedB: boolean, via: readonly Anchor[]): Leg[] {
-  const stop = (blocked: boolean) => (blocked ? KNOT.away + KNOT.radius : PEG.size / 2);
-  const back = (p: Anchor): Anchor => ({ ...p, nx: -p.nx, ny: -p.ny });
-  return [a, ...via].map((from, i): Leg => {
-    const last = i === via.length;
-    const tight = via.length > 0;
-    const to = last ? b : back(via[i]!);
-    const [cutA, cutB] = [i === 0 && blockedA, last && blockedB];
-    return [
-      i === 0 ? along(from, stop(blockedA)) : from,
-      along(from, pull(from, to, cutA, tight)),
-      along(to, pull(to, from, cutB, tight)),
-      last ? along(to, stop(blockedB)) : to,
-    ];
-  });
+const back = (p: Anchor): Anchor => ({ ...p, nx: -p.nx, ny: -p.ny });
+
+/** One of the cubic curves of a wire: from the point that it passes before to the next; a cut end stops short, at its knot. */
+function legOf(a: Anchor, b: Anchor, cutA: boolean, cutB: boolean, via: readonly Anchor[], i: number): Leg {
+  const stop = (cut: boolean) => (cut ? KNOT.away + KNOT.radius : PEG.size / 2);
+  const [first, last] = [i === 0, i === via.length];
+  const from = first ? a : via[i - 1]!;
+  const to = last ? b : back(via[i]!);
+  const tight = via.length > 0;
+  return [
+    first ? along(from, stop(cutA)) : from,
+    along(from, pull(from, to, first && cutA, tight)),
+    along(to, pull(to, from, last && cutB, tight)),
+    last ? along(to, stop(cutB)) : to,
+  ];
 }
+
+/** A wire as cubic curves: from one anchor to the other, by the points that it passes, each with the direction in which it does. */
+const legsOf = (a: Anchor, b: Anchor, cutA: boolean, cutB: boolean, via: readonly Anchor[]): Leg[] =>
+  Array.from({ length: via.length + 1 }, (_, i) => legOf(a, b, cutA, cutB, via, i));
 
 /** The path of a wire. */
 export function wirePath(
@@ -92,17 +92,29 @@ function pointAlong(legs: readonly Leg[], share: number): Point {
   return pointOn(legs.at(-1)!, 1);
 }
 
-const SAMPLES = 24;
+/** Distance of the points that are looked at along a wire. */
+const SAMPLE = 8;
 
-/** Points along a wire, with the leg that each is on. */
-export function samplesOf(
+/** The first point of a leg at which `stops` gives something, with what it gives. */
+export function firstAlong<T>(
   a: Anchor,
   b: Anchor,
   via: readonly Anchor[],
-): { readonly leg: number; readonly at: Point }[] {
-  return legsOf(a, b, false, false, via).flatMap((leg, i) =>
-    Array.from({ length: SAMPLES + 1 }, (_, n) => ({ leg: i, at: pointOn(leg, n / SAMPLES) })),
-  );
+  leg: number,
+  stops: (x: number, y: number) => T | undefined,
+): { readonly at: Point; readonly found: T } | null {
+  const [p0, p1, p2, p3] = legOf(a, b, false, false, via, leg);
+  const steps = Math.max(2, Math.ceil((Math.abs(p3.x - p0.x) + Math.abs(p3.y - p0.y)) / SAMPLE));
+  for (let n = 0; n <= steps; n++) {
+    const t = n / steps;
+    const u = 1 - t;
+    const [k0, k1, k2, k3] = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
+    const x = k0 * p0.x + k1 * p1.x + k2 * p2.x + k3 * p3.x;
+    const y = k0 * p0.y + k1 * p1.y + k2 * p2.y + k3 * p3.y;
+    const found = stops(x, y);
+    if (found !== undefined) return { at: { x, y }, found };
+  }
+  return null;
 }
 
 /** Place on a wire for its label: the middle, or another share of the way. */

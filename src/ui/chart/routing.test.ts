@@ -5,7 +5,7 @@ import { asCabled, asMeant } from '../../demo/brackwater';
 import type { Design } from '../../core/design';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from './arrange';
-import { PLATE, samplesOf } from './geometry';
+import { PLATE, firstAlong } from './geometry';
 import type { Scene } from './scene-items';
 import { sceneOf } from './scene';
 
@@ -18,9 +18,9 @@ function behind({ plates, wires }: Scene): string[] {
       [a, b].some((e) => Math.abs(e.x - p.x) <= p.width / 2 + 1 && Math.abs(e.y - p.y) <= PLATE.height / 2 + 1),
     );
     const others = plates.filter((p) => !ends.includes(p));
-    const hit = samplesOf(a, b, via).find(({ at }) =>
-      others.some((p) => Math.abs(at.x - p.x) < p.width / 2 && Math.abs(at.y - p.y) < PLATE.height / 2),
-    );
+    const isBehind = (x: number, y: number) =>
+      others.find((p) => Math.abs(x - p.x) < p.width / 2 && Math.abs(y - p.y) < PLATE.height / 2);
+    const hit = Array.from({ length: via.length + 1 }, (_, leg) => firstAlong(a, b, via, leg, isBehind)).some(Boolean);
     return hit ? [key] : [];
   });
 }

@@ -2,7 +2,7 @@
  * Ways of wires round plates that they have nothing to do with. A wire that would run behind a plate passes beside it, straight
  * through the gap of its row, or above or below it where it runs along the row.
  */
-import { PLATE, samplesOf } from './geometry';
+import { PLATE, firstAlong } from './geometry';
 import type { Anchor, Point } from './geometry';
 
 interface Plate extends Point {
@@ -31,12 +31,10 @@ const MOST_DETOURS = 10;
 const MOST_WIRES = 600;
 
 const halfHeight = PLATE.height / 2;
-const isBehind = ({ x, y }: Point, plate: Plate) =>
-  Math.abs(x - plate.x) < plate.width / 2 + CLEAR && Math.abs(y - plate.y) < halfHeight + CLEAR;
 
 /** Plates in columns of equal width, so that only those near a point are looked at. */
 class Near {
-  private static readonly SIZE = 240;
+  private static readonly SIZE = 120;
   private readonly columns = new Map<number, number[]>();
   /** Wires that pass each plate on each side, so that they run beside each other. */
   private readonly passing = new Map<string, number>();
@@ -44,8 +42,11 @@ class Near {
   constructor(readonly plates: readonly Plate[]) {
     plates.forEach(({ x, width }, i) => {
       const reach = width / 2 + CLEAR;
-      for (let c = Near.column(x - reach); c <= Near.column(x + reach); c++)
-        this.columns.set(c, [...(this.columns.get(c) ?? []), i]);
+      for (let c = Near.column(x - reach); c <= Near.column(x + reach); c++) {
+        const column = this.columns.get(c);
+        if (column) column.push(i);
+        else this.columns.set(c, [i]);
+      }
     });
   }
 
@@ -59,8 +60,15 @@ class Near {
   }
 
   /** The plate that a point is behind, of those that are not left out. */
-  at(point: Point, out: readonly (number | null)[]): number | undefined {
-    return this.columns.get(Near.column(point.x))?.find((i) => !out.includes(i) && isBehind(point, this.plates[i]!));
+  at(x: number, y: number, from: number | null, to: number | null): number | undefined {
+    const column = this.columns.get(Near.column(x));
+    if (!column) return undefined;
+    for (let i = 0; i < column.length; i++) {
+      const plate = this.plates[column[i]!]!;
+      if (Math.abs(y - plate.y) >= halfHeight + CLEAR || Math.abs(x - plate.x) >= plate.width / 2 + CLEAR) continue;
+      if (column[i] !== from && column[i] !== to) return column[i];
+    }
+    return undefined;
   }
 }
 
@@ -68,7 +76,7 @@ class Near {
 function freeBeside(near: Near, plate: Plate, side: 1 | -1): number {
   let x = plate.x + side * (plate.width / 2 + BESIDE);
   for (let tries = 0; tries < near.plates.length; tries++) {
-    const next = near.at({ x, y: plate.y }, []);
+    const next = near.at(x, plate.y, null, null);
     if (next === undefined) return x;
     x = near.plates[next]!.x + side * (near.plates[next]!.width / 2 + BESIDE);
   }
@@ -83,7 +91,7 @@ function passing(near: Near, plate: Plate, hit: Point, { a, b }: Wire, other: bo
     const lefts = Math.abs(left - hit.x) <= Math.abs(right - hit.x) !== other;
     const nearest = lefts ? left : right;
     const aside = nearest + (lefts ? -1 : 1) * APART * (near.passes(`${nearest} ${plate.y}`) % MOST_ASIDE);
-    const x = near.at({ x: aside, y: plate.y }, []) === undefined ? aside : nearest;
+    const x = near.at(aside, plate.y, null, null) === undefined ? aside : nearest;
     const reach = down * (halfHeight + STRAIGHT);
     return [-reach, reach].map((dy) => ({ x, y: plate.y + dy, nx: 0, ny: down })) as [Anchor, Anchor];
   }
@@ -93,33 +101,22 @@ function passing(near: Near, plate: Plate, hit: Point, { a, b }: Wire, other: bo
   return [-reach, reach].map((dx) => ({ x: plate.x + dx, y, nx: along, ny: 0 })) as [Anchor, Anchor];
 }
 
-interface Hit {
-  /** Leg of the wire, between two of its points. */
-  readonly leg: number;
-  readonly plate: number;
-  readonly at: Point;
-}
-
-function firstHit(near: Near, wire: Wire, via: readonly Anchor[]): Hit | null {
-  for (const { leg, at } of samplesOf(wire.a, wire.b, via)) {
-    const plate = near.at(at, [wire.from, wire.to]);
-    if (plate !== undefined) return { leg, plate, at };
-  }
-  return null;
-}
-
 /** The way of one wire; `other`: round the first plate on the side that is farther. Null where it still runs behind one. */
 function wayOf(near: Near, wire: Wire, other: boolean): Anchor[] | null {
   const via: Anchor[] = [];
   const passed = new Set<number>();
-  for (let i = 0; i < MOST_DETOURS; i++) {
-    const hit = firstHit(near, wire, via);
-    if (!hit) return via;
-    if (passed.has(hit.plate)) return null;
-    via.splice(hit.leg, 0, ...passing(near, near.plates[hit.plate]!, hit.at, wire, other && passed.size === 0));
-    passed.add(hit.plate);
+  const stops = (x: number, y: number) => near.at(x, y, wire.from, wire.to);
+  // A leg that is free stays so: what is put in stands behind it.
+  for (let leg = 0; leg <= via.length;) {
+    const hit = firstAlong(wire.a, wire.b, via, leg, stops);
+    if (!hit) leg++;
+    else if (passed.has(hit.found) || passed.size === MOST_DETOURS) return null;
+    else {
+      via.splice(leg, 0, ...passing(near, near.plates[hit.found]!, hit.at, wire, other && passed.size === 0));
+      passed.add(hit.found);
+    }
   }
-  return null;
+  return via;
 }
 
 /** Points that each wire passes on its way, in order, with the direction in which it does; none where the way is free. */
