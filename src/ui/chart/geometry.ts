@@ -93,7 +93,7 @@ function pointAlong(legs: readonly Leg[], share: number): Point {
 }
 
 /** Distance of the points that are looked at along a wire. */
-const SAMPLE = 8;
+const SAMPLE = 12;
 
 /** The first point of a leg at which `stops` gives something, with what it gives. */
 export function firstAlong<T>(
@@ -102,9 +102,10 @@ export function firstAlong<T>(
   via: readonly Anchor[],
   leg: number,
   stops: (x: number, y: number) => T | undefined,
+  step = SAMPLE,
 ): { readonly at: Point; readonly found: T } | null {
   const [p0, p1, p2, p3] = legOf(a, b, false, false, via, leg);
-  const steps = Math.max(2, Math.ceil((Math.abs(p3.x - p0.x) + Math.abs(p3.y - p0.y)) / SAMPLE));
+  const steps = Math.max(2, Math.ceil((Math.abs(p3.x - p0.x) + Math.abs(p3.y - p0.y)) / step));
   for (let n = 0; n <= steps; n++) {
     const t = n / steps;
     const u = 1 - t;

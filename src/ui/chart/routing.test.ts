@@ -20,7 +20,9 @@ function behind({ plates, wires }: Scene): string[] {
     const others = plates.filter((p) => !ends.includes(p));
     const isBehind = (x: number, y: number) =>
       others.find((p) => Math.abs(x - p.x) < p.width / 2 && Math.abs(y - p.y) < PLATE.height / 2);
-    const hit = Array.from({ length: via.length + 1 }, (_, leg) => firstAlong(a, b, via, leg, isBehind)).some(Boolean);
+    const hit = Array.from({ length: via.length + 1 }, (_, leg) => firstAlong(a, b, via, leg, isBehind, 3)).some(
+      Boolean,
+    );
     return hit ? [key] : [];
   });
 }

@@ -18,7 +18,7 @@ interface Wire {
 }
 
 /** A line this near to a plate counts as behind it. */
-const CLEAR = 4;
+const CLEAR = 5;
 /** Distance at which a wire passes a plate: the middle of the gap between two that stand close. */
 const BESIDE = 8;
 /** How far before and behind a plate a wire is straight. */
@@ -28,7 +28,7 @@ const APART = 6;
 const MOST_ASIDE = 4;
 const MOST_DETOURS = 10;
 /** Beyond this many wires nothing is routed: names are not read there either, and a drawing has to move. */
-const MOST_WIRES = 600;
+const MOST_WIRES = 400;
 
 const halfHeight = PLATE.height / 2;
 
