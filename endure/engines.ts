@@ -4,7 +4,13 @@ import path from 'node:path';
 import { ROOT } from './server';
 import type { Row } from './row';
 
-const TESTS = ['tests/whole.test.ts', 'tests/rehearsal.test.ts', 'tests/bundles.test.ts', 'tests/lonely-bundles.test.ts', 'tests/depth.test.ts'];
+const TESTS = [
+  'tests/whole.test.ts',
+  'tests/rehearsal.test.ts',
+  'tests/bundles.test.ts',
+  'tests/lonely-bundles.test.ts',
+  'tests/depth.test.ts',
+];
 
 /** `runs` networks of each kind, of a seed that is printed, so that what was found can be found again. */
 export function engines(runs: number): Row {
