@@ -111,10 +111,10 @@ test.each([
     fc.property(kind, fc.nat(), (network, pick) => {
       const design = bundledAtOneEnd(network, pick);
       fc.pre(design !== null && lonelyBundles(design).size > 0);
-      const r = startRehearsal(design!, { id: 's', name: 's', until: 100, probes: [], events: [] });
+      const r = startRehearsal(design, { id: 's', name: 's', until: 100, probes: [], events: [] });
       advance(r, 100_000_000, { most: 2_000_000 });
       // What a rapid bridge disputes falls back for a moment at every hello: its state is not compared.
-      expect(differences(design!, r).filter((d) => d.includes('rehearsed'))).toEqual([]);
+      expect(differences(design, r).filter((d) => d.includes('rehearsed'))).toEqual([]);
     }),
     { numRuns: runs, seed, endOnFailure: true },
   );
