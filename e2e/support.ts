@@ -31,14 +31,18 @@ export interface Opened {
 /** A connection that was kept open may be closed by the server just as it is used again. */
 export const KEPT_OPEN = { maxRetries: 2 };
 
-/** A design of its own for a test, as the demo is cabled. */
-export async function freshDemo(request: APIRequestContext, name: string): Promise<Opened> {
-  const data = { name, variant: 'as cabled', design: asCabled() };
+/** A design of its own for a test. */
+export async function freshDesign(request: APIRequestContext, name: string, design: Design): Promise<Opened> {
+  const data = { name, variant: 'as cabled', design };
   const response = await request.post('/api/designs', { data, ...KEPT_OPEN });
   expect(response.status()).toBe(201);
   const head = (await response.json()) as { id: string; variants: { id: string }[] };
   return { design: head.id, variant: head.variants[0]!.id };
 }
+
+/** A design of its own for a test, as the demo is cabled. */
+export const freshDemo = (request: APIRequestContext, name: string): Promise<Opened> =>
+  freshDesign(request, name, asCabled());
 
 /** Opens the trees stage and waits until the chart is drawn. */
 export async function openTrees(page: Page, { design, variant }: Opened, query = ''): Promise<void> {

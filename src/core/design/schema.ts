@@ -54,6 +54,8 @@ export const switchSchema = z.strictObject({
   name,
   mac,
   tier: choice('Tier', TIERS).optional(),
+  /** A building, a row of racks: switches of a group are drawn as one plate where there is no room for all. */
+  group: name.optional(),
   /** Bridge priority for all trees; absent: 32768. */
   priority: bridgePriority.optional(),
   /** Bridge priority for single VLANs, by VLAN number. */

@@ -5,11 +5,13 @@ import type { Ref } from '../session/view';
 import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
+import { Overview } from './Overview';
 import { Peg } from './Peg';
 import { Plate } from './Plate';
 import type { Scene, WireItem } from './scene-items';
 import { Spot } from './Spot';
 import { useChartEvents } from './useChartEvents';
+import { useFlying } from './useFlying';
 import { RULER_WIDTH, useChartHandle, useView } from './useView';
 import type { ChartView } from './useView';
 import { Wire } from './Wire';
@@ -25,6 +27,8 @@ interface Props {
   readonly pathPorts: ReadonlySet<string>;
   readonly pathPlaces: ReadonlySet<string>;
   readonly movedPorts: ReadonlySet<string>;
+  /** Opens a plate that stands for several switches. */
+  readonly onOpen?: (id: string) => void;
   readonly titleOf: (ref: Ref) => string;
   /** What it is, for those who do not see it. */
   readonly label?: string;
@@ -35,30 +39,34 @@ interface Props {
 
 /** The drawing of one tree: pan, zoom, select, and motion from what was drawn before. */
 export function Chart(props: Props) {
-  const { scene, fitKey, hue, selection, onSelect, titleOf, hands, handle, label } = props;
+  const { scene, fitKey, hue, selection, onSelect, onOpen, titleOf, hands, handle, label } = props;
   const view = useView(scene, fitKey);
   useChartHandle(handle, view);
-  const events = useChartEvents({ scene, selection, onSelect, titleOf, hands }, view);
-  const { parts, detail, names } = view;
+  const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
+  const { parts, detail, names, notes } = view;
+  useFlying(view, scene, selection);
   return (
-    <svg
-      ref={parts.svg}
-      className="chart"
-      data-names={names ? '' : undefined}
-      data-lod={detail ? 'near' : 'far'}
-      data-hands={hands ? '' : undefined}
-      style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})` } as React.CSSProperties}
-      {...events}
-      tabIndex={0}
-      role="group"
-      aria-label={label ?? 'Chart of the tree in view. Arrow keys go from switch to switch, plus and minus zoom.'}
-    >
-      {scene.ruler.length > 0 && <Ruler scene={scene} view={view} />}
-      <g ref={parts.viewport}>
-        <Things {...props} view={view} />
-        <g ref={parts.overlay} className="overlay" aria-hidden="true" />
-      </g>
-    </svg>
+    <>
+      <svg
+        ref={parts.svg}
+        className="chart"
+        data-names={names ? '' : undefined}
+        data-lod={detail ? (notes ? 'near' : 'middle') : 'far'}
+        data-hands={hands ? '' : undefined}
+        style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})` } as React.CSSProperties}
+        {...events}
+        tabIndex={0}
+        role="group"
+        aria-label={label ?? 'Chart of the tree in view. Arrow keys go from switch to switch, plus and minus zoom.'}
+      >
+        {scene.ruler.length > 0 && <Ruler scene={scene} view={view} />}
+        <g ref={parts.viewport}>
+          <Things {...props} view={view} />
+          <g ref={parts.overlay} className="overlay" aria-hidden="true" />
+        </g>
+      </svg>
+      <Overview scene={scene} view={view} />
+    </>
   );
 }
 
@@ -115,7 +123,8 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
         return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, register, grip }} {...state} />;
       })}
       {scene.plates.map((plate) => {
-        const state = { selected: isSelected('switch', plate.id), onPath: pathPlaces.has(plate.id) };
+        const all = plate.fold?.switches ?? [plate.id];
+        const state = { selected: all.every((id) => isSelected('switch', id)), onPath: pathPlaces.has(plate.id) };
         const lines = near(plate) ? 2 : detail ? 0 : 1;
         return <Plate key={plate.id} {...{ plate, lines, register, grip }} {...state} />;
       })}
@@ -125,7 +134,7 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
             key={peg.key}
             peg={names ? peg : { ...peg, name: undefined }}
             selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
-            moved={movedPorts.has(peg.id)}
+            moved={movedPorts.has(peg.id) || peg.also?.some((id) => movedPorts.has(id)) === true}
             register={register}
           />
         ))}

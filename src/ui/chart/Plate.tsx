@@ -29,12 +29,21 @@ const sameLooks = (a: Props, b: Props) =>
   a.plate.spoken === b.plate.spoken &&
   a.plate.standing === b.plate.standing &&
   a.plate.region?.name === b.plate.region?.name &&
-  a.plate.region?.hue === b.plate.region?.hue;
+  a.plate.region?.hue === b.plate.region?.hue &&
+  a.plate.unlike === b.plate.unlike &&
+  a.plate.fold?.switches.length === b.plate.fold?.switches.length;
 
 /** A switch: its name, what the view notes of it, and where it stands. The root is inverted, the next framed. */
 export const Plate = memo(function Plate({ plate, selected, onPath, register, lines, grip }: Props) {
   const { width, name, note, tag, standing } = plate;
-  const classes = ['plate', `plate-${standing}`, selected && 'is-selected', onPath && 'on-path'];
+  const { fold, unlike } = plate;
+  const classes = [
+    'plate',
+    `plate-${standing}`,
+    unlike && styles.unlike,
+    selected && 'is-selected',
+    onPath && 'on-path',
+  ];
   return (
     <g
       className={classes.filter(Boolean).join(' ')}
@@ -42,12 +51,12 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
         register(`switch ${plate.id}`, element);
         return () => register(`switch ${plate.id}`, null);
       }}
-      data-kind="switch"
+      data-kind={fold ? 'fold' : 'switch'}
       data-id={plate.id}
       role="button"
       aria-label={plate.spoken}
       aria-pressed={selected}
-      tabIndex={-1}
+      tabIndex={fold ? 0 : -1}
     >
       {plate.region && <RegionOf region={plate.region} width={width} named={lines === 2} />}
       {selected && (
@@ -60,6 +69,7 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
           rx={5}
         />
       )}
+      {fold && <Sheets width={width} />}
       <rect className="sheet" x={-width / 2} y={-PLATE.height / 2} width={width} height={PLATE.height} rx={3} />
       {lines > 0 && (
         <text className="name" x={-width / 2 + 12} y={-3}>
@@ -68,10 +78,10 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
       )}
       {lines === 2 && (
         <text className="priority" x={-width / 2 + 12} y={13}>
-          {note}
+          {unlike ?? note}
         </text>
       )}
-      {lines === 2 && tag && (
+      {lines === 2 && tag && !unlike && (
         <text className="standing" x={width / 2 - 11} y={13}>
           {tag}
         </text>
@@ -80,6 +90,25 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
     </g>
   );
 }, sameLooks);
+
+/** The sheets behind a plate that stands for several switches. */
+function Sheets({ width }: { width: number }) {
+  return (
+    <>
+      {[8, 4].map((by) => (
+        <rect
+          key={by}
+          className={`sheet ${styles.behind}`}
+          x={-width / 2 + by}
+          y={-PLATE.height / 2 + by}
+          width={width}
+          height={PLATE.height}
+          rx={3}
+        />
+      ))}
+    </>
+  );
+}
 
 interface RegionProps {
   readonly region: NonNullable<PlateItem['region']>;

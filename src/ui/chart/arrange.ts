@@ -1,8 +1,11 @@
 /** Where the switches stand: as cabled, or by depth of the tree in view. */
 import type { Design } from '../../core/design';
-import { bundleAt, farEnd, linkAt, portById, segmentAt } from '../../core/design';
+import { bundleAt, farEnd, linkAt, segmentAt } from '../../core/design';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
-import { plateWidth } from './geometry';
+import { isFold, unfolded } from './cells';
+import type { Folding } from './cells';
+import { PLATE, plateWidth } from './geometry';
+import { neighboursOf } from './groups';
 import type { Point } from './geometry';
 import { tidy } from './tidy';
 import type { TidyNode } from './tidy';
@@ -14,13 +17,13 @@ export interface RulerMark {
 }
 
 export interface Arranged {
-  /** Middle of each plate, by bridge index. */
+  /** Middle of each plate, by its index. */
   readonly at: readonly Point[];
   /** Costs that occur, in the depth arrangement; empty otherwise. */
   readonly ruler: readonly RulerMark[];
   /** Height at which switches without the tree stand; null when every switch has it. */
   readonly outside: number | null;
-  /** Bridges with nothing below them: their hosts hang beneath. */
+  /** Plates with nothing below them: their hosts hang beneath. */
   readonly leaves: ReadonlySet<number>;
 }
 
@@ -42,21 +45,6 @@ function plateWidths(design: Design): number[] {
   return design.switches.map((s) => plateWidth(wires.get(s.id) ?? 0));
 }
 
-/** Neighbouring switches, by bridge index; cabling only, whatever is down. */
-function neighbours(design: Design): number[][] {
-  const index = new Map(design.switches.map((s, i) => [s.id, i]));
-  const found = design.switches.map(() => new Set<number>());
-  const join = (a: string, b: string) => {
-    const [i, j] = [index.get(portById(design, a)?.switch ?? ''), index.get(portById(design, b)?.switch ?? '')];
-    if (i === undefined || j === undefined || i === j) return;
-    found[i]!.add(j);
-    found[j]!.add(i);
-  };
-  for (const link of design.links) if ('port' in link.a && 'port' in link.b) join(link.a.port, link.b.port);
-  for (const segment of design.segments) for (const port of segment.ports) join(segment.ports[0]!, port);
-  return found.map((set) => [...set]);
-}
-
 /** Room that the hosts beside each switch take. */
 function hostRoom(design: Design): number[] {
   const hosts = new Set<string>();
@@ -71,7 +59,7 @@ const TIER_LEVEL = { core: 0, distribution: 1, access: 2 } as const;
 
 /** Switches without a place: hops from the best-connected switch of the highest tier, level by level. */
 function arrangeByHops(design: Design, area: Area): Point[] {
-  const next = neighbours(design);
+  const next = neighboursOf(design);
   const rank = (i: number) => (TIER_LEVEL[design.switches[i]!.tier ?? 'access'] ?? 2) * 10_000 - next[i]!.length;
   const order = [...design.switches.keys()].sort((a, b) => rank(a) - rank(b));
   const nodes: TidyNode[] = [];
@@ -136,30 +124,72 @@ function makeRoom(at: { x: number; y: number }[], wide: readonly number[], next:
 
 const MOST_STRETCH = 1.5;
 
-/** The root at the top, every switch as far down as its root path cost; below all, those without the tree. */
-export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: readonly Point[], area: Area): Arranged {
-  const { design, actsAs } = solved.topology;
-  const { rootPathCost, root } = of.outcome;
-  const costs = [...new Set([...rootPathCost].filter(Number.isFinite))].sort((a, b) => a - b);
+/** What of a folding decides where its plates are: the plates, and how many wires end at each. */
+export interface Plates {
+  readonly folding: Folding;
+  readonly wires: readonly number[];
+}
+
+interface Standing {
+  /** Cost to the root; Infinity where the plate is outside of the tree. */
+  readonly cost: number;
+  /** Plate above; −1 for none. */
+  readonly parent: number;
+}
+
+/** How far down a plate is, and below which: as the switch in it that is nearest to the root of those that lead out of it. */
+function standingIn(solved: SolvedDesign, of: SolvedTree, { cells, cellOf }: Folding): Standing[] {
+  const { actsAs } = solved.topology;
+  const costOf = (b: number) => (of.outcome.root[actsAs[b]!]! < 0 ? Infinity : of.outcome.rootPathCost[actsAs[b]!]!);
+  return cells.map(({ members }, own): Standing => {
+    const least = members.reduce((a, b) => (costOf(b) < costOf(a) ? b : a));
+    const above = upstream(of.topology, of.outcome, actsAs[least]!);
+    const parent = above < 0 || cellOf[above] === own ? -1 : cellOf[above]!;
+    return { cost: costOf(least), parent };
+  });
+}
+
+/** Neighbouring plates. */
+function cellNeighbours(design: Design, { cells, cellOf }: Folding): number[][] {
+  const next = cells.map(() => new Set<number>());
+  neighboursOf(design).forEach((others, b) => {
+    for (const other of others) if (cellOf[b] !== cellOf[other]) next[cellOf[b]!]!.add(cellOf[other]!);
+  });
+  return next.map((set) => [...set]);
+}
+
+/** The root at the top, every plate as far down as its root path cost; below all, those without the tree. */
+export function arrangeByDepth(
+  solved: SolvedDesign,
+  of: SolvedTree,
+  cabled: readonly Point[],
+  area: Area,
+  plates?: Plates,
+): Arranged {
+  const { design } = solved.topology;
+  const folding = plates?.folding ?? unfolded(design);
+  const { cells } = folding;
+  const standing = standingIn(solved, of, folding);
+  const costs = [...new Set(standing.map((s) => s.cost).filter(Number.isFinite))].sort((a, b) => a - b);
   const level = new Map(costs.map((cost, i) => [cost, i]));
   const outsideLevel = costs.length;
-  const parent = design.switches.map((_, b) => upstream(of.topology, of.outcome, actsAs[b]!));
-  const inner = new Set(parent);
+  const inner = new Set(standing.map((s) => s.parent));
   const room = hostRoom(design);
-  const wide = plateWidths(design);
-  const nodes = design.switches.map((_, b): TidyNode => ({
-    parent: parent[b]!,
-    level: root[actsAs[b]!]! < 0 ? outsideLevel : level.get(rootPathCost[actsAs[b]!]!)!,
-    order: cabled[b]!.x,
+  const wide = plates ? plates.wires.map(plateWidth) : plateWidths(design);
+  const nodes = cells.map((cell, i): TidyNode => ({
+    parent: standing[i]!.parent,
+    level: level.get(standing[i]!.cost) ?? outsideLevel,
+    order: mean(cell.members.map((m) => cabled[m]!.x)),
     // Hosts of a leaf hang below it and need no room beside it.
-    width: wide[b]!,
-    beside: inner.has(b) ? room[b]! : 0,
+    width: wide[i]!,
+    beside: isFold(cell) ? FOLD_ROOM : inner.has(i) ? room[cell.members[0]!]! : 0,
   }));
   const steps = costs.slice(1).map((cost, i) => cost - costs[i]!);
   const gap = costGap(Math.min(...steps, Infinity), costs.length);
-  const laid = tidy(nodes, (upper, lower) => (lower === outsideLevel ? 110 : gap(costs[upper]!, costs[lower]!)), area);
+  const between = (upper: number, lower: number) => (lower === outsideLevel ? 110 : gap(costs[upper]!, costs[lower]!));
+  const laid = tidy(nodes, between, area, plates ? FOLDED_WRAP : undefined);
   const at = laid.at.map((p) => ({ ...p }));
-  const width = laid.width + makeRoom(at, wide, neighbours(design));
+  const width = laid.width + makeRoom(at, wide, cellNeighbours(design, folding));
   // A wide, low drawing is pulled down to the shape of the area, so that the room below is used.
   const wanted = ((width + 168) * area.height) / area.width - 168;
   const stretch = Math.min(MOST_STRETCH, Math.max(1, wanted / Math.max(1, laid.height)));
@@ -168,6 +198,40 @@ export function arrangeByDepth(solved: SolvedDesign, of: SolvedTree, cabled: rea
     at: at.map(({ x, y }) => ({ x, y: y * stretch })),
     ruler: costs.map((cost, i) => ({ cost, y: laid.levelY.get(i)! * stretch })),
     outside: hasOutside ? laid.levelY.get(outsideLevel)! * stretch : null,
-    leaves: new Set([...design.switches.keys()].filter((b) => !inner.has(b))),
+    leaves: new Set([...cells.keys()].filter((b) => !inner.has(b))),
   };
+}
+
+/** A folded drawing has few plates, which are to be read: they wrap early. */
+const FOLDED_WRAP = 6;
+/** Room for the sheets that show behind a plate that stands for several. */
+const FOLD_ROOM = 8;
+const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
+
+/** Coordinates with no gap wider than is needed, in their order. */
+function squeezed(values: readonly number[], most: number): number[] {
+  const sorted = [...new Set(values)].sort((a, b) => a - b);
+  const to = new Map<number, number>();
+  sorted.forEach((v, i) => to.set(v, i === 0 ? 0 : to.get(sorted[i - 1]!)! + Math.min(most, v - sorted[i - 1]!)));
+  return values.map((v) => to.get(v)!);
+}
+
+/** Plates where their switches were put: a fold at the one of its switches that stands nearest to the middle of them all. */
+export function arrangeFolded(cabled: Arranged, { folding, wires }: Plates): Arranged {
+  if (!folding.cells.some(isFold)) return cabled;
+  const at = folding.cells.map(({ members }) => {
+    const [x, y] = (['x', 'y'] as const).map((k) => mean(members.map((m) => cabled.at[m]![k])));
+    const away = (m: number) => Math.hypot(cabled.at[m]!.x - x!, cabled.at[m]!.y - y!);
+    return cabled.at[members.reduce((a, b) => (away(b) < away(a) ? b : a))]!;
+  });
+  const widest = Math.max(...wires.map(plateWidth));
+  const x = squeezed(
+    at.map((p) => p.x),
+    widest + 40,
+  );
+  const y = squeezed(
+    at.map((p) => p.y),
+    3 * PLATE.height,
+  );
+  return { at: at.map((_, i) => ({ x: x[i]!, y: y[i]! })), ruler: [], outside: null, leaves: new Set() };
 }

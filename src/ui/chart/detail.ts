@@ -26,6 +26,12 @@ export const farScale = ({ pegs }: Pick<Scene, 'pegs'>): number =>
 /** Whether names of ports are worth drawing. */
 export const namesAt = (scale: number, { pegs }: Pick<Scene, 'pegs'>): boolean => pegs.length <= FEW || scale >= NAMES;
 
+/** Below this scale the second line of plates would be too small to read: their names are larger instead. */
+const NOTES = 0.78;
+
+/** Whether second lines of plates are worth drawing. */
+export const notesAt = (scale: number): boolean => scale >= NOTES;
+
 /** How much of the window's size is drawn beyond its edges, so that a short move finds it there. */
 const MARGIN = 0.3;
 

@@ -4,6 +4,7 @@ import type { Bundle, Design, Link } from '../../core/design';
 import { linkSpeed, portById } from '../../core/design';
 import type { Topology } from '../../core/trees';
 import type { Arranged } from './arrange';
+import type { Folding } from './cells';
 import { PLATE } from './geometry';
 import type { Point } from './geometry';
 import type { SpotItem, WireItem } from './scene-items';
@@ -117,31 +118,45 @@ function besidePlates(middle: Point, plates: readonly Point[]): Point {
   return at;
 }
 
-/** Hosts beside their switch, or where they were put; segments in the middle of what they join. */
-export function placeSpots(topology: Topology, arranged: Arranged, free: boolean): SpotItem[] {
-  const { design } = topology;
-  const homeIndex = new Map(design.switches.map((s, i) => [s.id, i]));
-  const bridgeAt = (portId: string) => arranged.at[homeIndex.get(portById(design, portId)!.switch)!]!;
-  const beside = new Map<Point, number>();
-  const portOfHost = new Map<string, string>();
-  for (const { a, b } of design.links) {
-    if ('host' in a && 'port' in b) portOfHost.set(a.host, b.port);
-    if ('host' in b && 'port' in a) portOfHost.set(b.host, a.port);
+/** The port at which the first cable of each host ends. */
+function portsOfHosts({ links }: Design): Map<string, string> {
+  const ports = new Map<string, string>();
+  for (const { a, b } of links) {
+    if ('host' in a && 'port' in b) ports.set(a.host, b.port);
+    if ('host' in b && 'port' in a) ports.set(b.host, a.port);
   }
+  return ports;
+}
+
+/** Hosts that are plugged in, and segments, in the order in which `wireEnds` counts them. */
+export function spotIds({ design }: Topology): string[] {
+  const ports = portsOfHosts(design);
+  return [...design.hosts.filter((h) => ports.has(h.id)), ...design.segments].map((s) => s.id);
+}
+
+/** Hosts beside their switch, or where they were put, none of a plate that stands for several; segments in the middle of what they join. */
+export function placeSpots(topology: Topology, arranged: Arranged, folding: Folding, free: boolean): SpotItem[] {
+  const { design } = topology;
+  const { cells, cellOf } = folding;
+  const homeIndex = new Map(design.switches.map((s, i) => [s.id, i]));
+  const cellAt = (portId: string) => cellOf[homeIndex.get(portById(design, portId)!.switch)!]!;
+  const beside = new Map<number, number>();
+  const portOfHost = portsOfHosts(design);
   const hosts = design.hosts.flatMap((host): SpotItem[] => {
     const port = portOfHost.get(host.id);
     if (port === undefined) return [];
+    const cell = cellAt(port);
+    if (cells[cell]!.kind !== 'switch') return [];
     if (free && host.x !== undefined && host.y !== undefined)
       return [{ id: host.id, kind: 'host', name: host.name, x: host.x, y: host.y }];
-    const bridge = homeIndex.get(portById(design, port)!.switch)!;
-    const at = arranged.at[bridge]!;
-    const n = beside.get(at) ?? 0;
-    beside.set(at, n + 1);
-    const [dx, dy] = arranged.leaves.has(bridge) ? [0, HOST.below + n * HOST.dy] : [HOST.dx, n * HOST.dy];
+    const at = arranged.at[cell]!;
+    const n = beside.get(cell) ?? 0;
+    beside.set(cell, n + 1);
+    const [dx, dy] = arranged.leaves.has(cell) ? [0, HOST.below + n * HOST.dy] : [HOST.dx, n * HOST.dy];
     return [{ id: host.id, kind: 'host', name: host.name, x: at.x + dx, y: at.y + dy }];
   });
   const segments = design.segments.map((segment): SpotItem => {
-    const around = segment.ports.map(bridgeAt);
+    const around = segment.ports.map((id) => arranged.at[cellAt(id)]!);
     const mean = (k: 'x' | 'y') => around.reduce((sum, p) => sum + p[k], 0) / Math.max(1, around.length);
     const own = free && segment.x !== undefined && segment.y !== undefined;
     const middle = { x: mean('x'), y: mean('y') + (around.length < 2 ? 80 : 0) };

@@ -23,15 +23,16 @@ export function sceneBox({ plates, spots }: Scene): Box {
 
 /** Nearest plate in the direction of an arrow key. */
 export function neighbour(scene: Scene, from: string | null, key: string): string | null {
-  const here = scene.plates.find((p) => p.id === from);
-  if (!here) return scene.plates[0]?.id ?? null;
+  const plates = scene.plates.filter((p) => !p.fold);
+  const here = plates.find((p) => p.id === from);
+  if (!here) return plates[0]?.id ?? null;
   const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[key] as [
     number,
     number,
   ];
   let best: string | null = null;
   let least = Infinity;
-  for (const plate of scene.plates) {
+  for (const plate of plates) {
     const [x, y] = [plate.x - here.x, plate.y - here.y];
     const ahead = x * dx + y * dy;
     if (ahead <= 1) continue;

@@ -16,6 +16,10 @@ export interface PlateItem extends Point {
   readonly standing: Standing;
   /** MST region, where there are any: its name and its hue. */
   readonly region?: { readonly name: string; readonly hue: number };
+  /** Switches that it stands for, where it is not one switch. */
+  readonly fold?: { readonly switches: readonly string[]; readonly kind: 'switch' | 'alike' | 'group' | 'groups' };
+  /** In what it differs from those that are otherwise alike. */
+  readonly unlike?: string;
 }
 
 export type Standing = 'root' | 'mac-only-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';
@@ -25,6 +29,8 @@ export interface PegItem extends Anchor {
   readonly key: string;
   /** Port or bundle. */
   readonly id: string;
+  /** Others that it stands for as well. */
+  readonly also?: readonly string[];
   readonly role: Role | 'port';
   /** Name of the port, where the view shows it. */
   readonly name?: string | undefined;
@@ -53,6 +59,8 @@ export interface WireItem {
   readonly blockedA: boolean;
   readonly blockedB: boolean;
   readonly label: string | null;
+  /** Wires that it stands for, where they are several. */
+  readonly count?: number;
   /** Share of the way at which the label stands; the middle when absent. */
   readonly labelAt?: number;
   /** Whether the label tells of something wrong. */

@@ -156,16 +156,17 @@ function layOut(forest: Forest, gap: (upper: number, lower: number) => number, c
   return { at, levelY, width, height };
 }
 
-/** Lays out with the wrapping that fills an area of the given shape best. */
+/** Lays out with the wrapping that fills an area of the given shape best; `wrapFrom`: nodes from which leaves wrap. */
 export function tidy(
   nodes: readonly TidyNode[],
   gap: (upper: number, lower: number) => number,
   area: { width: number; height: number },
+  wrapFrom = 20,
 ): TidyLayout {
   const scale = (l: TidyLayout) => Math.min(area.width / (l.width + 40), area.height / (l.height + 120));
   const forest = forestOf(nodes);
   const unwrapped = layOut(forest, gap, Infinity);
-  if (nodes.length < 20 || scale(unwrapped) > 0.8) return unwrapped;
+  if (nodes.length < wrapFrom || scale(unwrapped) > 0.8) return unwrapped;
   return [2, 3, 4, 5, 6, 8, 10, 14]
     .map((columns) => layOut(forest, gap, columns))
     .reduce((best, next) => (scale(next) > scale(best) ? next : best), unwrapped);

@@ -5,24 +5,31 @@ import type { Ref } from '../session/view';
 import { neighbour, refOf } from './finding';
 import type { Point } from './geometry';
 import type { Hands } from './hands';
-import type { Scene } from './scene-items';
+import type { PlateItem, Scene } from './scene-items';
 import type { ChartView } from './useView';
 
 interface Options {
   readonly scene: Scene;
   readonly selection: readonly Ref[];
   readonly onSelect: (ref: Ref | null, add: boolean) => void;
+  readonly onOpen?: ((id: string) => void) | undefined;
   readonly titleOf: (ref: Ref) => string;
   readonly hands: Hands | undefined;
 }
 
 const thingAt = (event: MouseEvent): Element | null => (event.target as Element).closest('[data-id]');
 
+/** The plate that stands for several switches, where an element is one. */
+const foldAt = (scene: Scene, element: Element): PlateItem | undefined =>
+  element.getAttribute('data-kind') === 'fold'
+    ? scene.plates.find((p) => p.id === element.getAttribute('data-id'))
+    : undefined;
+
 /** Steps of the zoom by key. */
 const CLOSER = 1.25;
 const FARTHER = 0.8;
 
-export function useChartEvents({ scene, selection, onSelect, titleOf, hands }: Options, view: ChartView) {
+export function useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }: Options, view: ChartView) {
   const { parts, transform, taken, scaleBy } = view;
   /** The place in the drawing that an event points at; null before anything is drawn. */
   const placeOf = (event: MouseEvent): Point | null => {
@@ -44,7 +51,10 @@ export function useChartEvents({ scene, selection, onSelect, titleOf, hands }: O
     const place = target ? null : placeOf(event);
     if (place && hands?.click(place)) return;
     if (!target) return add ? undefined : onSelect(null, false);
-    onSelect(refOf(target), add);
+    const folded = foldAt(scene, target);
+    if (!folded) return onSelect(refOf(target), add);
+    if (!add) return onOpen?.(folded.id);
+    for (const id of folded.fold!.switches) onSelect({ kind: 'switch', id }, true);
   };
   /** Names are made for what is pointed at only: a large chart has thousands of wires and ports. */
   const onMouseOver = (event: MouseEvent) => {
@@ -55,10 +65,16 @@ export function useChartEvents({ scene, selection, onSelect, titleOf, hands }: O
       title = document.createElementNS('http://www.w3.org/2000/svg', 'title');
       target.prepend(title);
     }
-    title.textContent = titleOf(refOf(target));
+    const folded = foldAt(scene, target);
+    title.textContent = folded ? `${folded.spoken}. Click opens it.` : titleOf(refOf(target));
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const folded = event.key === 'Enter' && foldAt(scene, event.target as Element);
+    if (folded) {
+      event.preventDefault();
+      return onOpen?.(folded.id);
+    }
     if (event.key.startsWith('Arrow')) {
       const at = selection.findLast((r) => r.kind === 'switch')?.id ?? null;
       const next = neighbour(scene, at, event.key);

@@ -37,7 +37,8 @@ export function useView(scene: Scene, fitKey: string) {
   const size = useRef({ width: 800, height: 600 });
   const transform = useRef<ZoomTransform | null>(null);
   const taken = useRef(false);
-  const { detail, names, follow } = useDetail({ svg, pegs, size, latest }, scene);
+  const watchers = useRef(new Set<(t: ZoomTransform) => void>());
+  const { detail, names, notes, follow } = useDetail({ svg, pegs, size, latest }, scene);
   const placeRuler = useCallback(() => {
     const t = transform.current;
     if (!t || !ruler.current) return;
@@ -50,11 +51,12 @@ export function useView(scene: Scene, fitKey: string) {
       transform.current = t;
       viewport.current?.setAttribute('transform', t.toString());
       placeRuler();
+      for (const watch of watchers.current) watch(t);
       follow(t, zoomed);
     },
     [viewport, placeRuler, follow],
   );
-  const { fit, scaleBy, moved, setSize } = useZoom({ svg, onMove, taken });
+  const { fit, scaleBy, moved, setSize, flyTo } = useZoom({ svg, onMove, taken });
   const fitNow = useCallback(
     (tolerance = 0) => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16, tolerance),
     [fit],
@@ -75,7 +77,7 @@ export function useView(scene: Scene, fitKey: string) {
     setSize(width, height);
     if (!moved.current) fitNow();
   });
-  return { parts, drawing, transform, taken, detail, names, scaleBy };
+  return { parts, drawing, transform, taken, detail, names, notes, scaleBy, flyTo, watchers, size };
 }
 
 export type ChartView = ReturnType<typeof useView>;

@@ -4,10 +4,11 @@ import { zoom as d3zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import type { D3ZoomEvent, ZoomTransform } from 'd3-zoom';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import type { RefObject } from 'react';
-import type { Box } from './geometry';
+import type { Box, Point } from './geometry';
 
 const SCALES: [number, number] = [0.05, 4];
 const LARGEST_FIT = 1.15;
+const FLIGHT_MS = 320;
 
 /** Scale at which a box just fits. */
 export const fittingScale = (box: Box, width: number, height: number): number =>
@@ -41,6 +42,41 @@ function fitting(
   const x = left + (width - k * (box.right - box.left)) / 2 - k * box.left;
   const y = 16 + (height - k * (box.bottom - box.top)) / 2 - k * box.top;
   return zoomIdentity.translate(x, y).scale(k);
+}
+
+interface Flight {
+  readonly svg: RefObject<SVGSVGElement | null>;
+  readonly size: RefObject<{ readonly width: number; readonly height: number }>;
+  readonly moved: RefObject<boolean>;
+  readonly moveTo: (transform: ZoomTransform) => void;
+}
+
+/** Brings a point into the middle, in one motion. */
+function useFlight({ svg, size, moved, moveTo }: Flight) {
+  const flight = useRef(0);
+  useEffect(() => () => cancelAnimationFrame(flight.current), []);
+  return useCallback(
+    (point: Point, k: number) => {
+      const element = svg.current;
+      if (!element) return;
+      const { width, height } = size.current;
+      const from = zoomTransform(element);
+      const to = zoomIdentity.translate(width / 2 - k * point.x, height / 2 - k * point.y).scale(k);
+      cancelAnimationFrame(flight.current);
+      moved.current = true;
+      if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) return moveTo(to);
+      const start = performance.now();
+      const step = (now: number) => {
+        const t = Math.min(1, Math.max(0, (now - start) / FLIGHT_MS));
+        const share = t * t * (3 - 2 * t);
+        const mix = (a: number, b: number) => a + (b - a) * share;
+        moveTo(zoomIdentity.translate(mix(from.x, to.x), mix(from.y, to.y)).scale(mix(from.k, to.k)));
+        if (t < 1) flight.current = requestAnimationFrame(step);
+      };
+      flight.current = requestAnimationFrame(step);
+    },
+    [svg, size, moved, moveTo],
+  );
 }
 
 /** Pan and zoom by wheel, drag, pinch and keys. */
@@ -96,11 +132,13 @@ export function useZoom({ svg, onMove, taken }: Options) {
     [svg, behaviour],
   );
 
+  const flyTo = useFlight({ svg, size, moved, moveTo });
+
   /** Told by an observer: asking the element itself would have the whole drawing laid out once more. */
   const setSize = useCallback((width: number, height: number) => {
     size.current = { width, height };
   }, []);
 
   /** `moved`: whether the engineer has moved the chart since it was last fitted. */
-  return { fit, scaleBy, moved, setSize };
+  return { fit, scaleBy, moved, setSize, flyTo };
 }

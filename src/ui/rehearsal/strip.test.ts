@@ -6,7 +6,8 @@ import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { arrangeAsCabled } from '../chart/arrange';
-import { buildScene, frameOf } from '../chart/scene';
+import { frameOf } from '../chart/frame';
+import { buildScene } from '../chart/scene';
 import { solvedStands } from '../chart/stands';
 import { inTree, keepingScenes, laneTree, standsAt } from './moment';
 import { tickStep, zoomed } from './Strip';
@@ -201,29 +202,30 @@ describe('the window of time', () => {
 });
 
 test('a bundle that a script makes has a name, and is drawn from then on', () => {
+  const loose = { ...design, bundles: design.bundles.filter((b) => !['quay-b', 'cold-store'].includes(b.switch)) };
   const value = {
     id: 'new',
-    switch: 'gate',
-    name: 'to-quays',
+    switch: 'quay-b',
+    name: 'to-store',
     number: 101,
-    members: ['gate:1', 'gate:2'],
+    members: ['quay-b:8', 'quay-b:9'],
     kind: 'static',
   };
   const events = [
     { id: 'e', at: 5, kind: 'set' as const, label: 'bundled', edits: [{ type: 'add', kind: 'bundle', value }] },
   ];
   const script = { id: 's', name: 's', until: 10, events: events as never };
-  const over = designsOver(design, script);
+  const over = designsOver(loose, script);
   expect(over.map((d) => [d.from, d.design.bundles.some((b) => b.id === 'new')])).toEqual([
     [0, false],
     [5_000_000, true],
   ]);
-  expect(portWords(everNamed(design, script), 'new')).toBe('gate to-quays');
+  expect(portWords(everNamed(loose, script), 'new')).toBe('quay-b to-store');
   const later = over[1]!.design;
   const solved = solveDesign(later);
-  const own = rehearse(design, { ...script, probes: [] });
+  const own = rehearse(loose, { ...script, probes: [] });
   const base = baseOf(solved, solved.byId.get(OWN)!);
-  // Two cables to two switches, at the one port that the static end makes of them.
+  // Two cables, at the one port that the static end makes of them.
   const drawn = sceneAt(base, own, OWN, 9_000_000).scene.wires.filter((w) => w.portA === 'new' || w.portB === 'new');
   expect(drawn).toHaveLength(2);
   for (const wire of drawn) expect(wire.state).not.toBe('down');

@@ -88,6 +88,8 @@ test('an address that names what is not there is answered with a sentence', () =
     vlan: null,
     board: 'chart' as const,
     panel: 'selection' as const,
+    fold: 'auto' as const,
+    open: [],
   };
   expect(missingInView({ design, solved }, view)).toBeNull();
   expect(missingInView({ design, solved }, { ...view, tree: 'vlan-7' })).toBe(

@@ -7,6 +7,8 @@ const view: View = {
   vlan: 130,
   board: 'link-use',
   panel: 'goals',
+  fold: 'groups',
+  open: [],
   selection: [
     { kind: 'port', id: 'crane-yard:2' },
     { kind: 'host', id: 'a~b/c & d' },
@@ -29,6 +31,8 @@ test('what an address does not say is the default, and what makes no sense is le
     vlan: null,
     board: 'chart',
     panel: 'selection',
+    fold: 'auto',
+    open: [],
   });
   expect(readView(new URLSearchParams('sel=nonsense&sel=planet~mars&sel=switch~gate&view=sideways&vlan=0x6'))).toEqual({
     vlan: null,
@@ -37,5 +41,7 @@ test('what an address does not say is the default, and what makes no sense is le
     arrangement: 'depth',
     board: 'chart',
     panel: 'selection',
+    fold: 'auto',
+    open: [],
   });
 });

@@ -15,7 +15,14 @@ export interface View {
   readonly board: Board;
   /** What the panel beside shows. */
   readonly panel: 'selection' | 'goals';
+  /** How a large drawing is folded; auto: until it can be read. */
+  readonly fold: FoldChoice;
+  /** Folds that were opened. Not kept in the address. */
+  readonly open: readonly string[];
 }
+
+export const FOLD_CHOICES = ['auto', 'none', 'alike', 'groups', 'groups-alike'] as const;
+export type FoldChoice = (typeof FOLD_CHOICES)[number];
 
 export const BOARDS = [
   { id: 'chart', name: 'Chart' },
@@ -50,6 +57,8 @@ export function readView(params: URLSearchParams): View {
     vlan: /^[1-9]\d{0,3}$/.test(params.get('vlan') ?? '') ? Number(params.get('vlan')) : null,
     board: BOARDS.find((b) => b.id === params.get('board'))?.id ?? 'chart',
     panel: params.get('panel') === 'goals' ? 'goals' : 'selection',
+    fold: FOLD_CHOICES.find((f) => f === params.get('fold')) ?? 'auto',
+    open: [],
   };
 }
 
@@ -60,6 +69,7 @@ export function viewAddress(designId: string, stage: string, variantId: string, 
   if (view.arrangement === 'cabling') params.set('view', 'cabling');
   if (view.board !== 'chart') params.set('board', view.board);
   if (view.panel === 'goals') params.set('panel', 'goals');
+  if (view.fold !== 'auto') params.set('fold', view.fold);
   if (view.vlan !== null) params.set('vlan', String(view.vlan));
   for (const ref of view.selection) params.append('sel', refText(ref));
   return `/d/${encodeURIComponent(designId)}/${stage}?${params}`;

@@ -4,18 +4,18 @@ import { bundleById, hostById, linkById, portLabel, segmentById, switchById } fr
 import type { Design } from '../../core/design';
 import { roleAt } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
-import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
-import { sceneOf } from '../chart/scene';
+import { opening } from '../chart/folding';
+import { groupsOf } from '../chart/groups';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession, useShown } from '../session/context';
 import { hueOf } from '../chart/hue';
+import { FoldTools } from './FoldTools';
 import { usePath } from './usePath';
+import { useSheet } from './useSheet';
 import { ArrangementChoice } from '../controls/ArrangementChoice';
 import styles from './ChartHost.module.css';
 
-/** Shape of the area that arrangements aim at. */
-const AREA = { width: 860, height: 640 };
 const NOTHING: ReadonlySet<string> = new Set();
 
 function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref): string {
@@ -47,25 +47,12 @@ function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref)
   }
 }
 
-/** The chart of the tree in view, with what the session and the view know. */
-export function ChartHost() {
-  const { view, setView, select, variantId, draft } = useBench();
-  const solved = useShown();
+/** Ports that the last change moved, and the path between two places that are selected. */
+function useMarks(solved: SolvedDesign, of: SolvedTree | null) {
+  const { draft } = useBench();
   const last = useSession((s) => s.last);
-  const of = treeInView({ solved }, view);
-  const { design } = solved.topology;
   const path = usePath();
-  // Wiring and places decide the arrangement as cabled; settings do not.
-  const cabled = useMemo(
-    () => arrangeAsCabled(design, AREA),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [design.switches, design.links, design.segments],
-  );
-  const scene = useMemo(() => {
-    if (!of) return null;
-    const arranged = view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
-    return sceneOf(solved, of, arranged);
-  }, [solved, of, view.arrangement, cabled]);
+  const { design } = solved.topology;
   const moved = useMemo(() => {
     const mine = (draft ?? last)?.moved.find((m) => m.tree === of?.tree.id);
     return mine ? new Set(mine.ports.map((p) => p.id)) : NOTHING;
@@ -79,13 +66,28 @@ export function ChartHost() {
       places: new Set([...places, ...path.places.map((p) => p.id)]),
     };
   }, [path, design, solved]);
+  return { moved, onPath };
+}
+
+/** The chart of the tree in view, with what the session and the view know. */
+export function ChartHost() {
+  const { view, setView, select, variantId } = useBench();
+  const solved = useShown();
+  const of = treeInView({ solved }, view);
+  const { design } = solved.topology;
+  const { moved, onPath } = useMarks(solved, of);
+  const sheet = useSheet({ solved, of, view, onPath: onPath.places, moved });
+  const onOpen = (id: string) => {
+    const cell = sheet?.drawn.folding.cells.find((c) => c.id === id);
+    if (cell) setView({ open: [...view.open, ...opening({ design, groups: groupsOf(design) }, cell)] });
+  };
   const titleOf = useCallback((ref: Ref) => (of ? titleIn(design, solved, of, ref) : ''), [design, solved, of]);
   const onSelect = useCallback(
     (ref: Ref | null, add: boolean) =>
       select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),
     [select, design],
   );
-  if (!scene || !of)
+  if (!sheet || !of)
     return (
       <div className="empty-chart">
         <h2>No trees</h2>
@@ -95,10 +97,21 @@ export function ChartHost() {
   return (
     <>
       <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
+      {sheet.canFold && (
+        <FoldTools
+          sheet={sheet}
+          switches={design.switches.length}
+          value={view.fold}
+          opened={view.open.length > 0}
+          onPick={(fold) => setView({ fold, open: [] })}
+          onFoldIn={() => setView({ open: [] })}
+        />
+      )}
       {view.arrangement === 'depth' && <div className={`${styles.rulerTitle} quiet`}>cost to the root</div>}
       <Chart
-        scene={scene}
-        fitKey={`${variantId} ${view.arrangement}`}
+        scene={sheet.scene}
+        fitKey={`${variantId} ${view.arrangement} ${view.fold}`}
+        onOpen={onOpen}
         hue={hueOf(design, of.tree)}
         selection={view.selection}
         onSelect={onSelect}

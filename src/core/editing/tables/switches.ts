@@ -77,6 +77,14 @@ const columns: Column<Switch>[] = [
     set: (_, s, text) => chosen(s, 'tier', choiceCell('Tier', text, TIERS)),
   },
   {
+    id: 'group',
+    title: 'Group',
+    also: ['building', 'site'],
+    width: 104,
+    text: (_, s) => s.group ?? '',
+    set: (_, s, text) => set(s, 'group', text.trim() || null),
+  },
+  {
     id: 'protocol',
     title: 'Protocol',
     width: 112,

@@ -13,6 +13,7 @@ import { Choice } from '../../controls/DesignSettings';
 import { Ledger } from './Ledger';
 import { RoleMark } from '../../controls/RoleMark';
 import { SwitchGuards } from './SwitchGuards';
+import { UnlikeOthers } from './UnlikeOthers';
 import { ScopePicker, useScope } from './ScopePicker';
 import { farLabel } from './ends';
 import { Term } from '../../controls/Term';
@@ -51,6 +52,7 @@ export function SwitchPanel({ id }: { id: string }) {
         <RegionFacts solved={solved} of={of} bridge={bridge} />
       </dl>
       <Ledger ledger={ledger} />
+      <UnlikeOthers id={id} />
       <Settings of={of} id={id} />
       <PortRows of={of} bridge={bridge} />
     </>

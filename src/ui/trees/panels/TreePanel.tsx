@@ -2,17 +2,17 @@
 import { useMemo } from 'react';
 import { MODES, isPerVlan, modeOf } from '../../../core/design';
 import type { Design } from '../../../core/design';
-import { blockedPorts, explainTree, nextRoot, roleAt, rootsOf } from '../../../core/trees';
+import { blockedPorts, explainTree, nextRoot, rootsOf } from '../../../core/trees';
 import type { SolvedTree } from '../../../core/trees';
 import { formatVlanRanges } from '../../../core/standard';
 import { useBench, useSession, useTree } from '../../session/context';
 import { treeTitle } from '../../controls/tree-names';
 import { MODE_WORDS } from '../../../core/messages';
 import { DesignSettings } from '../../controls/DesignSettings';
-import { farLabel } from './ends';
 import { Ledger } from './Ledger';
 import { PlacePicker } from './PlacePicker';
-import { RoleMark } from '../../controls/RoleMark';
+import { Blocked } from './Blocked';
+import { StandsOut } from './StandsOut';
 import { Term } from '../../controls/Term';
 
 const MOST_NAMED = 6;
@@ -51,6 +51,7 @@ export function TreePanel() {
       <Roots />
       <Ledger ledger={ledger} />
       <PlacePicker />
+      <StandsOut />
       <Blocked />
       <DesignSettings />
     </>
@@ -91,46 +92,5 @@ function Roots() {
         <dd className="mono">{blockedPorts(of).length}</dd>
       </div>
     </dl>
-  );
-}
-
-function Blocked() {
-  const { select } = useBench();
-  const solved = useSession((s) => s.solved);
-  const of = useTree()!;
-  const { design, ports, portBridge } = solved.topology;
-
-  const blocked = useMemo(() => blockedPorts(of), [of]);
-  const name = (bridge: number) => design.switches[bridge]!.name;
-  return (
-    <table className="rows">
-      <caption>Blocked ports of this tree</caption>
-      <tbody>
-        {blocked.map((port) => {
-          const { element, kind } = ports[port]!;
-          return (
-            <tr key={element.id}>
-              <td>
-                <RoleMark role={roleAt(of, port)} />
-              </td>
-              <th scope="row">
-                <button
-                  className="plain"
-                  onClick={() => select({ kind: kind === 'bundle' ? 'bundle' : 'port', id: element.id })}
-                >
-                  {name(portBridge[port]!)} {element.name}
-                </button>
-              </th>
-              <td className="quiet">towards {farLabel(solved, port)}</td>
-            </tr>
-          );
-        })}
-        {blocked.length === 0 && (
-          <tr>
-            <td className="quiet">None: this tree has no redundant path.</td>
-          </tr>
-        )}
-      </tbody>
-    </table>
   );
 }

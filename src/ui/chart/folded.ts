@@ -1,0 +1,117 @@
+/** Folds a drawing by a given choice, or so that it can be read. */
+import type { SolvedDesign, SolvedTree } from '../../core/trees';
+import { arrangeByDepth, arrangeFolded } from './arrange';
+import type { Area, Arranged, Plates } from './arrange';
+import { FOLDS, isFold, unfolded } from './cells';
+import type { Cell, FoldBy } from './cells';
+import type { FoldChoice } from '../session/view';
+import { sceneBox } from './finding';
+import { foldingOf, portMarks } from './folding';
+import type { FoldInput } from './folding';
+import { allEnds, drawnOf, frameOf } from './frame';
+import type { Drawn } from './frame';
+import { wireCounts } from './merging';
+import { buildScene } from './scene';
+import type { Scene } from './scene-items';
+import { solvedStands } from './stands';
+
+export interface Sheet {
+  readonly scene: Scene;
+  readonly drawn: Drawn;
+  readonly arranged: Arranged;
+  /** How far it is folded. */
+  readonly by: FoldBy;
+  /** Whether folding would join anything. */
+  readonly canFold: boolean;
+}
+
+export interface SheetInput extends Pick<FoldInput, 'groups' | 'keep' | 'open'> {
+  readonly moved: ReadonlySet<string>;
+  readonly solved: SolvedDesign;
+  readonly of: SolvedTree;
+  readonly cabled: Arranged;
+  readonly byDepth: boolean;
+  readonly area: Area;
+  readonly fold: FoldChoice;
+}
+
+/** A drawing with more plates than this is folded. */
+export const MOST_PLATES = 60;
+/** Fewer than this are never folded unasked. */
+const FEW = 24;
+/** Names are read at this scale and above. */
+const READABLE = 0.95;
+
+/** Scale at which all of a drawing is in sight. */
+function scaleOf(scene: Scene, area: Area): number {
+  const { left, right, top, bottom } = sceneBox(scene);
+  return Math.min(area.width / (right - left), area.height / (bottom - top));
+}
+
+/** Whether a drawing is folded at all, as it is asked for. */
+export const mayFold = (switches: number, fold: FoldChoice): boolean =>
+  fold !== 'none' && (fold !== 'auto' || switches > FEW);
+
+interface Told extends Pick<FoldInput, 'groups'> {
+  readonly moved: ReadonlySet<string>;
+  readonly solved: SolvedDesign;
+  readonly of: SolvedTree;
+}
+
+/** What folding looks at. */
+function foldBase({ solved, of, groups, moved }: Told) {
+  const { topology } = solved;
+  const { design, actsAs } = topology;
+  const cost = (i: number) => (of.outcome.root[actsAs[i]!]! < 0 ? Infinity : of.outcome.rootPathCost[actsAs[i]!]!);
+  const stands = solvedStands(solved, of);
+  return {
+    design,
+    groups,
+    cost,
+    ends: allEnds(topology),
+    stands,
+    marks: portMarks(stands, (port) => topology.ports[port]!.element.id, moved),
+  };
+}
+
+const NOTHING: ReadonlySet<never> = new Set<never>();
+
+/** The plates of a tree folded by a given choice, with nothing held out. */
+export const foldedCells = (told: Omit<Told, 'moved'> & { readonly by: FoldBy }): readonly Cell[] =>
+  foldingOf({ ...foldBase({ ...told, moved: NOTHING }), keep: NOTHING, open: NOTHING, by: told.by }).cells;
+
+/** The drawing of a tree, folded. */
+export function sheetOf(input: SheetInput): Sheet {
+  const { solved, of, cabled, byDepth, area, fold, groups, keep, open, moved } = input;
+  const { design } = solved.topology;
+  const base = { ...foldBase({ solved, of, groups, moved }), keep, open };
+  const { stands } = base;
+  const foldingBy = (by: FoldBy) => (by === 'none' ? unfolded(design) : foldingOf({ ...base, by }));
+  const made = (by: FoldBy, folding = foldingBy(by)) => {
+    const drawn = drawnOf(solved, stands, folding, base.ends);
+    const plates: Plates = { folding, wires: wireCounts(drawn.ends, folding) };
+    const isFolded = folding.cells.some(isFold);
+    const arranged = byDepth
+      ? arrangeByDepth(solved, of, cabled.at, area, isFolded ? plates : undefined)
+      : arrangeFolded(cabled, plates);
+    const scene = buildScene(frameOf(solved, of, arranged, drawn), stands);
+    return { scene, drawn, arranged, by, isFolded };
+  };
+  const few = design.switches.length <= FEW;
+  const canFold = () => foldingOf({ ...base, by: 'groups-alike' }).cells.some(isFold);
+  if (fold !== 'auto' || few) {
+    const own = made(fold === 'auto' ? 'none' : fold);
+    return { ...own, canFold: own.isFolded || (!few && canFold()) };
+  }
+  let best: ReturnType<typeof made> | null = null;
+  for (const by of FOLDS) {
+    const folding = foldingBy(by);
+    // Too many are not laid out, unless there is nothing smaller.
+    if (folding.cells.length > MOST_PLATES && by !== FOLDS.at(-1)) continue;
+    const own = made(by, folding);
+    const fits = scaleOf(own.scene, area) >= READABLE;
+    if (fits) return { ...own, canFold: own.isFolded || canFold() };
+    if (!best || scaleOf(own.scene, area) > scaleOf(best.scene, area)) best = own;
+  }
+  return { ...best!, canFold: best!.isFolded || canFold() };
+}

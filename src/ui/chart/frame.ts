@@ -1,0 +1,181 @@
+/** Where everything of a tree is: plates, pegs, wires and spots in an arrangement, before anything is said about the tree. */
+import { priorityInForce } from '../../core/design';
+import type { SolvedDesign, SolvedTree, Topology } from '../../core/trees';
+import type { Arranged } from './arrange';
+import { placeSpots, spotIds, wireEnds } from './ends';
+import type { Ends, WireEnd } from './ends';
+import { isFold, unfolded } from './cells';
+import type { Cell, Folding } from './cells';
+import type { Point } from './geometry';
+import { mergedEnds } from './merging';
+import type { MergedEnds } from './merging';
+import { attachPegs } from './pegs';
+import { regionsOf } from './regions';
+import type { Regions } from './regions';
+import { routed } from './routing';
+import type { PegItem, PlateItem, Scene, WireItem } from './scene-items';
+import { solvedStands } from './stands';
+import type { Stands } from './stands';
+
+type FramePeg = Omit<PegItem, 'role'> & { readonly peer: boolean };
+type FrameWire = Omit<WireItem, 'state' | 'blockedA' | 'blockedB' | 'round'> & { readonly peer: boolean };
+type FramePlate = Omit<PlateItem, 'standing' | 'tag' | 'spoken'> & {
+  /** Switch that stands for the plate, by index. */
+  readonly bridge: number;
+};
+
+/** A scene before anything is said about the tree: the same for every moment of a run. */
+export interface SceneFrame extends Omit<Scene, 'plates' | 'pegs' | 'wires'> {
+  readonly plates: readonly FramePlate[];
+  readonly pegs: readonly FramePeg[];
+  readonly wires: readonly FrameWire[];
+}
+
+const identify =
+  ({ ports }: Topology) =>
+  (port: number) =>
+    ports[port]!.element.id;
+
+/** What a drawing is made from: which plates there are, and the wires between them. */
+export interface Drawn {
+  readonly folding: Folding;
+  readonly ends: readonly MergedEnds[];
+}
+
+/** The wires of a design that its folding leaves to be seen. */
+export function drawnOf(
+  { topology }: SolvedDesign,
+  stands: Stands,
+  folding: Folding,
+  ends: readonly Ends[] = allEnds(topology),
+): Drawn {
+  return { folding, ends: mergedEnds(ends, folding, stands, identify(topology)) };
+}
+
+/** Every wire of a design. */
+export const allEnds = (topology: Topology): readonly Ends[] =>
+  wireEnds(topology, new Map(spotIds(topology).map((id, i) => [id, i])));
+
+/** A bundle to a pair of switches has a peg on each wire: the second and later ones have numbers. */
+function pegsOf(
+  topology: Topology,
+  regions: Regions,
+  ends: readonly MergedEnds[],
+  cellOf: readonly number[],
+  { anchors, crowded }: ReturnType<typeof attachPegs>,
+) {
+  const idOf = identify(topology);
+  const pegged = new Map<string, number>();
+  const pegs: FramePeg[] = [];
+  const leg = ends.map((end, i) => {
+    for (const [side, behind, { x, y, nx, ny }] of [
+      [end.a, end.behindA, anchors[i]![0]],
+      [end.b, end.behindB, anchors[i]![1]],
+    ] as const) {
+      if (!('port' in side)) continue;
+      const id = idOf(side.port);
+      const seen = pegged.get(id) ?? 0;
+      pegged.set(id, seen + 1);
+      const boundary = regions.boundary(side.port);
+      const key = seen === 0 ? id : `${id} ${seen}`;
+      const where = boundary === 0 ? {} : { boundary };
+      const also = behind.length > 0 ? { also: behind.map(idOf) } : {};
+      const isCrowded = crowded[cellOf[side.home]!]!;
+      pegs.push({ key, x, y, nx, ny, id, peer: end.peer === true, ...where, ...also, crowded: isCrowded });
+    }
+    return 'port' in end.a && 'port' in end.b && pegged.get(idOf(end.a.port))! > 1;
+  });
+  return { pegs, leg };
+}
+
+/** The number of wires stands near the plate that stands for several; those of one plate at different heights. */
+function labelPlaces({ cells, cellOf }: Folding, ends: readonly MergedEnds[]): number[] {
+  const seen = cells.map(() => 0);
+  return ends.map(({ a, b, count }) => {
+    const [first, second] = [a, b].map((end) => ('port' in end && isFold(cells[cellOf[end.home]!]!) ? end : null));
+    const at = second ?? first;
+    if (count === 1 || !at || !('port' in at)) return 0.5;
+    const away = LABEL.near + LABEL.step * (seen[cellOf[at.home]!]!++ % LABEL.steps);
+    return second ? 1 - away : away;
+  });
+}
+
+const LABEL = { near: 0.26, step: 0.1, steps: 4 } as const;
+
+function frameWire(idOf: (port: number) => string, end: MergedEnds, isLeg: boolean, labelAt: number) {
+  const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? idOf(e.port) : null));
+  return {
+    key: `${end.kind} ${portA ?? portB}${isLeg ? ` ${portB}` : ''}`,
+    id: end.id,
+    portA: portA ?? null,
+    portB: portB ?? null,
+    kind: end.kind,
+    label: end.unseen ? 'one end only' : end.label,
+    ...(end.count > 1 ? { count: end.count, labelAt } : {}),
+    ...(end.unseen ? { alarm: true, unseen: true } : {}),
+    peer: end.peer === true,
+  };
+}
+
+/** Second line of a plate: the priority of a switch, of a fold how many switches it is. */
+function noteOf({ topology: { design } }: SolvedDesign, of: SolvedTree, cell: Cell): string {
+  if (!isFold(cell)) return String(priorityInForce(design, design.switches[cell.members[0]!]!, of.tree).value);
+  if (cell.kind === 'alike') return cell.blocked > 0 ? `${cell.blocked} blocked` : 'none blocked';
+  return `${cell.members.length} switches`;
+}
+
+/** Where everything of a tree is in an arrangement. */
+export function frameOf(
+  solved: SolvedDesign,
+  of: SolvedTree,
+  arranged: Arranged,
+  { folding, ends }: Drawn = drawnOf(solved, solvedStands(solved, of), unfolded(solved.topology.design)),
+): SceneFrame {
+  const { topology } = solved;
+  const { design } = topology;
+  const { cells, cellOf } = folding;
+  const spots = placeSpots(topology, arranged, folding, arranged.ruler.length === 0);
+  const spotAt = new Map(spots.map((s) => [s.id, s]));
+  const ids = spotIds(topology);
+  const place = (end: WireEnd): Point =>
+    'port' in end ? arranged.at[cellOf[end.home]!]! : spotAt.get(ids[end.spot]!)!;
+  const attached = (end: Ends['a']) => ({
+    bridge: 'port' in end ? cellOf[end.home]! : null,
+    port: 'port' in end ? end.port : -1,
+    at: place(end),
+  });
+  const attachedPegs = attachPegs(
+    arranged.at,
+    ends.map(({ a, b }) => ({ a: attached(a), b: attached(b) })),
+  );
+  const { anchors, width } = attachedPegs;
+  const regions = regionsOf(solved);
+  const { pegs, leg } = pegsOf(topology, regions, ends, cellOf, attachedPegs);
+  const home = (end: WireEnd) => ('port' in end ? cellOf[end.home]! : null);
+  const ways = routed(
+    arranged.at.map((at, i) => ({ ...at, width: width[i]! })),
+    ends.map((end, i) => ({ a: anchors[i]![0], b: anchors[i]![1], from: home(end.a), to: home(end.b) })),
+  );
+  const labels = labelPlaces(folding, ends);
+  const wires = ends.map((end, i): FrameWire => ({
+    ...frameWire(identify(topology), end, leg[i]!, labels[i]!),
+    a: anchors[i]![0],
+    b: anchors[i]![1],
+    ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}),
+  }));
+  const plates = cells.map((cell, i): FramePlate => {
+    const region = regions.of(cell.members[0]!);
+    return {
+      id: cell.id,
+      bridge: cell.members[0]!,
+      name: cell.name,
+      ...arranged.at[i]!,
+      width: width[i]!,
+      note: noteOf(solved, of, cell),
+      ...(isFold(cell) ? { fold: { switches: cell.members.map((m) => design.switches[m]!.id), kind: cell.kind } } : {}),
+      ...(cell.unlike === null ? {} : { unlike: cell.unlike }),
+      ...(region ? { region } : {}),
+    };
+  });
+  return { plates, pegs, wires, spots, ruler: arranged.ruler, outside: arranged.outside };
+}
