@@ -217,7 +217,7 @@ function squeezed(values: readonly number[], most: number): number[] {
 }
 
 /** Plates where their switches were put: a fold at the one of its switches that stands nearest to the middle of them all. */
-export function arrangeFolded(cabled: Arranged, { folding, wires }: Plates): Arranged {
+export function arrangeFolded(cabled: Arranged, { folding, wires }: Plates, area: Area): Arranged {
   if (!folding.cells.some(isFold)) return cabled;
   const at = folding.cells.map(({ members }) => {
     const [x, y] = (['x', 'y'] as const).map((k) => mean(members.map((m) => cabled.at[m]![k])));
@@ -233,5 +233,9 @@ export function arrangeFolded(cabled: Arranged, { folding, wires }: Plates): Arr
     at.map((p) => p.y),
     3 * PLATE.height,
   );
-  return { at: at.map((_, i) => ({ x: x[i]!, y: y[i]! })), ruler: [], outside: null, leaves: new Set() };
+  // A wide, low drawing is pulled down to the shape of the area.
+  const [width, height] = [Math.max(...x) + widest, Math.max(...y)];
+  const stretch = Math.min(MOST_STRETCH, Math.max(1, (width * area.height) / area.width / Math.max(1, height)));
+  const placed = at.map((_, i) => ({ x: x[i]!, y: y[i]! * stretch }));
+  return { at: placed, ruler: [], outside: null, leaves: new Set() };
 }

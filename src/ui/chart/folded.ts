@@ -9,16 +9,18 @@ import { sceneBox } from './finding';
 import { foldingOf, portMarks } from './folding';
 import type { FoldInput } from './folding';
 import { allEnds, drawnOf, frameOf } from './frame';
-import type { Drawn } from './frame';
+import type { Drawn, SceneFrame } from './frame';
 import { wireCounts } from './merging';
 import { buildScene } from './scene';
 import type { Scene } from './scene-items';
 import { solvedStands } from './stands';
+import type { Stands } from './stands';
 
 export interface Sheet {
   readonly scene: Scene;
+  readonly frame: SceneFrame;
+  readonly stands: Stands;
   readonly drawn: Drawn;
-  readonly arranged: Arranged;
   /** How far it is folded. */
   readonly by: FoldBy;
   /** Whether folding would join anything. */
@@ -93,9 +95,9 @@ export function sheetOf(input: SheetInput): Sheet {
     const isFolded = folding.cells.some(isFold);
     const arranged = byDepth
       ? arrangeByDepth(solved, of, cabled.at, area, isFolded ? plates : undefined)
-      : arrangeFolded(cabled, plates);
-    const scene = buildScene(frameOf(solved, of, arranged, drawn), stands);
-    return { scene, drawn, arranged, by, isFolded };
+      : arrangeFolded(cabled, plates, area);
+    const frame = frameOf(solved, of, arranged, drawn);
+    return { scene: buildScene(frame, stands), frame, stands, drawn, by, isFolded };
   };
   const few = design.switches.length <= FEW;
   const canFold = () => foldingOf({ ...base, by: 'groups-alike' }).cells.some(isFold);

@@ -2,21 +2,20 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import type { RefObject } from 'react';
 import { bundleById, designsOver, portById, switchById } from '../../core/design';
-import type { Script } from '../../core/design';
+import type { Design, Script } from '../../core/design';
 import { firstFrom, markAt, portAt, portWords, spanAt } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import type { SolvedDesign, Topology } from '../../core/trees';
-import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
 import { Chart } from '../chart/Chart';
 import type { ChartHandle } from '../chart/hands';
-import { frameOf } from '../chart/frame';
 import { buildScene } from '../chart/scene';
-import { solvedStands } from '../chart/stands';
 import type { Scene } from '../chart/scene-items';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../session/context';
 import { hueOf } from '../chart/hue';
+import { FoldTools, useOpening } from '../controls/FoldTools';
+import { useSheet } from '../controls/useSheet';
 import { inTree, keepingScenes, laneTree, standsAt, vlanOf } from './moment';
 import type { MomentScene } from './moment';
 import { SECOND } from '../../core/standard';
@@ -49,12 +48,10 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
   const solved = useSolvedAt(script, at);
   const of = treeInView({ solved }, view);
   const { design } = solved.topology;
-  const base = useMemo(() => {
-    if (!of) return null;
-    const cabled = arrangeAsCabled(design, AREA);
-    const arranged = view.arrangement === 'depth' ? arrangeByDepth(solved, of, cabled.at, AREA) : cabled;
-    return { frame: frameOf(solved, of, arranged), stands: solvedStands(solved, of) };
-  }, [solved, of, design, view.arrangement]);
+  const apart = useMemo(() => switchesOf(design, changing(trace)), [design, trace]);
+  const sheet = useSheet({ solved, of, view, apart, moved: NOTHING, area: AREA });
+  const onOpen = useOpening(sheet, design);
+  const base = useMemo(() => sheet && { frame: sheet.frame, stands: sheet.stands }, [sheet]);
   const keep = useMemo(() => keepingScenes(), []);
   const moment = useMemo(() => {
     if (!base || !of) return null;
@@ -84,21 +81,35 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
   );
   if (!moment || !of) return <p className="quiet pad">The design has no tree to rehearse.</p>;
   return (
-    <Chart
-      scene={moment.scene}
-      fitKey={`${variantId} rehearsal ${view.arrangement}`}
-      hue={hueOf(design, of.tree)}
-      selection={view.selection}
-      onSelect={onSelect}
-      pathPorts={pathPorts}
-      pathPlaces={NOTHING}
-      movedPorts={moment.waiting}
-      titleOf={titleOf}
-      label={`The network at ${(at / SECOND).toFixed(3)} s`}
-      handle={handle}
-    />
+    <>
+      <FoldTools sheet={sheet} />
+      <Chart
+        scene={moment.scene}
+        fitKey={`${variantId} rehearsal ${view.arrangement} ${view.fold}`}
+        onOpen={onOpen}
+        hue={hueOf(design, of.tree)}
+        selection={view.selection}
+        onSelect={onSelect}
+        pathPorts={pathPorts}
+        pathPlaces={NOTHING}
+        movedPorts={moment.waiting}
+        titleOf={titleOf}
+        label={`The network at ${(at / SECOND).toFixed(3)} s`}
+        handle={handle}
+      />
+    </>
   );
 }
+
+/** Switches with a port that changes in a run: what stands for several can show one state alone. */
+function changing(trace: Trace | null): ReadonlySet<string> {
+  const ids = trace?.ports.flatMap(({ port, spans }) => (spans.length > 1 ? [port] : [])) ?? [];
+  return ids.length === 0 ? NOTHING : new Set(ids);
+}
+
+/** The switches that ports and bundles are on. */
+const switchesOf = (design: Design, ids: ReadonlySet<string>): ReadonlySet<string> =>
+  new Set([...ids].flatMap((id) => portById(design, id)?.switch ?? bundleById(design, id)?.switch ?? []));
 
 interface Frames {
   handle: RefObject<ChartHandle | null>;

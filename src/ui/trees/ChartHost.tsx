@@ -5,17 +5,17 @@ import type { Design } from '../../core/design';
 import { roleAt } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { Chart } from '../chart/Chart';
-import { opening } from '../chart/folding';
-import { groupsOf } from '../chart/groups';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession, useShown } from '../session/context';
 import { hueOf } from '../chart/hue';
-import { FoldTools } from './FoldTools';
+import { FoldTools, useOpening } from '../controls/FoldTools';
 import { usePath } from './usePath';
-import { useSheet } from './useSheet';
+import { useSheet } from '../controls/useSheet';
 import { ArrangementChoice } from '../controls/ArrangementChoice';
 import styles from './ChartHost.module.css';
 
+/** Shape of the area that arrangements aim at. */
+const AREA = { width: 860, height: 640 };
 const NOTHING: ReadonlySet<string> = new Set();
 
 function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref): string {
@@ -76,11 +76,8 @@ export function ChartHost() {
   const of = treeInView({ solved }, view);
   const { design } = solved.topology;
   const { moved, onPath } = useMarks(solved, of);
-  const sheet = useSheet({ solved, of, view, onPath: onPath.places, moved });
-  const onOpen = (id: string) => {
-    const cell = sheet?.drawn.folding.cells.find((c) => c.id === id);
-    if (cell) setView({ open: [...view.open, ...opening({ design, groups: groupsOf(design) }, cell)] });
-  };
+  const sheet = useSheet({ solved, of, view, apart: onPath.places, moved, area: AREA });
+  const onOpen = useOpening(sheet, design);
   const titleOf = useCallback((ref: Ref) => (of ? titleIn(design, solved, of, ref) : ''), [design, solved, of]);
   const onSelect = useCallback(
     (ref: Ref | null, add: boolean) =>
@@ -97,16 +94,7 @@ export function ChartHost() {
   return (
     <>
       <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
-      {sheet.canFold && (
-        <FoldTools
-          sheet={sheet}
-          switches={design.switches.length}
-          value={view.fold}
-          opened={view.open.length > 0}
-          onPick={(fold) => setView({ fold, open: [] })}
-          onFoldIn={() => setView({ open: [] })}
-        />
-      )}
+      <FoldTools sheet={sheet} />
       {view.arrangement === 'depth' && <div className={`${styles.rulerTitle} quiet`}>cost to the root</div>}
       <Chart
         scene={sheet.scene}

@@ -10,6 +10,8 @@ import type { SolvedDesign } from '../../../core/trees';
 import { useBench, useShown } from '../../session/context';
 import { hueOf } from '../../chart/hue';
 import { treesTitle, treeTitle } from '../../controls/tree-names';
+import { foldedLinkUse } from './folded-link-use';
+import type { FoldedLinkUse } from './folded-link-use';
 import { LoadChart } from './LoadChart';
 import { Traffic } from './Traffic';
 import { cellAt, drawLinkUse, layOutLinkUse } from './link-use-drawing';
@@ -109,7 +111,8 @@ export function LinkUseBoard() {
   const solved = useShown();
   const { design, ports } = solved.topology;
   const loads = useMemo(() => loadsOf(solved), [solved]);
-  const linkUse = useMemo(() => linkUseOf(solved, loads), [solved, loads]);
+  const every = useMemo(() => linkUseOf(solved, loads), [solved, loads]);
+  const linkUse = useMemo(() => foldedLinkUse(solved, every, view.fold !== 'none'), [solved, every, view.fold]);
   const [at, setAt] = useState({ row: -1, column: -1 });
   const [lower, setLower] = useState<'links' | 'traffic'>('links');
   const { room, canvas, layout } = useDrawing(solved, linkUse, at);
@@ -127,16 +130,9 @@ export function LinkUseBoard() {
     event.preventDefault();
     event.stopPropagation();
   };
-  const nothing = linkUse.columns.length === 0 || linkUse.rows.length === 0;
   return (
     <div className="board link-use">
-      <p className="board-lead" role="status" aria-label="Cell of link use">
-        {nothing ? (
-          'No links between switches yet, so there is no link use to show.'
-        ) : (
-          <Readout solved={solved} linkUse={linkUse} at={at} />
-        )}
-      </p>
+      <Lead solved={solved} every={every} linkUse={linkUse} at={at} onShowAll={() => setView({ fold: 'none' })} />
       <div className={styles.linkUseRoom} ref={room}>
         <canvas
           ref={canvas}
@@ -164,10 +160,40 @@ export function LinkUseBoard() {
   );
 }
 
+interface LeadProps {
+  solved: SolvedDesign;
+  every: LinkUse;
+  linkUse: FoldedLinkUse;
+  at: Place;
+  onShowAll: () => void;
+}
+
+/** What is pointed at, and how many links the columns stand for. */
+function Lead({ solved, every, linkUse, at, onShowAll }: LeadProps) {
+  const nothing = linkUse.columns.length === 0 || linkUse.rows.length === 0;
+  return (
+    <p className="board-lead">
+      <span role="status" aria-label="Cell of link use">
+        {nothing ? (
+          'No links between switches yet, so there is no link use to show.'
+        ) : (
+          <Readout solved={solved} linkUse={linkUse} at={at} />
+        )}
+      </span>{' '}
+      {linkUse.columns.length < every.columns.length && (
+        <button className="plain quiet" onClick={onShowAll}>
+          {count(every.columns.length, 'link')} in {linkUse.columns.length} columns: show every link
+        </button>
+      )}
+    </p>
+  );
+}
+
 /** The cell under the pointer or the keys, in words. */
-function Readout({ solved, linkUse, at }: { solved: SolvedDesign; linkUse: LinkUse; at: Place }) {
+function Readout({ solved, linkUse, at }: { solved: SolvedDesign; linkUse: FoldedLinkUse; at: Place }) {
   const row = linkUse.rows[at.row];
   const column = linkUse.columns[at.column];
+  const alike = linkUse.counts[at.column] ?? 1;
   if (!row && !column)
     return (
       <span className="quiet">
@@ -179,6 +205,7 @@ function Readout({ solved, linkUse, at }: { solved: SolvedDesign; linkUse: LinkU
   return (
     <>
       {row && <b>{rowWords(row)}</b>} {column && linkWords(solved, column)}
+      {alike > 1 && ` and ${alike - 1} alike`}
       {cell !== null && `: ${CELL_WORDS[cell]}${blockedAt === null ? '' : ` at ${endWords(solved, blockedAt)}`}`}
       {column && (
         <span className="quiet">
@@ -200,9 +227,10 @@ function Idle({
   onPick,
 }: {
   solved: SolvedDesign;
-  linkUse: LinkUse;
+  linkUse: FoldedLinkUse;
   onPick: (column: number) => void;
 }) {
+  const sum = (columns: readonly number[]) => columns.reduce((all, c) => all + linkUse.counts[c]!, 0);
   const list = (columns: readonly number[], words: string, alarm: boolean) =>
     columns.length > 0 && (
       <span>
@@ -210,9 +238,10 @@ function Idle({
         {columns.slice(0, MOST_NAMED).map((c) => (
           <button key={c} className="plain move" onClick={() => onPick(c)}>
             {linkWords(solved, linkUse.columns[c]!)}
+            {linkUse.counts[c]! > 1 && ` and ${linkUse.counts[c]! - 1} alike`}
           </button>
         ))}
-        {columns.length > MOST_NAMED && <span className="quiet">and {columns.length - MOST_NAMED} more</span>}
+        {columns.length > MOST_NAMED && <span className="quiet">and {sum(columns.slice(MOST_NAMED))} more</span>}
       </span>
     );
   return (

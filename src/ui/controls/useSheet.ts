@@ -7,12 +7,11 @@ import { nextRoot, rootsOf } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { arrangeAsCabled } from '../chart/arrange';
 import { mayFold, sheetOf } from '../chart/folded';
+import type { Area } from '../chart/arrange';
 import type { Sheet } from '../chart/folded';
 import { groupsOf } from '../chart/groups';
 import type { Ref, View } from '../session/view';
 
-/** Shape of the area that arrangements aim at. */
-const AREA = { width: 860, height: 640 };
 /** More than this at a time stay folded: all of them are one kind of thing. */
 const MOST_KEPT = 4;
 const MOST_MOVED = 12;
@@ -45,19 +44,21 @@ interface Shown {
   readonly solved: SolvedDesign;
   readonly of: SolvedTree | null;
   readonly view: View;
-  /** Switches on the path between two places that are selected. */
-  readonly onPath: ReadonlySet<string>;
+  /** Switches that stand by themselves, whatever is folded: those on a path, those that change. */
+  readonly apart: ReadonlySet<string>;
   readonly moved: ReadonlySet<string>;
+  /** Shape of the area that arrangements aim at. */
+  readonly area: Area;
 }
 
 /** Switches that stand by themselves: roots, what is selected, on the path, failed, or moved by the last change. */
-function kept({ solved, of, view, onPath, moved }: Shown & { of: SolvedTree }): Set<number> {
+function kept({ solved, of, view, apart, moved }: Shown & { of: SolvedTree }): Set<number> {
   const { design } = solved.topology;
   const index = new Map(design.switches.map((s, i) => [s.id, i]));
   const few = (ids: readonly string[], most: number) => (ids.length <= most ? ids : []);
   const ids = [
     ...few([...new Set(view.selection.flatMap((ref) => switchesAt(design, ref)))], MOST_KEPT),
-    ...onPath,
+    ...apart,
     ...few(failed(design), MOST_MOVED),
     ...few([...new Set([...moved].flatMap((id) => switchesAt(design, { kind: 'port', id })))], MOST_MOVED),
   ];
@@ -65,14 +66,14 @@ function kept({ solved, of, view, onPath, moved }: Shown & { of: SolvedTree }): 
   return new Set([...ids.flatMap((id) => index.get(id) ?? []), ...roots.filter((r) => r >= 0)]);
 }
 
-export function useSheet({ solved, of, view, onPath, moved }: Shown): Sheet | null {
+export function useSheet({ solved, of, view, apart, moved, area }: Shown): Sheet | null {
   const { design } = solved.topology;
   const { arrangement, fold } = view;
   // Wiring and places decide the arrangement as cabled; settings do not.
   const cabled = useMemo(
-    () => arrangeAsCabled(design, AREA),
+    () => arrangeAsCabled(design, area),
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [design.switches, design.links, design.segments],
+    [design.switches, design.links, design.segments, area],
   );
   const groups = useMemo(
     () => groupsOf(design),
@@ -81,7 +82,7 @@ export function useSheet({ solved, of, view, onPath, moved }: Shown): Sheet | nu
   );
   const keepers =
     of && mayFold(design.switches.length, fold)
-      ? [...kept({ solved, of, view, onPath, moved })].sort((a, b) => a - b).join()
+      ? [...kept({ solved, of, view, apart, moved, area })].sort((a, b) => a - b).join()
       : '';
   const opened = view.open.join('\n');
   return useMemo(() => {
@@ -89,6 +90,6 @@ export function useSheet({ solved, of, view, onPath, moved }: Shown): Sheet | nu
     const keep = new Set(keepers === '' ? [] : keepers.split(',').map(Number));
     const open = new Set(opened.split('\n'));
     const byDepth = arrangement === 'depth';
-    return sheetOf({ solved, of, cabled, byDepth, area: AREA, fold, groups, keep, open, moved });
-  }, [solved, of, cabled, arrangement, fold, groups, keepers, opened, moved]);
+    return sheetOf({ solved, of, cabled, byDepth, area, fold, groups, keep, open, moved });
+  }, [solved, of, cabled, arrangement, fold, groups, keepers, opened, moved, area]);
 }
