@@ -17,6 +17,29 @@ test('the demo waits on the first page and opens', async ({ page }) => {
   expect(errors).toEqual([]);
 });
 
+test('an example opens as a copy of its own, at its answer; what was open last comes first', async ({ page }) => {
+  const errors = complaints(page);
+  await page.goto('/');
+  const shelf = page.getByRole('region', { name: 'Examples' });
+  await expect(shelf.getByRole('button')).toHaveCount(8);
+  await shelf.getByRole('button', { name: /^Print shop: .*never come up\?$/ }).click();
+  await expect(page).toHaveURL(/\/bundles/);
+  await expect(page.getByRole('main')).toContainText('never comes up');
+  await page.getByRole('link', { name: /all designs/ }).click();
+  await expect(page.getByRole('article', { name: 'Print shop', exact: true })).toBeVisible();
+  await shelf.getByRole('button', { name: /^Print shop/ }).click();
+  await page.getByRole('link', { name: /all designs/ }).click();
+  await expect(page.getByRole('article', { name: 'Print shop 2', exact: true })).toBeVisible();
+  await page
+    .getByRole('article', { name: 'Print shop', exact: true })
+    .getByRole('link', { name: 'Print shop' })
+    .click();
+  await expect(page.locator('svg.chart')).toBeVisible();
+  await page.getByRole('link', { name: /all designs/ }).click();
+  await expect(page.getByRole('article').first()).toHaveAccessibleName('Print shop');
+  expect(errors).toEqual([]);
+});
+
 test('create, rename, duplicate and delete, each with undo', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New design' }).click();

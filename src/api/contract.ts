@@ -28,6 +28,8 @@ export const createRequest = z.strictObject({
   name: nameField,
   variant: nameField.optional(),
   design: z.unknown().optional(),
+  /** An example to copy, instead of a document. */
+  example: z.string().max(64).optional(),
 });
 /** A design document's text, or tables. */
 export const importRequest = z.strictObject({
@@ -82,6 +84,9 @@ const summaryFields = {
   dots: list(pairOfNumbers),
   /** Pairs of indices into `dots`. */
   lines: list(pairOfNumbers),
+  /** Dots that are root of a tree, and lines without a cable that carries the first tree; absent in a large design. */
+  roots: list(z.int()).optional(),
+  blocked: list(z.int()).optional(),
 };
 export const summary = z.strictObject(summaryFields);
 export type Summary = Readonly<z.infer<typeof summary>>;

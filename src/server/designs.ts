@@ -24,7 +24,7 @@ const heads = (db: Db, designId: string): VariantHead[] =>
     .all();
 
 /** Another number when summaries are made otherwise: those that are stored are then made again. */
-const SUMMARY_VERSION = 1;
+const SUMMARY_VERSION = 2;
 
 type Listed = Summary & { unreadable?: string };
 

@@ -20,6 +20,7 @@ import { DOCUMENT_LIMITS, emptyDesign, faultsOf, jsonFault, readDesign } from '.
 import type { Design } from '../core/design';
 import { solutionOf } from '../core/formats';
 import { solveDesign } from '../core/trees';
+import { EXAMPLES, exampleById } from '../demo/examples';
 import { archiveOf } from './archive';
 import { backupTo, stampOf } from './backup';
 import {
@@ -139,6 +140,13 @@ function exported(call: Call): Outcome {
   return { download: { ...file, content: text } };
 }
 
+function exampleOf(id: string): Design {
+  const example = exampleById(id);
+  if (!example)
+    throw new Problem(422, 'unknown-example', `There is no example '${id}': ${EXAMPLES.map((e) => e.id).join(', ')}.`);
+  return example.design();
+}
+
 async function backup(call: Call): Promise<Outcome> {
   const folder = mkdtempSync(path.join(tmpdir(), 'knot-path-backup-'));
   const name = `knot-path-${stampOf(call.now)}.sqlite`;
@@ -150,8 +158,9 @@ async function backup(call: Call): Promise<Outcome> {
 export const OPERATIONS = {
   listDesigns: (call: Call) => ({ value: { designs: listDesigns(call.db), deleted: listDeleted(call.db) } }),
   createDesign: (call: Call) => {
-    const { name, variant: called = 'as drawn', design: document } = bodyOf(call.body, createRequest);
-    const documents = [{ name: called, design: given(document) ?? emptyDesign(name) }];
+    const { name, variant: called = 'as drawn', design: document, example } = bodyOf(call.body, createRequest);
+    const shown = example === undefined ? null : exampleOf(example);
+    const documents = [{ name: called, design: shown ?? given(document) ?? emptyDesign(name) }];
     return listed(call, made(createDesign(call.db, name, documents, call.newId, call.now)));
   },
   importDesign: (call: Call) => {

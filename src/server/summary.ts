@@ -2,11 +2,14 @@
 import type { Summary } from '../api/contract';
 import type { Design } from '../core/design';
 import { farEnd, portById } from '../core/design';
-import { treesOf } from '../core/network';
+import { portsOnLan, treesOf } from '../core/network';
+import { blockedPorts, roleAt, rootsOf, solveDesign } from '../core/trees';
 
 const WIDTH = 100;
 const HEIGHT = 60;
 const MOST_LINES = 400;
+/** Larger designs are not solved for so small a drawing. */
+const MOST_SOLVED = 60;
 
 /** Switches without a place are put in rows by tier. */
 function places(design: Design): [number, number][] {
@@ -21,6 +24,26 @@ function places(design: Design): [number, number][] {
 
 /** Not more than can be distinguished in so small a drawing, spread over all of them. */
 const thinned = (pairs: readonly string[]) => pairs.filter((_, i) => i % Math.ceil(pairs.length / MOST_LINES) === 0);
+
+/** Where the roots are, and which lines carry nothing in the first tree that has a root. */
+function standing(design: Design, lines: readonly (readonly [number, number])[]): Pick<Summary, 'roots' | 'blocked'> {
+  const { trees, topology } = solveDesign(design);
+  const first = trees.find((of) => rootsOf(of).length > 0);
+  if (!first) return { roots: [], blocked: [] };
+  const { portBridge, lanCount } = topology;
+  const carries = new Set<string>();
+  const isCut = new Set(blockedPorts(first));
+  for (let lan = 0; lan < lanCount; lan++) {
+    const ports = [...portsOnLan(topology, lan)].filter((p) => !isCut.has(p) && roleAt(first, p) !== 'none');
+    for (const a of ports) for (const b of ports) carries.add(`${portBridge[a]!} ${portBridge[b]!}`);
+  }
+  const acting = (i: number) => topology.actsAs[i]!;
+  const idle = (a: number, b: number) => acting(a) !== acting(b) && !carries.has(`${acting(a)} ${acting(b)}`);
+  return {
+    roots: [...new Set(trees.flatMap((of) => rootsOf(of)))],
+    blocked: lines.flatMap(([a, b], i) => (idle(a, b) ? [i] : [])),
+  };
+}
 
 /** Summary of a document. */
 export function summarise(design: Design): Summary {
@@ -43,12 +66,14 @@ export function summarise(design: Design): Summary {
     const [a, b] = [portById(design, link.a.port), portById(design, far.port)];
     if (a && b) pairs.add(`${index.get(a.switch)} ${index.get(b.switch)}`);
   }
+  const lines = thinned([...pairs]).map((p) => p.split(' ').map(Number) as [number, number]);
   return {
     switches: design.switches.length,
     links: design.links.length,
     trees: treesOf(design).length,
     dots,
-    lines: thinned([...pairs]).map((p) => p.split(' ').map(Number) as [number, number]),
+    lines,
+    ...(design.switches.length <= MOST_SOLVED ? standing(design, lines) : {}),
   };
 }
 

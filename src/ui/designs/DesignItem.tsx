@@ -59,7 +59,7 @@ export function DesignItem(props: Props) {
   return (
     <article className={styles.designRow} aria-label={row.name}>
       <Link href={address} prefetch={false} tabIndex={-1} aria-hidden="true">
-        <Thumb dots={row.dots} lines={row.lines} />
+        <Thumb {...row} />
       </Link>
       <div>
         <Link className="name" href={address} prefetch={false}>

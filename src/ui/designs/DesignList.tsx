@@ -10,6 +10,8 @@ import { useCallback, useState } from 'react';
 import type { SourceFile } from '../../core/formats';
 import { api } from '../session/api';
 import type { DeletedDesign, DesignRow } from '../session/types';
+import { byLastOpen } from '../session/last-open';
+import { useInBrowser } from '../session/useInBrowser';
 import { Mark } from '../controls/Mark';
 import { useNotice } from '../controls/Notice';
 import { ThemeChoice } from '../controls/ThemeChoice';
@@ -17,6 +19,8 @@ import { readFiles, useFileDrop } from '../controls/files';
 import { ImportDialog } from './ImportDialog';
 import { Deleted } from './Deleted';
 import { DesignItem } from './DesignItem';
+import { Shelf } from './Shelf';
+import type { ShelfItem } from './Shelf';
 import { useDesigns } from './useDesigns';
 import { NameDialog } from '../controls/NameDialog';
 
@@ -31,13 +35,15 @@ interface Props {
   /** Null when the list is fetched by the page. */
   readonly initial: { designs: DesignRow[]; deleted: DeletedDesign[] } | null;
   readonly version: string;
+  readonly shelf: readonly ShelfItem[];
   /** Whether there is a session that can be ended. */
   readonly session: boolean;
 }
 
 /** The first page: every design, and what can be done with it as a whole. */
-export function DesignList({ initial, version, session }: Props) {
+export function DesignList({ initial, version, shelf, session }: Props) {
   const [open, setOpen] = useState<Open>(null);
+  const inBrowser = useInBrowser();
   const { say, shown } = useNotice();
   const { loading, designs, deleted, attempt, remove, rename, recover, duplicate } = useDesigns(initial, say);
 
@@ -69,7 +75,7 @@ export function DesignList({ initial, version, session }: Props) {
         {!loading && designs.length === 0 && (
           <Nothing onImport={() => setOpen({ kind: 'import', files: [] })} onNew={() => setOpen({ kind: 'new' })} />
         )}
-        {designs.map((row) => (
+        {(inBrowser ? byLastOpen(designs) : designs).map((row) => (
           <DesignItem
             key={row.id}
             row={row}
@@ -79,6 +85,7 @@ export function DesignList({ initial, version, session }: Props) {
             onRecover={() => void recover(row)}
           />
         ))}
+        <Shelf items={shelf} taken={designs.map((row) => row.name)} onFault={(text) => say({ text, alarm: true })} />
         <Deleted
           deleted={deleted}
           onRestore={(row) => void attempt(() => api.restoreDesign(row.id))}

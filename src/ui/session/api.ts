@@ -67,6 +67,7 @@ export interface Sender {
 export const api = {
   listDesigns: () => call<{ designs: DesignRow[]; deleted: DeletedDesign[] }>('GET', '/api/designs'),
   createDesign: (name: string, design?: Design) => call<DesignHead>('POST', '/api/designs', { name, design }),
+  openExample: (name: string, example: string) => call<DesignHead>('POST', '/api/designs', { name, example }),
   design: (design: string) => call<DesignHead>('GET', `/api/designs/${id(design)}`),
   renameDesign: (design: string, name: string) => call<DesignHead>('PATCH', `/api/designs/${id(design)}`, { name }),
   duplicateDesign: (design: string) => call<DesignHead>('POST', `/api/designs/${id(design)}/duplicate`),

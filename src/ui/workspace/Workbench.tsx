@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { placeName } from '../../core/design';
 import type { DesignHead, LoadedVariant } from '../../api/contract';
 import type { Session } from '../session/session';
+import { noteOpened } from '../session/last-open';
 import { useOpenSession } from '../session/useOpenSession';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
 import type { Ref, View } from '../session/view';
@@ -132,6 +133,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   const stage = isStage(asked) ? asked : initialStage;
   const { view, setView, select, go } = useView(query, head, variant.id, stage);
 
+  useEffect(() => noteOpened(head.id, Date.now()), [head.id]);
   useComplaints(session, say, settle);
   useFirstWords(session, query, say);
   const edit = useEdit(session, say);
