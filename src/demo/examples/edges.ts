@@ -68,7 +68,7 @@ export function sharedCore(): Design {
   return design;
 }
 
-/** Desks behind BPDU guard: somebody plugs in a switch that wants to be root. */
+/** Desks behind BPDU guard: a visitor plugs in a switch that wants to be root. */
 export function guardedEdge(): Design {
   const draft = new DesignDraft('Village school')
     .vlan(70, 'classrooms', 0)

@@ -64,7 +64,7 @@ export const EXAMPLES: readonly Example[] = [
   },
   {
     id: 'guarded-edge',
-    question: 'Somebody plugs a switch in at a desk: what happens with BPDU guard, and what without?',
+    question: 'A visitor plugs a switch in at a desk: what happens with BPDU guard, and what without?',
     stage: 'rehearsal',
     query: {},
     design: guardedEdge,

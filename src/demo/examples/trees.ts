@@ -5,7 +5,7 @@ import { DesignDraft } from '../build';
 const mac = (last: string) => `00:00:5e:00:53:${last}`;
 const table = (vlans: readonly number[], value: number) => Object.fromEntries(vlans.map((v) => [String(v), value]));
 
-/** Nobody placed a root: the oldest switch, in a cellar, has the lowest address. */
+/** No root is placed: the oldest switch, in a cellar, has the lowest address. */
 export function accidentalRoot(): Design {
   const draft = new DesignDraft('Town library')
     .vlan(10, 'catalogue', 0)
