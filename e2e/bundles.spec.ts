@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { asCabled, asMeant } from '../src/demo/brackwater';
-import { complaints, KEPT_OPEN, pick, saved, stored, test } from './support';
+import { complaints, freshDesign, KEPT_OPEN, pick, saved, stored, test } from './support';
 
 test('two parallel cables are bundled, the ends are set, and the verdict says what becomes of them', async ({
   page,
@@ -20,18 +20,21 @@ test('two parallel cables are bundled, the ends are set, and the verdict says wh
   const head = await response.json();
   const demo = { design: head.id as string, variant: head.variants[0].id as string };
   await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}`);
+  // The bundle with most trouble comes first.
+  await expect(page.getByRole('heading', { name: 'quay-b = cold-store: up' })).toBeVisible();
+  await page.getByRole('radio', { name: 'All settings' }).click();
+  await expect(page.getByRole('row', { name: /Down: nothing is plugged in/ })).toBeVisible();
+  await page.getByRole('button', { name: /^core-east = core-west/ }).click();
   await expect(page.getByText('The ends agree. 2 of 2 members are active.')).toBeVisible();
-  await page.getByRole('button', { name: 'quay-b = cold-store' }).click();
-  await expect(page.getByText('Down: nothing is plugged in.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Bundle', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'quay-a = quay-b: up' })).toBeVisible();
   await pick(page, 'Negotiation at quay-a', 'passive: waits for the partner');
   await pick(page, 'Negotiation at quay-b', 'passive: waits for the partner');
-  await expect(page.getByText('Both ends are passive, so LACP never starts')).toBeVisible();
+  await expect(page.locator('.sentence', { hasText: 'Both ends are passive, so LACP never starts' })).toBeVisible();
   await pick(page, 'Kind at quay-a', 'static, no negotiation');
   await expect(page.getByRole('heading', { name: 'quay-a = quay-b: up at one end only' })).toBeVisible();
-  await expect(page.getByText('spanning tree does not detect it')).toBeVisible();
+  await expect(page.locator('.sentence', { hasText: 'spanning tree does not detect it' })).toBeVisible();
   await pick(page, 'Kind at quay-a', 'LACP');
   await pick(page, 'Negotiation at quay-a', 'active: starts it');
   const near = page.getByRole('region', { name: 'End at quay-a' });
@@ -102,6 +105,7 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   expect((await stored(request, demo)).bundles.slice(-3).map((b) => b.shared)).toEqual([undefined, 1, 1]);
   await page.getByRole('link', { name: 'Bundles' }).click();
   await expect(page.getByRole('heading', { name: /quay-a = core-east \+ core-west: up/ })).toBeVisible();
+  await page.getByRole('radio', { name: 'All settings' }).click();
   await page.getByRole('region', { name: 'End at core-west' }).getByLabel('maximum links').fill('4');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^core-east \+ core-west domain 1/ }).click();
@@ -135,4 +139,44 @@ test('options for two parallel cables are compared, and the change steps are the
   await page.getByRole('button', { name: 'Preview: VLANs split between them' }).click();
   await expect(page.getByText('Two links: VLANs split between them')).toBeVisible();
   await expect(page.locator('svg.chart')).toBeVisible();
+});
+
+test('a bundle is drawn as it is cabled, set where its values stand, and shown as it would be', async ({
+  page,
+  request,
+}) => {
+  const errors = complaints(page);
+  const design = asMeant();
+  design.bundles.find((b) => b.id === 'core-west:lag101')!.timeout = 'short';
+  const demo = await freshDesign(request, 'drawn', design);
+  await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}&sel=bundle~core-east:lag101`);
+  const drawing = page.getByRole('group', { name: 'Drawing of the bundle' });
+  const members = drawing.getByRole('list', { name: 'Members as they are cabled' }).getByRole('listitem');
+  await expect(members).toHaveText([/port 1active.*10G.*port 1active/, /port 2active.*10G.*port 2active/]);
+  await expect(drawing.getByRole('region', { name: 'core-west in the drawing' })).toContainText('timeout ≠');
+  await drawing.getByRole('button', { name: 'make alike: 1 setting' }).click();
+  await expect(drawing).not.toContainText('≠');
+
+  const lost = page.getByRole('region', { name: 'What if: one link lost' });
+  await expect(lost.getByRole('row', { name: /^capacity/ })).toContainText(/20\s000 → 10\s000/);
+  await lost.getByRole('button', { name: 'Show on the drawing' }).click();
+  await expect(members.first()).toContainText('down');
+  await expect(page.getByText('Previewed: one link lost. Nothing is changed.')).toBeVisible();
+  await lost.getByRole('button', { name: 'Back to as it is' }).click();
+  await expect(members.first()).not.toContainText('down');
+
+  const near = drawing.getByRole('region', { name: 'core-east in the drawing' });
+  await near.getByLabel('Negotiation of core-east in the drawing').selectOption({ label: 'LACP passive: waits' });
+  await drawing.getByLabel('Negotiation of core-west in the drawing').selectOption({ label: 'LACP passive: waits' });
+  await expect(page.getByRole('heading', { name: 'core-east = core-west: never comes up' })).toBeVisible();
+  await saved(page);
+  expect((await stored(request, demo)).bundles.map((b) => b.activity)).toEqual([
+    'passive',
+    'passive',
+    undefined,
+    undefined,
+  ]);
+  const { violations } = await new AxeBuilder({ page }).include('.bundles').analyze();
+  expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+  expect(errors).toEqual([]);
 });

@@ -2,6 +2,8 @@
 export { orderPriorities } from './bridge-priorities';
 export { bundleSteps } from './bundle-steps';
 export type { ChangeStep } from './bundle-steps';
+export { bundleWhatIfs } from './bundle-what-if';
+export type { BundleWhatIf } from './bundle-what-if';
 export { pathCapacity, treeCapacity } from './capacity';
 export { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from './distribution';
 export type { Conversation, HashField } from './distribution';
@@ -11,7 +13,7 @@ export { CELL, CELL_WORDS, linkUseOf } from './link-use';
 export type { LinkUse, LinkUseRow } from './link-use';
 export { loadsOf, percentOut } from './load';
 export type { Loads } from './load';
-export { memberChanges } from './member-change';
+export { costOf, memberChanges } from './member-change';
 export type { MemberChange } from './member-change';
 export { compareOptions } from './compare-options';
 export type { Option } from './compare-options';

@@ -18,12 +18,12 @@ export interface MemberChange {
 }
 
 /** Cost by speed of a bundle as it stands; null when it does not form. */
-function costOf({ topology }: SolvedDesign, bundle: string): number | null {
+export function costOf({ topology }: SolvedDesign, bundle: string): number | null {
   const port = topology.portIndex.get(bundle);
   return port !== undefined && topology.ports[port]!.kind === 'bundle' ? topology.defaultCost[port]! : null;
 }
 
-const withLinkDown = (design: Design, id: string): Design => ({
+export const withLinkDown = (design: Design, id: string): Design => ({
   ...design,
   links: design.links.map((l) => (l.id === id ? { ...l, down: true } : l)),
 });

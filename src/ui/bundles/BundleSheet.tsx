@@ -5,7 +5,11 @@ import { addMember, joinable, linkById, portById, removeMember, splitBundles } f
 import { verdictOf } from '../../core/network';
 import type { Bundle, Design } from '../../core/design';
 import { useBench, useSession } from '../session/context';
+import type { BundleWhatIf } from '../../core/analysis';
+import { BundleDrawing } from './BundleDrawing';
 import { BundleEnd } from './BundleEnd';
+import { bundleGroups } from './groups';
+import { WHAT_IF_WORDS, WhatIf } from './WhatIf';
 import { Distribution } from './Distribution';
 import { Effects } from './Effects';
 import { OUTCOME_WORDS } from '../../core/network';
@@ -16,18 +20,40 @@ import { CompareOptions } from './CompareOptions';
 import { useBundleEdits } from './useBundleEdits';
 import { OneOf } from '../controls/OneOf';
 
-const PAGES = ['Ends', 'Distribution', 'Trees and capacity', 'Compare options', 'Change steps'] as const;
+const PAGES = [
+  'What if',
+  'All settings',
+  'Distribution',
+  'Trees and capacity',
+  'Compare options',
+  'Change steps',
+] as const;
 const TABS = PAGES.map((page) => ({ id: page, name: page }));
 
-/** One bundle with both its ends, page by page. */
-export function BundleSheet({ group }: { group: BundleGroup }) {
+export type BundlePage = (typeof PAGES)[number];
+
+interface Props {
+  readonly group: BundleGroup;
+  readonly page: BundlePage;
+  readonly onPage: (page: BundlePage) => void;
+}
+
+/** One bundle as it is drawn, and page by page what follows from it. */
+export function BundleSheet({ group, page, onPage }: Props) {
   const { edit } = useBench();
   const design = useSession((s) => s.design);
+  const solved = useSession((s) => s.solved);
   const run = useBundleEdits();
-  const [page, setPage] = useState<(typeof PAGES)[number]>('Ends');
+  const [tried, setTried] = useState<BundleWhatIf | null>(null);
+  const drawn = tried?.design ?? design;
+  const shown = tried ? (bundleGroups(drawn).find((g) => g.near[0]!.id === group.near[0]!.id) ?? group) : group;
   const { near, far, verdict } = group;
   const fits = near.flatMap((a) => far.flatMap((b) => joinable(design, a, b).map((link) => ({ a, b, link }))));
   const forms = verdict.outcome === 'forms';
+  const turn = (next: BundlePage) => {
+    setTried(null);
+    onPage(next);
+  };
   return (
     <section className="bundle-sheet" aria-label={`Bundle ${group.name}`}>
       <header>
@@ -45,8 +71,15 @@ export function BundleSheet({ group }: { group: BundleGroup }) {
         </Button>
       </header>
       <p className={forms ? 'sentence' : 'sentence wrong'}>{verdict.sentence}</p>
-      <OneOf className="boards" label="Pages of the bundle" options={TABS} value={page} onPick={setPage} />
-      {page === 'Ends' && <Ends group={group} />}
+      {tried && (
+        <p className="quiet" role="status">
+          Previewed: {WHAT_IF_WORDS[tried.id]}. Nothing is changed.
+        </p>
+      )}
+      <BundleDrawing design={drawn} solved={tried?.solved ?? solved} group={shown} fixed={tried !== null} />
+      <OneOf className="boards" label="Pages of the bundle" options={TABS} value={page} onPick={turn} />
+      {page === 'What if' && <WhatIf group={group} shown={tried?.id ?? null} onShow={setTried} />}
+      {page === 'All settings' && <Ends group={group} />}
       {page === 'Distribution' && (
         <>
           {[...near, ...far].map((b) => (

@@ -6,7 +6,8 @@ import { OUTCOME_WORDS, pairReport } from '../../core/network';
 import { newId } from '../session/new-id';
 import { useBench, useSession } from '../session/context';
 import { BundleSheet } from './BundleSheet';
-import { bundleGroups } from './groups';
+import type { BundlePage } from './BundleSheet';
+import { bundleGroups, troubleOf, troubleWords } from './groups';
 import type { BundleGroup } from './groups';
 import { LooseSheet } from './LooseSheet';
 import { MakePair } from './MakePair';
@@ -23,9 +24,10 @@ export function BundlesStage() {
   const { view, select, setStageCommands } = useBench();
   const design = useSession((s) => s.design);
   const run = useBundleEdits();
-  const groups = useMemo(() => bundleGroups(design), [design]);
+  const groups = useMemo(() => bundleGroups(design).sort((a, b) => troubleOf(b) - troubleOf(a)), [design]);
   const loose = useMemo(() => parallelLinks(design), [design]);
   const [picked, setPicked] = useState<Picked>(null);
+  const [page, setPage] = useState<BundlePage>('What if');
   const wanted = view.selection.find((r) => r.kind === 'bundle')?.id;
   const pair = picked && 'pair' in picked ? design.pairs.find((p) => p.id === picked.pair) : undefined;
   const parallel = picked && 'loose' in picked ? loose.find((l) => `${l.a} ${l.b}` === picked.loose) : undefined;
@@ -60,7 +62,7 @@ export function BundlesStage() {
           onBundle={bundle}
         />
       ) : group ? (
-        <BundleSheet key={group.near[0]!.id} group={group} />
+        <BundleSheet key={group.near[0]!.id} group={group} page={page} onPage={setPage} />
       ) : (
         <section className="bundle-sheet">
           <p className="quiet">
@@ -81,7 +83,7 @@ interface GroupsProps {
 function GroupList({ groups, current, onShow }: GroupsProps) {
   return (
     <>
-      <h2>Bundles</h2>
+      <h2>Bundles {groups.length > 1 && <small className="quiet">most trouble first</small>}</h2>
       {groups.length === 0 && (
         <p className="quiet">No bundle yet. Two or more cables between the same two switches can become one.</p>
       )}
@@ -97,6 +99,7 @@ function GroupList({ groups, current, onShow }: GroupsProps) {
             {OUTCOME_WORDS[g.verdict.outcome]} · {g.verdict.members.filter((m) => m.state === 'active').length} of{' '}
             {g.verdict.members.length} active
           </span>
+          {troubleWords(g) && <small className="quiet">{troubleWords(g)}</small>}
         </button>
       ))}
     </>

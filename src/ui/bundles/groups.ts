@@ -44,3 +44,24 @@ export function bundleGroups(design: Design): BundleGroup[] {
     return [{ near, far, verdict, farVerdict: far.length > 0 ? whole(far) : null, name: `${names(near)} = ${to}` }];
   });
 }
+
+const SEVERITY: Record<BundleVerdict['outcome'], number> = {
+  'one-sided': 40,
+  never: 30,
+  unanswered: 30,
+  'too-few': 20,
+  forms: 0,
+};
+
+const isWrong = (m: BundleVerdict['members'][number]): boolean =>
+  m.miscabled || m.state === 'suspended' || m.state === 'down' || m.state === 'individual';
+
+/** How much is wrong with a bundle: what is up at one end alone is worst, then what is down, then members that do not carry. */
+export const troubleOf = ({ verdict }: BundleGroup): number =>
+  SEVERITY[verdict.outcome] + verdict.members.filter(isWrong).length;
+
+/** The first thing that is wrong with a bundle; null where nothing is. */
+export function troubleWords({ verdict }: BundleGroup): string | null {
+  if (verdict.outcome !== 'forms') return verdict.sentence;
+  return verdict.members.find(isWrong)?.sentence ?? null;
+}

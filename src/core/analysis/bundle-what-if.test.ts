@@ -1,0 +1,34 @@
+import { asCabled, asMeant } from '../../demo/brackwater';
+import { solveDesign } from '../trees';
+import { bundleWhatIfs } from './bundle-what-if';
+import { bundleById } from '../design';
+
+const core = (id: string, design = asMeant()) => {
+  const solved = solveDesign(design);
+  return bundleWhatIfs(solved, 'core-east:lag101', [bundleById(design, 'core-west:lag101')!]).find((w) => w.id === id)!;
+};
+
+test('with one of two links lost the bundle carries half at twice the cost', () => {
+  expect(core('one-lost')).toMatchObject({ active: [2, 1], rate: [20_000, 10_000], cost: [1000, 2000] });
+  expect(core('one-lost').verdict.outcome).toBe('forms');
+});
+
+test('with both links lost it is down, and trees move', () => {
+  const both = core('two-lost');
+  expect(both).toMatchObject({ active: [2, 0], rate: [20_000, null], cost: [1000, null] });
+  expect(both.verdict.outcome).toBe('too-few');
+  expect(both.moved.length).toBeGreaterThan(0);
+});
+
+test('without a bundle at the far end its members stand by themselves; static, they forward all the same', () => {
+  expect(core('far-plain').verdict.outcome).toBe('unanswered');
+  expect(core('near-static').verdict.outcome).toBe('one-sided');
+});
+
+test('what there is too little for is left out', () => {
+  const design = asCabled();
+  const ids = bundleWhatIfs(solveDesign(design), 'quay-b:lag102', [bundleById(design, 'cold-store:lag103')!]).map(
+    (w) => w.id,
+  );
+  expect(ids).toEqual(['one-lost', 'far-plain', 'near-static']);
+});

@@ -1,0 +1,76 @@
+/** What becomes of a bundle, and of the trees, when members are lost or one end is set otherwise. */
+import { bundleById, linkAt } from '../design';
+import type { Bundle, Design } from '../design';
+import { verdictOf } from '../network';
+import type { BundleVerdict } from '../network';
+import { movedBetween, solveDesign } from '../trees';
+import type { MovedTree, SolvedDesign } from '../trees';
+import { costOf, withLinkDown } from './member-change';
+
+export interface BundleWhatIf {
+  readonly id: 'one-lost' | 'two-lost' | 'far-plain' | 'near-static';
+  /** The design as it would be. */
+  readonly design: Design;
+  readonly solved: SolvedDesign;
+  readonly verdict: BundleVerdict;
+  /** Members that carry, before and after. */
+  readonly active: readonly [number, number];
+  /** Mb/s of the bundle as one port, before and after; null while it is none. */
+  readonly rate: readonly [number | null, number | null];
+  /** Port path cost in force, before and after; null while the bundle is no port. */
+  readonly cost: readonly [number | null, number | null];
+  /** Trees in which a port other than the members changes its role. */
+  readonly moved: readonly MovedTree[];
+}
+
+const activeOf = (verdict: BundleVerdict): number => verdict.members.filter((m) => m.state === 'active').length;
+
+function rateOf({ topology }: SolvedDesign, bundle: string): number | null {
+  const port = topology.portIndex.get(bundle);
+  return port !== undefined && topology.ports[port]!.kind === 'bundle' ? topology.ports[port]!.rate : null;
+}
+
+/** The designs to look at. */
+function variants(design: Design, near: Bundle, far: readonly Bundle[]): [BundleWhatIf['id'], Design][] {
+  const links = verdictOf(design, near.id)!.members.flatMap((m) =>
+    m.state === 'active' ? (linkAt(design, m.port)?.id ?? []) : [],
+  );
+  const without = (count: number) => links.slice(0, count).reduce(withLinkDown, design);
+  const gone = new Set(far.map((b) => b.id));
+  const all: [BundleWhatIf['id'], Design, boolean][] = [
+    ['one-lost', without(1), links.length > 0],
+    ['two-lost', without(2), links.length > 1],
+    ['far-plain', { ...design, bundles: design.bundles.filter((b) => !gone.has(b.id)) }, far.length > 0],
+    [
+      'near-static',
+      { ...design, bundles: design.bundles.map((b) => (b.id === near.id ? { ...b, kind: 'static' as const } : b)) },
+      near.kind !== 'static',
+    ],
+  ];
+  return all.flatMap(([id, changed, counts]) => (counts ? [[id, changed]] : []));
+}
+
+/** What if the first members are lost, the far end has no bundle, or this end is static. `far`: the bundles of the far end. */
+export function bundleWhatIfs(solved: SolvedDesign, nearId: string, far: readonly Bundle[]): BundleWhatIf[] {
+  const { design } = solved.topology;
+  const near = bundleById(design, nearId)!;
+  const now = verdictOf(design, nearId)!;
+  const members = new Set([near, ...far].flatMap((b) => [b.id, ...b.members]));
+  return variants(design, near, far).map(([id, changed]): BundleWhatIf => {
+    const after = solveDesign(changed);
+    const verdict = verdictOf(changed, nearId)!;
+    const moved = movedBetween(solved, after)
+      .map((tree) => ({ ...tree, ports: tree.ports.filter((p) => !members.has(p.id)) }))
+      .filter((tree) => tree.ports.length > 0 || tree.cutOff.length > 0);
+    return {
+      id,
+      design: changed,
+      solved: after,
+      verdict,
+      active: [activeOf(now), activeOf(verdict)],
+      rate: [rateOf(solved, nearId), rateOf(after, nearId)],
+      cost: [costOf(solved, nearId), costOf(after, nearId)],
+      moved,
+    };
+  });
+}
