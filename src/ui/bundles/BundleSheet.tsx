@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { addMember, joinable, linkById, portById, removeMember, splitBundles } from '../../core/design';
 import { verdictOf } from '../../core/network';
 import type { Bundle, Design } from '../../core/design';
@@ -50,12 +50,17 @@ export function BundleSheet({ group, page, onPage }: Props) {
   const { near, far, verdict } = group;
   const fits = near.flatMap((a) => far.flatMap((b) => joinable(design, a, b).map((link) => ({ a, b, link }))));
   const forms = verdict.outcome === 'forms';
+  const sheet = useRef<HTMLElement>(null);
+  const show = (whatIf: BundleWhatIf | null) => {
+    setTried(whatIf);
+    sheet.current?.scrollTo({ top: 0 });
+  };
   const turn = (next: BundlePage) => {
     setTried(null);
     onPage(next);
   };
   return (
-    <section className="bundle-sheet" aria-label={`Bundle ${group.name}`}>
+    <section ref={sheet} className="bundle-sheet" aria-label={`Bundle ${group.name}`}>
       <header>
         <h2>
           {group.name}: <span className={forms ? undefined : 'alarm'}>{OUTCOME_WORDS[verdict.outcome]}</span>
@@ -78,7 +83,7 @@ export function BundleSheet({ group, page, onPage }: Props) {
       )}
       <BundleDrawing design={drawn} solved={tried?.solved ?? solved} group={shown} fixed={tried !== null} />
       <OneOf className="boards" label="Pages of the bundle" options={TABS} value={page} onPick={turn} />
-      {page === 'What if' && <WhatIf group={group} shown={tried?.id ?? null} onShow={setTried} />}
+      {page === 'What if' && <WhatIf group={group} shown={tried?.id ?? null} onShow={show} />}
       {page === 'All settings' && <Ends group={group} />}
       {page === 'Distribution' && (
         <>

@@ -5,7 +5,8 @@ import { bundleWhatIfs } from '../../core/analysis';
 import type { BundleWhatIf } from '../../core/analysis';
 import type { Bundle } from '../../core/design';
 import { OUTCOME_WORDS } from '../../core/network';
-import { count, grouped } from '../../core/standard';
+import { grouped } from '../../core/standard';
+import { treesTitle } from '../controls/tree-names';
 import { useSession } from '../session/context';
 import type { BundleGroup } from './groups';
 import styles from './WhatIf.module.css';
@@ -47,9 +48,7 @@ export function WhatIf({ group, shown, onShow }: Props) {
           <Facts whatIf={w} group={group} trees={solved.trees.length} />
           <p className="small quiet">{w.verdict.sentence}</p>
           {w.moved.length > 0 && (
-            <p className="small quiet">
-              {count(w.moved.length, 'tree')}: {w.moved.map((t) => t.tree.replace('-', ' ')).join(', ')}
-            </p>
+            <p className="small quiet">{treesTitle(w.moved.flatMap((t) => solved.byId.get(t.tree)?.tree ?? []))}</p>
           )}
           <Button onClick={() => onShow(shown === w.id ? null : w)}>
             {shown === w.id ? 'Back to as it is' : 'Show on the drawing'}
