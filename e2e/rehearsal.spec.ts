@@ -37,6 +37,15 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   await strip.click({ position: { x: 400, y: 30 } });
   await expect(strip).not.toHaveAttribute('aria-valuetext', '5.000 s');
 
+  await page.getByRole('radio', { name: 'Ports' }).click();
+  const ports = page.getByRole('table', { name: /^Ports of the tree in view at/ });
+  await expect(ports.getByRole('row', { name: /^ticket-hall 2 root forwarding/ })).toBeVisible();
+  await strip.press('Home');
+  const before = ports.getByRole('row', { name: /^ticket-hall 2 alternate discarding/ });
+  await before.getByRole('button', { name: /s$/ }).click();
+  await expect(strip).not.toHaveAttribute('aria-valuetext', '0.000 s');
+  await strip.click({ position: { x: 400, y: 30 } });
+
   await page.getByRole('radio', { name: 'Frame' }).click();
   const frame = page.getByRole('region', { name: 'Frame' });
   await expect(frame.getByRole('row', { name: /^root 4096/ })).toBeVisible();

@@ -64,6 +64,49 @@ test('a cable joins at both ends, and leaves at both', () => {
   expect(back.bundles.slice(-2).map((b) => b.members)).toEqual([['quay-a:12'], ['quay-b:12']]);
 });
 
+/** The demo with a second card of a server at another port. */
+function twoCards(at: string): Design {
+  const design = asCabled();
+  const port = {
+    id: `${at}:21`,
+    switch: at,
+    name: '21',
+    number: 21,
+    speed: 10000,
+    vlans: '110',
+    native: 110,
+    edge: true,
+  };
+  design.ports.push(port);
+  design.links.push({ id: 'card', a: { port: port.id }, b: { host: 'ferry-server', card: '2' } });
+  return design;
+}
+const CARDS = ['core-east:20--ferry-server', 'card'];
+
+test('the cards of a server become a bundle at the switch, and the server speaks LACP', () => {
+  const after = made(twoCards('core-east'), bundleLinks(twoCards('core-east'), CARDS, counter()));
+  expect(after.bundles.at(-1)).toMatchObject({
+    switch: 'core-east',
+    name: 'to-ferry-server',
+    members: ['core-east:20', 'core-east:21'],
+    vlans: '110',
+    edge: true,
+  });
+  expect(after.hosts.find((h) => h.id === 'ferry-server')!.bond).toBe('lacp-active');
+  expect(verdictOf(after, 'bundle-1')).toMatchObject({ outcome: 'forms', partner: { kind: 'host' } });
+});
+
+test('the cards of a server at two switches become one bundle where these are a pair, and are refused where they are not', () => {
+  const apart = twoCards('core-west');
+  expect(sentence(apart, CARDS)).toMatch(/join core-east, core-west: all members/);
+  apart.pairs = [{ id: 'pair', domain: 1, switches: ['core-east', 'core-west'], peer: [], keepalive: undefined }];
+  const after = made(apart, bundleLinks(apart, CARDS, counter()));
+  expect(after.bundles.slice(-2).map((b) => [b.switch, b.shared])).toEqual([
+    ['core-east', 1],
+    ['core-west', 1],
+  ]);
+});
+
 describe('refused with the reason', () => {
   test('members of unlike speed, or with other VLANs', () => {
     expect(sentence(doubled({ speed: 10000 }), [FIRST, 'second'])).toMatch(
@@ -84,7 +127,7 @@ describe('refused with the reason', () => {
     expect(sentence(design, [FIRST, 'quay-a:4--gate:1'])).toMatch(
       /: all members of a bundle join the same two switches/,
     );
-    expect(sentence(design, ['gate:10--gate-camera'])).toMatch(/one of the selected cables leads to a host/);
+    expect(sentence(design, ['gate:10--gate-camera', FIRST])).toMatch(/lead to one host, or all to switches/);
     expect(sentence(design, [])).toBe('Select the cables of the new bundle first.');
   });
 });

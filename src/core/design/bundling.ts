@@ -4,6 +4,8 @@ import {
   bundleAt,
   bundlesOf,
   farEnd,
+  groupBy,
+  hostById,
   linkById,
   linkSpeed,
   pairOf,
@@ -85,7 +87,7 @@ function sidesOf(
 
 /**
  * Bundles the given cables with LACP, active at every end; the reason when they cannot be one. They lead from one
- * switch to one other, or to both switches of a pair.
+ * switch to one other, or to both switches of a pair; or from a host to one of these.
  */
 export function bundleLinks(
   design: Design,
@@ -98,7 +100,7 @@ export function bundleLinks(
     const ports = portsOfLink(design, l);
     return ports ? [ports] : [];
   });
-  if (cables.length < links.length) return refuse(say['cable-to-host']());
+  if (cables.length < links.length) return bundleCards(design, links, newId);
   const found = sidesOf(design, cables);
   if (!found) {
     const switches = new Set(cables.flatMap((ports) => ports.map((p) => p.switch)));
@@ -116,23 +118,60 @@ export function bundleLinks(
   if (fault) return refuse(fault);
   const shared = pair ? freeShared(design, pair) : undefined;
   const nameOf = (side: readonly Port[]) => switchById(design, side[0]!.switch)!.name;
-  const edits = sides.map((side, i): Edit => {
-    const at = side[0]!.switch;
+  const edits = sides.map((side, i) => {
     const to = i === 0 ? far.map(nameOf).join('-') : nameOf(near);
-    const value: Bundle = {
-      id: newId('bundle'),
-      switch: at,
-      name: freeName(design, at, `to-${to}`),
-      number: freeNumber(design, at),
-      members: side.map((p) => p.id),
-      kind: 'lacp',
-      ...(i > 0 && shared !== undefined ? { shared } : {}),
-      ...(side[0]!.vlans === undefined ? {} : { vlans: side[0]!.vlans }),
-      ...(side[0]!.native === undefined ? {} : { native: side[0]!.native }),
-    };
-    return { type: 'add', kind: 'bundle', value };
+    return endOf(design, side, { id: newId('bundle'), to, shared: i > 0 ? shared : undefined });
   });
   return { ok: true, edits };
+}
+
+/** One end of a new bundle: the given ports of one switch. */
+function endOf(
+  design: Design,
+  members: readonly Port[],
+  { id, to, shared }: { id: string; to: string; shared: number | undefined },
+): Edit {
+  const [first] = members;
+  const at = first!.switch;
+  const value: Bundle = {
+    id,
+    switch: at,
+    name: freeName(design, at, `to-${to}`),
+    number: freeNumber(design, at),
+    members: members.map((p) => p.id),
+    kind: 'lacp',
+    ...(shared === undefined ? {} : { shared }),
+    ...(first!.vlans === undefined ? {} : { vlans: first!.vlans }),
+    ...(first!.native === undefined ? {} : { native: first!.native }),
+    // What faces a host stays an edge port as its members were.
+    ...(members.every((p) => p.edge) ? { edge: true } : {}),
+  };
+  return { type: 'add', kind: 'bundle', value };
+}
+
+/** Bundles the cards of a host: at one switch, or over both switches of a pair; the host then speaks LACP, unless it is set otherwise. */
+function bundleCards(design: Design, links: readonly Link[], newId: (prefix: string) => string): BundleEdits {
+  const hosts = new Set(links.map((l) => [l.a, l.b].flatMap((end) => ('host' in end ? end.host : []))[0]));
+  const [id] = hosts;
+  const host = hosts.size === 1 && id !== undefined ? hostById(design, id) : undefined;
+  if (!host) return refuse(say['cable-to-host']());
+  const ports = links.flatMap((l) => [l.a, l.b].flatMap((end) => ('port' in end ? portById(design, end.port)! : [])));
+  const sides = [...groupBy(ports, (p) => p.switch).values()];
+  const pair = sides.length === 2 ? pairOf(design, sides[0]![0]!.switch) : undefined;
+  if (sides.length > 2 || (sides.length === 2 && !pair?.switches.includes(sides[1]![0]!.switch))) {
+    const names = sides.map(([p]) => switchById(design, p!.switch)?.name).join(', ');
+    return refuse(say['several-ends']({ names }));
+  }
+  const taken = ports.find((p) => bundleAt(design, p.id));
+  if (taken)
+    return refuse(
+      say['port-in-bundle']({ port: portLabel(design, taken.id), bundle: bundleAt(design, taken.id)!.name }),
+    );
+  const fault = unlike(design, ports);
+  if (fault) return refuse(fault);
+  const shared = pair ? freeShared(design, pair) : undefined;
+  const edits = sides.map((side) => endOf(design, side, { id: newId('bundle'), to: host.name, shared }));
+  return { ok: true, edits: [...edits, ...(host.bond ? [] : [setField('host', host.id, 'bond', 'lacp-active')])] };
 }
 
 /** Lowest domain that no pair has. */

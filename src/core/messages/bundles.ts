@@ -65,7 +65,7 @@ export const bundlingMessages = {
   'unlike-vlans': ({ ports }: { ports: string }) =>
     `Ports ${ports} carry different VLANs: give them the same VLANs first, since a bundle has one list.`,
   'no-cables': () => 'Select the cables of the new bundle first.',
-  'cable-to-host': () => 'A bundle here joins two switches: one of the selected cables leads to a host.',
+  'cable-to-host': () => 'The cables of a bundle lead to one host, or all to switches: those that are selected do not.',
   'several-ends': ({ names }: { names: string }) =>
     `The cables join ${names}: all members of a bundle join the same two switches, or one switch and a multi-chassis pair.`,
   'port-in-bundle': ({ port, bundle }: { port: string; bundle: string }) =>

@@ -8,6 +8,7 @@ export type { FrameKind, FrameLog, FrameRecord, Reception, Mark } from './frame-
 export { loopEffect } from './loop-effect';
 export { MOST_PACKETS, alikeAt, packetCount, pcapng } from './pcapng';
 export type { FrameFile } from './pcapng';
+export { portsAt } from './ports-at';
 export { Recorder, classicState } from './recorder';
 export type {
   ContactLane,

@@ -4,6 +4,7 @@ import type { Trace } from '../../core/trace';
 import { Compare } from './Compare';
 import { FramePanel } from './FramePanel';
 import { laneTree, vlanOf } from './moment';
+import { PortsNow } from './PortsNow';
 import { Story } from './Story';
 import { Timers } from './Timers';
 import { OneOf } from '../controls/OneOf';
@@ -11,6 +12,7 @@ import styles from './RehearsalSide.module.css';
 
 const PANELS = [
   { id: 'story', name: 'What happened' },
+  { id: 'ports', name: 'Ports' },
   { id: 'frame', name: 'Frame' },
   { id: 'compare', name: 'Compare' },
   { id: 'timers', name: 'Timers' },
@@ -54,6 +56,7 @@ function PanelContent({ design, script, trace, tree, at, panel, frame, onFrame, 
   if (!trace || !script)
     return <p className="quiet">{script ? 'The simulation is running.' : 'Make a script first.'}</p>;
   if (panel === 'story') return <Story design={design} script={script} trace={trace} at={at} onAt={onAt} />;
+  if (panel === 'ports') return <PortsNow {...{ design, trace, tree, at, onAt }} />;
   if (panel === 'compare') return <Compare key={script.id} script={script} trace={trace} />;
   if (trace.frames.count === 0) return null;
   const vlan = vlanOf(laneTree(trace, tree));

@@ -48,7 +48,13 @@ function fail(bench: Bench): void {
 function bundleSelected(bench: Bench): void {
   const { design } = bench.session.store.getState();
   const links = bench.view.selection.flatMap((r) =>
-    r.kind === 'link' ? [r.id] : r.kind === 'port' ? (linkAt(design, r.id)?.id ?? []) : [],
+    r.kind === 'link'
+      ? [r.id]
+      : r.kind === 'port'
+        ? (linkAt(design, r.id)?.id ?? [])
+        : r.kind === 'host'
+          ? linksOfHost(design, r.id).map((l) => l.id)
+          : [],
   );
   const result = bundleLinks(design, [...new Set(links)], newId);
   if (!result.ok) return bench.say({ text: result.sentence, alarm: links.length > 0 });
