@@ -2,7 +2,7 @@ import { VERSION } from '@/api/version';
 import type { DeletedDesign, DesignRow } from '@/api/contract';
 import { ask, hasSession, withPage } from '@/server/ask';
 import { summarise } from '@/server/summary';
-import { EXAMPLES } from '@/demo/examples';
+import { EXAMPLES, PRACTICE } from '@/demo/examples';
 import { DesignList } from '@/ui/designs/DesignList';
 import type { ShelfItem } from '@/ui/designs/Shelf';
 import { Trouble } from '@/ui/controls/Trouble';
@@ -10,7 +10,7 @@ import { Trouble } from '@/ui/controls/Trouble';
 export const dynamic = 'force-dynamic';
 
 /** The examples, drawn once. */
-const SHELF: readonly ShelfItem[] = EXAMPLES.map(({ id, question, stage, query, design }) => {
+const SHELF: readonly ShelfItem[] = [...EXAMPLES, PRACTICE].map(({ id, question, stage, query, design }) => {
   const document = design();
   return { id, question, stage, query, name: document.name, ...summarise(document) };
 });

@@ -13,7 +13,7 @@ const trace = rehearse(design, {
 });
 const tree = trace.ports[0]!.tree;
 
-test('every port is told once, in the order of the switches, with what it is and until when', () => {
+test('every port is listed once, in the order of the switches, with what it is and until when', () => {
   const all = portsAt(design, trace, tree, 0);
   expect(new Set(all.map((p) => p.port)).size).toBe(all.length);
   expect(all[0]!.port).toMatch(/^core-east/);

@@ -8,7 +8,7 @@ export { movedBetween } from './moved';
 export type { MovedPort, MovedTree } from './moved';
 export { boundaryPorts, countsInside, remainingHops, solveCist, solveInstance, stepCost } from './mst';
 export type { CistOutcome } from './outcome';
-export { NO_ANSWERS, checkPrediction, sheetLinks } from './prediction';
+export { NO_ANSWERS, checkPrediction, endAnswer, sheetLinks } from './prediction';
 export type { EndAnswer, Marks, Prediction } from './prediction';
 export type { CistProblem, TreeProblem } from './problem';
 export { solveTree } from './solve';

@@ -1,5 +1,6 @@
 /** Small designs to open as copies, each with a question that it answers. */
 import type { Design } from '../../core/design';
+import { practiceNetwork } from '../practice';
 import { guardedEdge, sharedCore, silentBundle } from './edges';
 import { accidentalRoot, instances, mixedCloset, pyramid, twoTrunks } from './trees';
 
@@ -71,4 +72,13 @@ export const EXAMPLES: readonly Example[] = [
   },
 ];
 
-export const exampleById = (id: string): Example | undefined => EXAMPLES.find((e) => e.id === id);
+/** Exercises without end, beside the examples. */
+export const PRACTICE: Example = {
+  id: 'practice',
+  question: 'Networks made at random: work out root, costs and roles, have them checked, and keep the score.',
+  stage: 'trees',
+  query: { board: 'predict' },
+  design: () => practiceNetwork({ switches: 4, kind: 'plain', seed: Date.now() }),
+};
+
+export const exampleById = (id: string): Example | undefined => [...EXAMPLES, PRACTICE].find((e) => e.id === id);

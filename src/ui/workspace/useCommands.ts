@@ -1,7 +1,7 @@
 'use client';
 import { useColorScheme } from '@mui/material/styles';
 import { useLayoutEffect, useMemo } from 'react';
-import { TIERS, bundleLinks, linkAt } from '../../core/design';
+import { TIERS, bundleLinks, linkAt, linksOfHost } from '../../core/design';
 import { FIT_EVENT, PATH_EVENT, WHY_EVENT } from '../session/commands';
 import type { Command } from '../session/commands';
 import { newId } from '../session/new-id';

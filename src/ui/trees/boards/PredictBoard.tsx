@@ -14,7 +14,10 @@ import type {
 import { useSession, useTree } from '../../session/context';
 import { Ledger } from '../panels/Ledger';
 import { treeTitle } from '../../controls/tree-names';
+import { isPractice } from '../../../demo/practice';
+import { AnswerSheet } from './AnswerSheet';
 import { FactDrawing } from './FactDrawing';
+import { PracticeBar, usePracticeScore } from './PracticeBar';
 import { Term } from '../../controls/Term';
 import { portsOfBridge } from '../../../core/network';
 import styles from './PredictBoard.module.css';
@@ -31,7 +34,9 @@ export function PredictBoard() {
   const of = useTree();
   const [sheets, setSheets] = useState<Readonly<Record<string, Prediction>>>({});
   const [checked, setChecked] = useState<{ tree: string; marks: Marks; of: SolvedTree } | null>(null);
-  const [blank, setBlank] = useState(false);
+  const [blank, setBlank] = useState<'alone' | 'and answers' | null>(null);
+  const practice = usePracticeScore();
+  const exercise = useSession((s) => isPractice(s.design));
   if (!of) return <p className="board-lead quiet">The design has no VLAN, so no tree runs on it.</p>;
   const answers = sheets[of.tree.id] ?? NO_ANSWERS;
   const marks = checked?.tree === of.tree.id && checked.of === of ? checked.marks : null;
@@ -39,39 +44,67 @@ export function PredictBoard() {
     setSheets((was) => ({ ...was, [of.tree.id]: { ...(was[of.tree.id] ?? NO_ANSWERS), ...change } }));
     setChecked(null);
   };
-  const print = () => {
-    setBlank(true);
+  const check = () => {
+    const found = checkPrediction(solved, of, answers);
+    setChecked({ tree: of.tree.id, marks: found, of });
+    if (exercise) practice.mark(found);
+  };
+  const print = (withAnswers: boolean) => {
+    setBlank(withAnswers ? 'and answers' : 'alone');
     // The sheet is drawn blank before the dialog of the browser opens.
     setTimeout(() => {
       window.print();
-      setBlank(false);
+      setBlank(null);
     }, 50);
   };
   return (
     <div className={`board predict${blank ? ` ${styles.isBlank}` : ''}`}>
-      <div className={styles.predictHead}>
-        <h2>{treeTitle(of.tree)}: work it out</h2>
-        <span className="grow" />
-        {marks && (
-          <span role="status">
-            <b>{marks.right.size} right</b>
-            {marks.wrong.size > 0 && <b className="alarm"> {marks.wrong.size} wrong</b>}
-            {marks.open > 0 && <span className="quiet"> {marks.open} left open</span>}
-          </span>
-        )}
-        <Button onClick={() => answer(NO_ANSWERS)}>Clear</Button>
-        <Button onClick={print}>Print it blank</Button>
-        <Button
-          variant="contained"
-          onClick={() => setChecked({ tree: of.tree.id, marks: checkPrediction(solved, of, answers), of })}
-        >
-          Check
-        </Button>
-      </div>
+      {exercise && (
+        <PracticeBar
+          score={practice.score}
+          onClear={practice.clear}
+          onNext={() => {
+            setSheets({});
+            setChecked(null);
+          }}
+        />
+      )}
+      <Head of={of} marks={marks} onClear={() => answer(NO_ANSWERS)} onPrint={print} onCheck={check} />
       <div className="board-scroll">
         <FactDrawing solved={solved} of={of} />
         <Sheet solved={solved} of={of} answers={answers} marks={marks} onAnswer={answer} />
+        {blank === 'and answers' && <AnswerSheet solved={solved} of={of} />}
       </div>
+    </div>
+  );
+}
+
+interface HeadProps {
+  readonly of: SolvedTree;
+  readonly marks: Marks | null;
+  readonly onClear: () => void;
+  readonly onPrint: (withAnswers: boolean) => void;
+  readonly onCheck: () => void;
+}
+
+function Head({ of, marks, onClear, onPrint, onCheck }: HeadProps) {
+  return (
+    <div className={styles.predictHead}>
+      <h2>{treeTitle(of.tree)}: work it out</h2>
+      <span className="grow" />
+      {marks && (
+        <span role="status">
+          <b>{marks.right.size} right</b>
+          {marks.wrong.size > 0 && <b className="alarm"> {marks.wrong.size} wrong</b>}
+          {marks.open > 0 && <span className="quiet"> {marks.open} left open</span>}
+        </span>
+      )}
+      <Button onClick={onClear}>Clear</Button>
+      <Button onClick={() => onPrint(false)}>Print it blank</Button>
+      <Button onClick={() => onPrint(true)}>Print with answers</Button>
+      <Button variant="contained" onClick={onCheck}>
+        Check
+      </Button>
     </div>
   );
 }
