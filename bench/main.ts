@@ -1,4 +1,4 @@
-/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone, `--rehearsal` for the rehearsals alone. */
+/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone, `--charts` for the charts of the trees alone, `--rehearsal` for the rehearsals alone. */
 import { cpus } from 'node:os';
 import { browserRows } from './browser';
 import { coreRows } from './core';
@@ -16,7 +16,9 @@ function table(rows: readonly Row[]): string {
 
 async function main(): Promise<void> {
   if (process.argv.includes('--rehearsal')) return void process.stdout.write(`${table(rehearsalRows())}\n`);
-  const core = process.argv.includes('--scale') ? [] : [...(await coreRows()), ...rehearsalRows()];
+  const core = ['--scale', '--charts'].some((o) => process.argv.includes(o))
+    ? []
+    : [...(await coreRows()), ...rehearsalRows()];
   const memory = Math.round(process.memoryUsage().heapUsed / 1e6);
   const peak = Math.round(process.resourceUsage().maxRSS / 1e3);
   const browser = process.argv.includes('--core') ? [] : await browserRows();
