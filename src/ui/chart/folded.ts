@@ -3,7 +3,8 @@ import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { arrangeByDepth, arrangeFolded } from './arrange';
 import type { Area, Arranged, Plates } from './arrange';
 import { FOLDS, isFold, unfolded } from './cells';
-import type { Cell, FoldBy } from './cells';
+import type { Cell, FoldBy, Folding } from './cells';
+import type { Design } from '../../core/design';
 import type { FoldChoice } from '../session/view';
 import { sceneBox } from './finding';
 import { foldingOf, portMarks } from './folding';
@@ -89,7 +90,7 @@ export function sheetOf(input: SheetInput): Sheet {
   const base = { ...foldBase({ solved, of, groups, moved }), keep, open };
   const { stands } = base;
   const foldingBy = (by: FoldBy) => (by === 'none' ? unfolded(design) : foldingOf({ ...base, by }));
-  const made = (by: FoldBy, folding = foldingBy(by)) => {
+  const made = (by: FoldBy, folding = foldingBy(by)): Made => {
     const drawn = drawnOf(solved, stands, folding, base.ends);
     const plates: Plates = { folding, wires: wireCounts(drawn.ends, folding) };
     const isFolded = folding.cells.some(isFold);
@@ -105,15 +106,35 @@ export function sheetOf(input: SheetInput): Sheet {
     const own = made(fold === 'auto' ? 'none' : fold);
     return { ...own, canFold: own.isFolded || (!few && canFold()) };
   }
-  let best: ReturnType<typeof made> | null = null;
+  // As far as it was folded before the last change of a setting, as long as that still fits.
+  const before = lastFold.get(design.links)?.[byDepth ? 'depth' : 'cabling'];
+  const again = before && made(before);
+  if (again && scaleOf(again.scene, area) >= READABLE) return { ...again, canFold: true };
+  const own = fitting(input, made, foldingBy);
+  lastFold.set(design.links, { ...lastFold.get(design.links), [byDepth ? 'depth' : 'cabling']: own.by });
+  return { ...own, canFold: own.isFolded || canFold() };
+}
+
+/** How far the drawing of a cabling was folded last. */
+const lastFold = new WeakMap<Design['links'], { readonly depth?: FoldBy; readonly cabling?: FoldBy }>();
+
+type Made = Omit<Sheet, 'canFold'> & { readonly isFolded: boolean };
+
+/** The least folded drawing that can be read, or the one that comes nearest to it. */
+function fitting(
+  { area }: SheetInput,
+  made: (by: FoldBy, folding: Folding) => Made,
+  foldingBy: (by: FoldBy) => Folding,
+): Made {
+  let best: Made | null = null;
   for (const by of FOLDS) {
     const folding = foldingBy(by);
     // Too many are not laid out, unless there is nothing smaller.
     if (folding.cells.length > MOST_PLATES && by !== FOLDS.at(-1)) continue;
     const own = made(by, folding);
     const fits = scaleOf(own.scene, area) >= READABLE;
-    if (fits) return { ...own, canFold: own.isFolded || canFold() };
+    if (fits) return own;
     if (!best || scaleOf(own.scene, area) > scaleOf(best.scene, area)) best = own;
   }
-  return { ...best!, canFold: best!.isFolded || canFold() };
+  return best!;
 }

@@ -1,15 +1,27 @@
 'use client';
-import { useDeferredValue, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { foldedCells } from '../../chart/folded';
 import { groupsOf } from '../../chart/groups';
 import { useBench, useSession, useTree } from '../../session/context';
 
 const MOST = 12;
+/** Changes come faster than this while a value is tried out: what stands out can wait until they rest. */
+const REST_MS = 250;
+
+/** A value once it has rested. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), REST_MS);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return settled;
+}
 
 /** Switches and groups that differ in the tree in view from others that are alike. */
 export function StandsOut() {
   const { select, setView, view } = useBench();
-  const solved = useDeferredValue(useSession((s) => s.solved));
+  const solved = useSettled(useSession((s) => s.solved));
   const of = useTree();
   const { design } = solved.topology;
   const rows = useMemo(() => {
