@@ -106,7 +106,7 @@ export function sheetOf(input: SheetInput): Sheet {
     const own = made(fold === 'auto' ? 'none' : fold);
     return { ...own, canFold: own.isFolded || (!few && canFold()) };
   }
-  // As far as it was folded before the last change of a setting, as long as that still fits.
+  // Folded as before the last change of a setting, while that still fits.
   const before = lastFold.get(design.links)?.[byDepth ? 'depth' : 'cabling'];
   const again = before && made(before);
   if (again && scaleOf(again.scene, area) >= READABLE) return { ...again, canFold: true };
