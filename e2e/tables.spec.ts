@@ -20,6 +20,15 @@ test('drawing and tables share the selection, both ways', async ({ page, request
     .first()
     .click();
   await expect(page.locator('.plate[data-id="cold-store"]')).toHaveAttribute('aria-pressed', 'true');
+  // Rows that do not touch are selected one by one, and let go again.
+  const first = (name: RegExp) => row(page, name).getByRole('gridcell').first();
+  await first(/crane-yard/).click({ modifiers: ['Control'] });
+  await expect(page.locator('.plate[aria-pressed="true"]')).toHaveCount(2);
+  await row(page, /cold-store/)
+    .getByRole('rowheader')
+    .click({ modifiers: ['Control'] });
+  await expect(page.locator('.plate[aria-pressed="true"]')).toHaveAttribute('data-id', 'crane-yard');
+  await first(/cold-store/).click();
   await openTable(page, 'Ports');
   await page.getByLabel('of the selection only').check();
   await expect(grid(page)).toHaveAttribute('aria-rowcount', '5');

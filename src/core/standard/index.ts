@@ -31,6 +31,7 @@ export {
   comparePriorityVector,
   decidingPart,
   bridgeIdWords,
+  priorityWords,
   formatBridgeId,
   shortBridgeId,
   systemIdWords,

@@ -41,8 +41,13 @@ export function formatBridgeId(id: BridgeId): string {
 
 /** `32768 + 1 · 00:00:5e:00:53:01`: priority, system id extension where there is one, and MAC address. */
 export function bridgeIdWords({ priority, mac }: BridgeId): string {
+  return `${priorityWords(priority)} · ${numberToMac(mac)}`;
+}
+
+/** `32768 + 1`: the part that is set and the system id extension (802.1Q-2018 14.2.5), as a priority reads wherever it counts; `32768` without one. */
+export function priorityWords(priority: number): string {
   const extension = priority & 0xfff;
-  return `${priority - extension}${extension === 0 ? '' : ` + ${extension}`} · ${numberToMac(mac)}`;
+  return `${priority - extension}${extension === 0 ? '' : ` + ${extension}`}`;
 }
 
 /**

@@ -1,5 +1,7 @@
 /** Where everything of a tree is: plates, pegs, wires and spots in an arrangement, before anything is said about the tree. */
 import { priorityInForce } from '../../core/design';
+import { systemIdExtension } from '../../core/network';
+import { priorityWords } from '../../core/standard';
 import type { SolvedDesign, SolvedTree, Topology } from '../../core/trees';
 import type { Arranged } from './arrange';
 import { placeSpots, spotIds, wireEnds } from './ends';
@@ -119,7 +121,10 @@ function frameWire(idOf: (port: number) => string, end: MergedEnds, isLeg: boole
 
 /** Second line of a plate: the priority of a switch, of a fold how many switches it is. */
 function noteOf({ topology: { design } }: SolvedDesign, of: SolvedTree, cell: Cell): string {
-  if (!isFold(cell)) return String(priorityInForce(design, design.switches[cell.members[0]!]!, of.tree).value);
+  if (!isFold(cell)) {
+    const { value } = priorityInForce(design, design.switches[cell.members[0]!]!, of.tree);
+    return priorityWords(value + systemIdExtension(of.tree));
+  }
   if (cell.kind === 'alike') return cell.blocked > 0 ? `${cell.blocked} blocked` : 'none blocked';
   return `${cell.members.length} switches`;
 }

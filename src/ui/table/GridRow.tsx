@@ -32,6 +32,7 @@ export function GridRow(props: RowProps) {
   const id = ids[row];
   const element = id === undefined ? undefined : table.find(design, id);
   const onNumber = (event: PointerEvent) => {
+    if (event.ctrlKey || event.metaKey) return chosen.toggle(row);
     const anchor = { row: event.shiftKey && chosen.range ? chosen.range.anchor.row : row, column: 0 };
     chosen.choose({ anchor, active: { row, column: table.columns.length - 1 } }, true);
   };
@@ -78,11 +79,12 @@ const classesOf = (column: Column<never>, active: boolean, text: string): string
     .join(' ');
 
 function GridCell({ shown, row, index, column, text, chosen, editing, scroller }: CellProps) {
-  const { range, choose, dragging } = chosen;
+  const { range, choose, toggle, dragging } = chosen;
   const cell = { row, column: index };
   const active = range?.active.row === row && range.active.column === index;
   const onPointerDown = (event: PointerEvent) => {
     if (event.button !== 0) return;
+    if (event.ctrlKey || event.metaKey) return toggle(row);
     dragging.current = true;
     // Before anything is selected: a table without the focus goes to where the selection is.
     scroller.current?.focus({ preventScroll: true });

@@ -40,6 +40,14 @@ export function useRange({ shown, bounds, scroller, virtual, selected, onSelect,
     }
     onSelect(ids.slice(top, bottom + 1));
   };
+  /** Takes a row into what is selected, or out of it; the others stay. */
+  const toggle = (row: number) => {
+    const id = ids[row];
+    if (id === undefined) return;
+    setRange(single({ row, column: 0 }));
+    const others = [...selected].filter((own) => own !== id);
+    onSelect(selected.has(id) ? others : [...others, id]);
+  };
   const chosen = () => {
     if (!range) return [];
     const { top, bottom } = corners(range);
@@ -67,7 +75,7 @@ export function useRange({ shown, bounds, scroller, virtual, selected, onSelect,
   const begin = () => {
     if (!range && !dragging.current) setRange(single({ row: Math.max(0, first), column: 0 }));
   };
-  return { range, setRange, choose, chosen, begin, dragging };
+  return { range, setRange, choose, toggle, chosen, begin, dragging };
 }
 
 export type Chosen = ReturnType<typeof useRange>;
