@@ -1,11 +1,15 @@
-import { asCabled, asMeant } from '../../demo/brackwater';
+import { asCabled, asMeant, asPair } from '../../demo/brackwater';
 import { solveDesign } from '../trees';
 import { bundleWhatIfs } from './bundle-what-if';
 import { bundleById } from '../design';
 
 const core = (id: string, design = asMeant()) => {
   const solved = solveDesign(design);
-  return bundleWhatIfs(solved, 'core-east:lag101', [bundleById(design, 'core-west:lag101')!]).find((w) => w.id === id)!;
+  return bundleWhatIfs(
+    solved,
+    [bundleById(design, 'core-east:lag101')!],
+    [bundleById(design, 'core-west:lag101')!],
+  ).find((w) => w.id === id)!;
 };
 
 test('with one of two links lost the bundle carries half at twice the cost', () => {
@@ -27,8 +31,21 @@ test('without a bundle at the far end its members stand by themselves; static, t
 
 test('what there is too little for is left out', () => {
   const design = asCabled();
-  const ids = bundleWhatIfs(solveDesign(design), 'quay-b:lag102', [bundleById(design, 'cold-store:lag103')!]).map(
-    (w) => w.id,
-  );
+  const ids = bundleWhatIfs(
+    solveDesign(design),
+    [bundleById(design, 'quay-b:lag102')!],
+    [bundleById(design, 'cold-store:lag103')!],
+  ).map((w) => w.id);
   expect(ids).toEqual(['one-lost', 'far-plain', 'near-static']);
+});
+
+test('an end over both switches of a pair is one: with one of its two links lost the other carries on', () => {
+  const design = asPair();
+  const end = (id: string) => bundleById(design, id)!;
+  const near = [end('core-east:lag110'), end('core-west:lag110')];
+  const all = bundleWhatIfs(solveDesign(design), near, [end('quay-a:lag110')]);
+  const one = all.find((w) => w.id === 'one-lost')!;
+  expect(one.verdict.outcome).toBe('forms');
+  expect(one).toMatchObject({ active: [2, 1], rate: [20_000, 10_000], cost: [1000, 2000] });
+  expect(all.find((w) => w.id === 'two-lost')!).toMatchObject({ active: [2, 0], rate: [20_000, null] });
 });

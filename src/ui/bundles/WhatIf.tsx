@@ -38,7 +38,7 @@ const silence = ({ kind, timeout }: Bundle): string =>
 export function WhatIf({ group, shown, onShow }: Props) {
   const solved = useSession((s) => s.solved);
   const { near, far } = group;
-  const all = useMemo(() => bundleWhatIfs(solved, near[0]!.id, far), [solved, near, far]);
+  const all = useMemo(() => bundleWhatIfs(solved, near, far), [solved, near, far]);
   if (all.length === 0) return <p className="quiet">No member is active, so there is nothing to lose.</p>;
   return (
     <div className={styles.columns}>
