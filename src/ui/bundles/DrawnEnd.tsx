@@ -57,7 +57,13 @@ export function DrawnEnd({ design, solved, bundle, other, fixed, alike }: Props)
   const makeAlike = () =>
     pick(
       'like the other end',
-      wrong.map((field) => setField('bundle', bundle.id, field, other![field] ?? null)),
+      wrong.flatMap((field) => [
+        setField('bundle', bundle.id, field, other![field] ?? null),
+        // VLANs belong to the bundle; its members follow, so that one that leaves does not carry others.
+        ...(field === 'vlans' || field === 'native'
+          ? bundle.members.map((m) => setField('port', m, field, other![field] ?? null))
+          : []),
+      ]),
     );
   return (
     <section className={styles.plate} aria-label={`${s.name} in the drawing`}>

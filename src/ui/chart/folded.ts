@@ -4,14 +4,17 @@ import { arrangeByDepth, arrangeFolded } from './arrange';
 import type { Area, Arranged, Plates } from './arrange';
 import { FOLDS, isFold, unfolded } from './cells';
 import type { Cell, FoldBy, Folding } from './cells';
+import { priorityInForce } from '../../core/design';
 import type { Design } from '../../core/design';
 import type { FoldChoice } from '../session/view';
+import type { Ends } from './ends';
 import { sceneBox } from './finding';
 import { foldingOf, portMarks } from './folding';
 import type { FoldInput } from './folding';
 import { allEnds, drawnOf, frameOf } from './frame';
 import type { Drawn, SceneFrame } from './frame';
 import { wireCounts } from './merging';
+import { regionsOf } from './regions';
 import { buildScene } from './scene';
 import type { Scene } from './scene-items';
 import { solvedStands } from './stands';
@@ -44,6 +47,8 @@ export const MOST_PLATES = 60;
 const FEW = 24;
 /** Names are read at this scale and above. */
 const READABLE = 0.95;
+/** So many switches with something wrong stand by themselves; of more, the first ones. */
+const MOST_WRONG = 24;
 
 /** Scale at which all of a drawing is in sight. */
 function scaleOf(scene: Scene, area: Area): number {
@@ -61,20 +66,32 @@ interface Told extends Pick<FoldInput, 'groups'> {
   readonly of: SolvedTree;
 }
 
+/** Switches with something wrong: a cable that does not carry, a port that is shut, held or in a loop, a bundle that forwards at one end. */
+function troubled(ends: readonly Ends[], stands: Stands, idOf: (port: number) => string): number[] {
+  const isWrong = (port: number) => {
+    const { frames, role, inconsistent, looping, shut } = stands.port(idOf(port));
+    return frames === 'down' || role === 'disputed' || inconsistent || looping || shut;
+  };
+  return ends.flatMap(({ kind, a, b, unseen }) => {
+    if (kind === 'host') return [];
+    const own = [a, b].flatMap((end) => ('port' in end ? [end] : []));
+    return unseen || own.some((end) => isWrong(end.port)) ? own.map((end) => end.home) : [];
+  });
+}
+
 /** What folding looks at. */
 function foldBase({ solved, of, groups, moved }: Told) {
   const { topology } = solved;
   const { design, actsAs } = topology;
   const cost = (i: number) => (of.outcome.root[actsAs[i]!]! < 0 ? Infinity : of.outcome.rootPathCost[actsAs[i]!]!);
   const stands = solvedStands(solved, of);
-  return {
-    design,
-    groups,
-    cost,
-    ends: allEnds(topology),
-    stands,
-    marks: portMarks(stands, (port) => topology.ports[port]!.element.id, moved),
-  };
+  const idOf = (port: number) => topology.ports[port]!.element.id;
+  const ends = allEnds(topology);
+  const regions = regionsOf(solved);
+  const settings = (i: number) =>
+    `${priorityInForce(design, design.switches[i]!, of.tree).value} ${regions.of(i)?.name ?? ''}`;
+  const wrong = [...new Set(troubled(ends, stands, idOf))].slice(0, MOST_WRONG);
+  return { design, groups, cost, settings, ends, stands, wrong, marks: portMarks(stands, idOf, moved) };
 }
 
 const NOTHING: ReadonlySet<never> = new Set<never>();
@@ -87,7 +104,8 @@ export const foldedCells = (told: Omit<Told, 'moved'> & { readonly by: FoldBy })
 export function sheetOf(input: SheetInput): Sheet {
   const { solved, of, cabled, byDepth, area, fold, groups, keep, open, moved } = input;
   const { design } = solved.topology;
-  const base = { ...foldBase({ solved, of, groups, moved }), keep, open };
+  const told = foldBase({ solved, of, groups, moved });
+  const base = { ...told, keep: new Set([...keep, ...told.wrong]), open };
   const { stands } = base;
   const foldingBy = (by: FoldBy) => (by === 'none' ? unfolded(design) : foldingOf({ ...base, by }));
   const made = (by: FoldBy, folding = foldingBy(by)): Made => {

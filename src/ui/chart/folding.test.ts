@@ -111,6 +111,17 @@ test('what is selected leaves its fold, opens its group, and is not called unlik
   expect(plate(groups, 'b01')).toBeDefined();
 });
 
+test('what is wrong is never hidden in a group, and a priority of one VLAN tells switches apart', () => {
+  const odd = named(large, 'b04-acc-02');
+  const link = large.links.find((l) => 'port' in l.b && l.b.port.startsWith(`${odd.id}:`))!;
+  const failed = applyEdits(large, [setField('link', link.id, 'down', true)]);
+  if (!failed.ok) throw new Error('not applied');
+  expect(plate(sheet(failed.design, { fold: 'groups-alike' }), 'b04-acc-02')).toBeDefined();
+  const set = applyEdits(large, [setField('switch', odd.id, 'vlanPriority.10', 61440)]);
+  if (!set.ok) throw new Error('not applied');
+  expect(plate(sheet(set.design, { fold: 'alike' }), 'b04-acc-02')).toBeDefined();
+});
+
 test('a fold that is opened shows what it stood for', () => {
   expect(plate(sheet(large, { fold: 'groups', open: ['group b04'] }), 'b04-dist-a')).toBeDefined();
   const closets = large.switches.filter((s) => s.name.startsWith('b01-acc')).map((s) => `alike ${s.id}`);

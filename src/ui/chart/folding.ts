@@ -43,6 +43,8 @@ export interface FoldInput {
   readonly stands: Stands;
   /** What of a port counts for being alike. */
   readonly marks: (port: number) => PortMarks;
+  /** Settings of a switch that count for being alike, by index: its priority in the tree, its region. */
+  readonly settings: (index: number) => string;
   /** Cost to the root of a switch, by index. */
   readonly cost: (index: number) => number;
   readonly groups: readonly (string | null)[];
@@ -104,11 +106,11 @@ function contactsOf(
 }
 
 /** What stands at each switch of a group, whichever it is, as one word. */
-function insideOf({ design, marks }: FoldInput, cables: Cables, members: readonly number[]): string {
+function insideOf({ design, marks, settings }: FoldInput, cables: Cables, members: readonly number[]): string {
   if (members.length < 2) return '';
   const words = members.map((m) => {
     const own = cables[m]!.map(({ own: end }) => portOf(end)).sort((a, b) => a - b);
-    return [design.switches[m]!.tier, ...own.map((port) => marks(port).word)].join(' ');
+    return [design.switches[m]!.tier, settings(m), ...own.map((port) => marks(port).word)].join(' ');
   });
   return words.sort().join('\n');
 }
@@ -127,7 +129,7 @@ const alikeName = ({ design }: FoldInput, members: readonly number[]): string =>
 
 /** Cells that are alike become one. */
 function foldAlike(input: FoldInput, cables: Cables, drafts: readonly Draft[], of: 'switch' | 'group'): Draft[] {
-  const { design, keep, open, cost, stands } = input;
+  const { design, keep, open, cost, stands, settings } = input;
   const cellOf = cellsOf(design, drafts);
   const single = (d: Draft) =>
     d.kind !== of ||
@@ -138,11 +140,11 @@ function foldAlike(input: FoldInput, cables: Cables, drafts: readonly Draft[], o
     const first = design.switches[d.members[0]!]!;
     const least = Math.min(...d.members.map(cost));
     const words = contactsOf(input, cables, cellOf, d.members).map((c) => c.word);
-    const settings =
+    const own =
       of === 'switch'
-        ? [first.tier, first.priority, stands.switch(d.members[0]!)]
+        ? [first.tier, settings(d.members[0]!), stands.switch(d.members[0]!)]
         : [d.members.length, insideOf(input, cables, d.members)];
-    return [least, ...settings, ...words].join('\n');
+    return [least, ...own, ...words].join('\n');
   };
   const like = groupBy(drafts.keys(), (i) => signature(drafts[i]!, i));
   return [...like.values()].flatMap((indices) => {

@@ -169,7 +169,8 @@ export function frameOf(
     ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}),
   }));
   const plates = cells.map((cell, i): FramePlate => {
-    const region = regions.of(cell.members[0]!);
+    const [region, ...others] = cell.members.map(regions.of);
+    const isOne = others.every((r) => r?.name === region?.name);
     return {
       id: cell.id,
       bridge: cell.members[0]!,
@@ -179,7 +180,7 @@ export function frameOf(
       note: noteOf(solved, of, cell),
       ...(isFold(cell) ? { fold: { switches: cell.members.map((m) => design.switches[m]!.id), kind: cell.kind } } : {}),
       ...(cell.unlike === null ? {} : { unlike: cell.unlike }),
-      ...(region ? { region } : {}),
+      ...(region && isOne ? { region } : {}),
     };
   });
   return { plates, pegs, wires, spots, ruler: arranged.ruler, outside: arranged.outside };

@@ -1,7 +1,7 @@
 'use client';
 /** The drawing of the tree in view, folded by choice or so that it can be read. */
 import { useMemo } from 'react';
-import { linkById, bundleById, portById, segmentById } from '../../core/design';
+import { linkById, linksOfHost, bundleById, portById, segmentById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { nextRoot, rootsOf } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
@@ -22,22 +22,10 @@ function switchesAt(design: Design, { kind, id }: Ref): string[] {
   if (kind === 'switch') return [id];
   if (kind === 'port' || kind === 'bundle') return [ofPort(id)].flat();
   if (kind === 'segment') return segmentById(design, id)?.ports.flatMap(ofPort) ?? [];
-  const links = kind === 'link' ? [linkById(design, id)] : design.links.filter((l) => touchesHost(l, id));
+  const links = kind === 'link' ? [linkById(design, id)] : linksOfHost(design, id);
   return links.flatMap((link) =>
     link ? [link.a, link.b].flatMap((end) => ('port' in end ? ofPort(end.port) : [])) : [],
   );
-}
-
-const touchesHost = ({ a, b }: Design['links'][number], host: string): boolean =>
-  [a, b].some((end) => 'host' in end && end.host === host);
-
-/** Switches with something that failed. */
-function failed(design: Design): string[] {
-  const down = design.links.flatMap((link) =>
-    link.down ? [link.a, link.b].flatMap((end) => ('port' in end ? [portById(design, end.port)!.switch] : [])) : [],
-  );
-  const off = design.switches.flatMap((s) => (s.off ? [s.id] : []));
-  return [...new Set([...down, ...off])];
 }
 
 interface Shown {
@@ -51,7 +39,7 @@ interface Shown {
   readonly area: Area;
 }
 
-/** Switches that stand by themselves: roots, what is selected, on the path, failed, or moved by the last change. */
+/** Switches that stand by themselves: roots, what is selected, on the path, or moved by the last change. */
 function kept({ solved, of, view, apart, moved }: Shown & { of: SolvedTree }): Set<number> {
   const { design } = solved.topology;
   const index = new Map(design.switches.map((s, i) => [s.id, i]));
@@ -59,7 +47,6 @@ function kept({ solved, of, view, apart, moved }: Shown & { of: SolvedTree }): S
   const ids = [
     ...few([...new Set(view.selection.flatMap((ref) => switchesAt(design, ref)))], MOST_KEPT),
     ...apart,
-    ...few(failed(design), MOST_MOVED),
     ...few([...new Set([...moved].flatMap((id) => switchesAt(design, { kind: 'port', id })))], MOST_MOVED),
   ];
   const roots = rootsOf(of).flatMap((root) => [root, nextRoot(solved, of, root)]);

@@ -8,6 +8,6 @@ export { changesOf, readBlock, renames, rowsOfBlock, writeBlock } from './block'
 export type { BlockRows } from './block';
 export { writeRows } from './paste';
 export type { CellRefusal, RowText } from './paste';
-export { unlikeSettings } from './likeness';
+export { unlikeSettings, usualOf } from './likeness';
 export { SWITCHES } from './switches';
 export { TABLES, tableById } from './tables';

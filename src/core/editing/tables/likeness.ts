@@ -20,8 +20,8 @@ interface Unlike {
 /** Columns that say which one it is, not how it is set. */
 const NAMING = new Set(['name', 'mac', 'group', 'tier', 'number', 'switch', 'to', 'description', 'ports']);
 
-/** A value counts as usual when more than half of the others have it. */
-function usualOf(values: readonly string[]): string | null {
+/** The value that more than half have; null where none is that usual. */
+export function usualOf(values: readonly string[]): string | null {
   const most = [...groupBy(values, (v) => v)].sort((a, b) => b[1].length - a[1].length)[0];
   return most && most[1].length * 2 > values.length ? most[0] : null;
 }

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { switchById } from '../../../core/design';
 import type { Switch } from '../../../core/design';
 import { Wiring } from '../../../core/editing';
-import { unlikeSettings } from '../../../core/editing/tables';
+import { unlikeSettings, usualOf } from '../../../core/editing/tables';
 import { portsOfBridge } from '../../../core/network';
 import { grouped } from '../../../core/standard';
 import { roleAt } from '../../../core/trees';
@@ -29,13 +29,6 @@ function standing(solved: SolvedDesign, of: SolvedTree, bridge: number): Record<
   };
 }
 
-/** The value that more than half of them have; null for none. */
-function usual(values: readonly string[]): string | null {
-  const count = (v: string) => values.filter((w) => w === v).length;
-  const best = [...new Set(values)].sort((a, b) => count(b) - count(a))[0];
-  return best !== undefined && count(best) * 2 > values.length ? best : null;
-}
-
 /** Switches of the same tier in the same group. */
 function peersOf(solved: SolvedDesign, own: Switch): Switch[] {
   const { design } = solved.topology;
@@ -56,7 +49,7 @@ function useUnlike(id: string) {
     if (peers.length < LEAST) return { own, peers, stands: [], settings: [] };
     const theirs = peers.map((s) => standing(solved, of, bridgeIndex.get(s.id)!));
     const stands = Object.entries(standing(solved, of, bridgeIndex.get(id)!)).flatMap(([what, value]) => {
-      const most = usual(theirs.map((t) => t[what]!));
+      const most = usualOf(theirs.map((t) => t[what]!));
       return most === null || most === value ? [] : [{ what, value, most }];
     });
     return { own, peers, stands, settings: unlikeSettings(new Wiring(design, newId), own, peers) };
