@@ -180,3 +180,26 @@ test('a bundle is drawn as it is cabled, set where its values stand, and shown a
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
   expect(errors).toEqual([]);
 });
+
+test('one end is taken out of its configuration and made again; members are seen over time', async ({
+  page,
+  request,
+}) => {
+  const demo = await freshDesign(request, 'one end', asMeant());
+  await page.goto(`/d/${demo.design}/bundles?variant=${demo.variant}`);
+  await page.getByRole('button', { name: /^core-east = core-west/ }).click();
+  await page.getByLabel('Maximum links of core-east in the drawing').fill('1');
+  await page.getByLabel('Maximum links of core-east in the drawing').press('Enter');
+  await expect(page.locator('.sentence', { hasText: '1 of 2 members' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.getByLabel('Negotiation of core-west in the drawing').selectOption('none');
+  await expect(page.getByRole('region', { name: 'The other end' })).toContainText('not configured');
+  await saved(page);
+  expect((await stored(request, demo)).bundles.filter((b) => b.switch === 'core-west')).toEqual([]);
+  await page.getByRole('button', { name: 'make a bundle of them' }).click();
+  await expect(page.getByRole('heading', { name: 'core-east = core-west: up' })).toBeVisible();
+  await page.getByRole('radio', { name: 'Over time' }).click();
+  const bars = page.getByRole('img', { name: 'When each member carries' });
+  await expect(bars.locator('rect').first()).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: /joins at \d+\.\d+ s and leaves at 14/ })).toBeVisible();
+});

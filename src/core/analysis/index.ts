@@ -1,5 +1,7 @@
 /** What other rooms use of analysis. */
 export { orderPriorities } from './bridge-priorities';
+export { BUNDLE_TIMES, bundleScript, membersOverTime } from './bundle-over-time';
+export type { MemberTime } from './bundle-over-time';
 export { bundleSteps } from './bundle-steps';
 export type { ChangeStep } from './bundle-steps';
 export { bundleWhatIfs } from './bundle-what-if';

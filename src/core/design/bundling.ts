@@ -58,7 +58,7 @@ function unlike(design: Design, members: readonly Port[]): string | null {
 }
 
 /** Next number in common that no bundle of the pair has. */
-function freeShared(design: Design, pair: SwitchPair): number {
+export function freeShared(design: Design, pair: SwitchPair): number {
   const taken = new Set(design.bundles.flatMap((b) => (pair.switches.includes(b.switch) ? (b.shared ?? []) : [])));
   let number = 1;
   while (taken.has(number)) number++;
@@ -125,12 +125,16 @@ export function bundleLinks(
   return { ok: true, edits };
 }
 
+interface NewEnd {
+  readonly id: string;
+  readonly to: string;
+  readonly shared: number | undefined;
+  /** Settings of the end that it faces. */
+  readonly alike?: Partial<Pick<Bundle, 'kind' | 'timeout' | 'minActive' | 'maxActive'>>;
+}
+
 /** One end of a new bundle: the given ports of one switch. */
-function endOf(
-  design: Design,
-  members: readonly Port[],
-  { id, to, shared }: { id: string; to: string; shared: number | undefined },
-): Edit {
+export function endOf(design: Design, members: readonly Port[], { id, to, shared, alike }: NewEnd): Edit {
   const [first] = members;
   const at = first!.switch;
   const value: Bundle = {
@@ -140,6 +144,7 @@ function endOf(
     number: freeNumber(design, at),
     members: members.map((p) => p.id),
     kind: 'lacp',
+    ...alike,
     ...(shared === undefined ? {} : { shared }),
     ...(first!.vlans === undefined ? {} : { vlans: first!.vlans }),
     ...(first!.native === undefined ? {} : { native: first!.native }),

@@ -1,4 +1,5 @@
 /** What other rooms use of design. */
+export { faceBundle, freePorts, replugMember } from './bundle-ends';
 export { addMember, bundleLinks, joinable, makePair, parallelLinks, removeMember, splitBundles } from './bundling';
 export type { BundleEdits } from './bundling';
 export { cableEdit, designsOver, editsOf, everNamed } from './designs-over-script';

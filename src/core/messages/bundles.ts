@@ -72,5 +72,9 @@ export const bundlingMessages = {
     `Port ${port} is in bundle '${bundle}' already: a port is in one bundle.`,
   'pair-without-cable': () =>
     'No cable joins the two switches: a pair needs a peer link. Cable them first, with two cables if possible.',
+  'nothing-faces': () =>
+    'No free port of a switch faces this bundle: cable its members to another switch, or take those ports out of their bundle.',
+  'port-not-free': ({ port }: { port: string }) =>
+    `Port ${port} has a cable, or is in a bundle: a member is put to a free port of the same switch.`,
   'host-cannot-join': () => 'A cable to a host cannot join a bundle between two switches.',
 } as const;

@@ -5,7 +5,7 @@ export type { Compared, LacpWords } from './frames';
 export { breachMessages, goalMessages } from './goals';
 export { stepMessages } from './steps';
 export { pairMessages } from './pairs';
-export { portChangeWords, storyMessages } from './story';
+export { portChangeWords, signMessages, storyMessages } from './story';
 export type { PortChange } from './story';
 export { ledgerMessages } from './ledger';
 export type { RootWords } from './ledger';

@@ -14,6 +14,7 @@ import {
   memberMessages,
   noteMessages,
   pairMessages,
+  signMessages,
   stepMessages,
   storyMessages,
   tableMessages,
@@ -29,7 +30,7 @@ import { ledgerSamples } from './samples/ledger';
 import { noteSamples } from './samples/notes';
 import { pairSamples } from './samples/pairs';
 import { stepSamples } from './samples/steps';
-import { storySamples } from './samples/story';
+import { signSamples, storySamples } from './samples/story';
 import { tableSamples } from './samples/tables';
 import { forbiddenWords, sentenceFaults } from './forbidden';
 import { GLOSSARY } from './glossary';
@@ -73,6 +74,7 @@ test.each<[string, Sentences, AllSamples]>([
 test.each<[string, Sentences, AllSamples]>([
   ['breaches', breachMessages, breachSamples],
   ['events', eventMessages, eventSamples],
+  ['signs', signMessages, signSamples],
 ])('%s stand inside a sentence: they begin small and have no full stop', (_, sentences, samples) => {
   expect(Object.keys(samples).sort()).toEqual(Object.keys(sentences).sort());
   for (const [code, text] of walk(sentences, samples))

@@ -75,6 +75,22 @@ const NOW_SHUT: Record<ShutBy, string> = {
   storm: 'is shut down by its storm limit: more broadcast arrived than it allows',
 };
 
+const SIGN_SHUT: Record<ShutBy, string> = {
+  bpdu: 'shut by BPDU guard',
+  'one-way': 'shut by one-way detection',
+  storm: 'shut by its storm limit',
+};
+
+/** What stands at a port in a drawing: its name, and what is there. */
+export const signMessages = {
+  stranger: ({ port, priority }: { port: string; priority: number }) =>
+    `${port}: rogue switch, priority ${grouped(priority)}`,
+  hub: ({ port }: { port: string }) => `${port}: hub with a loop`,
+  shut: ({ port, guard, left }: { port: string; guard: ShutBy; left: number | null }) =>
+    `${port}: ${SIGN_SHUT[guard]}, ${left === null ? 'until enabled' : `${lasting(left)} left`}`,
+  held: ({ port }: { port: string }) => `${port}: held by a guard`,
+} as const;
+
 export const storyMessages = {
   'unreachable-from-start': ({ pair }: Pair) => `Unreachable from the start: ${pair}.`,
   unreachable: ({ pair }: Pair) => `Unreachable: ${pair}.`,

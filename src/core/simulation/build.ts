@@ -66,7 +66,14 @@ export function attach(w: World, around?: readonly string[]): void {
       touched?.add(bp.node);
       bp.active = now;
       contactSoon(w);
-      w.record.happened({ kind: 'bundle', at: w.now, bundle: bp.id, active: now.length, of: bundleEnd.members.length });
+      w.record.happened({
+        kind: 'bundle',
+        at: w.now,
+        bundle: bp.id,
+        active: now.length,
+        of: bundleEnd.members.length,
+        members: now,
+      });
       for (const process of bp.node.processes) if (process.members[bp.number]) changeIfDifferent(w, process, bp);
     }
   }

@@ -8,6 +8,8 @@ export type { FrameKind, FrameLog, FrameRecord, Reception, Mark } from './frame-
 export { loopEffect } from './loop-effect';
 export { MOST_PACKETS, alikeAt, packetCount, pcapng } from './pcapng';
 export type { FrameFile } from './pcapng';
+export { portSigns } from './port-signs';
+export type { PortSign } from './port-signs';
 export { portsAt } from './ports-at';
 export { Recorder, classicState } from './recorder';
 export type {

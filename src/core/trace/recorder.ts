@@ -81,6 +81,8 @@ export type Happening =
       readonly bundle: string;
       readonly active: number;
       readonly of: number;
+      /** Ports that carry from now on. */
+      readonly members: readonly string[];
     }
   | { readonly kind: 'restart'; readonly at: number; readonly switch: string };
 

@@ -17,7 +17,7 @@ export interface Standing {
 type Shut = Extract<Happening, { kind: 'guard' }>;
 
 /** Ports that are shut at a moment, each with what shut it and when it comes back. */
-function shutAt(trace: Trace, at: number): Map<string, Shut> {
+export function shutAt(trace: Trace, at: number): Map<string, Shut> {
   const shut = new Map<string, Shut>();
   for (const h of trace.happenings) {
     if (h.at > at) break;

@@ -1,5 +1,5 @@
 'use client';
-import { farEnd, hostById, linkAt, linkSpeed, portById, switchById } from '../../core/design';
+import { faceBundle, farEnd, hostById, linkAt, linkSpeed, portById, switchById } from '../../core/design';
 import type { Bundle, Design } from '../../core/design';
 import type { MemberVerdict } from '../../core/network';
 import type { SolvedDesign } from '../../core/trees';
@@ -7,6 +7,8 @@ import { speedLabel } from '../chart/ends';
 import styles from './BundleDrawing.module.css';
 import { DrawnEnd } from './DrawnEnd';
 import type { BundleGroup } from './groups';
+import { newId } from '../session/new-id';
+import { useBundleEdits } from './useBundleEdits';
 
 interface Props {
   /** The design that is drawn: as it is, or as it would be. */
@@ -38,14 +40,35 @@ export function BundleDrawing({ design, solved, group, fixed }: Props) {
         {far.map((b) => (
           <DrawnEnd key={b.id} {...{ design, solved, fixed }} bundle={b} other={near[0]} alike />
         ))}
-        {far.length === 0 && (
-          <section className={styles.plate} aria-label="The other end">
-            <h3>{host ? host.name : 'no bundle'}</h3>
-            <p className="quiet">{host ? 'a host' : 'The other end has no bundle that leads back here.'}</p>
-          </section>
-        )}
+        {far.length === 0 &&
+          (host ? (
+            <section className={styles.plate} aria-label="The other end">
+              <h3>{host.name}</h3>
+              <p className="quiet">a host</p>
+            </section>
+          ) : (
+            <NotConfigured {...{ design, fixed }} bundle={near[0]!} />
+          ))}
       </div>
     </div>
+  );
+}
+
+/** The place of an end that is not configured: its ports stand alone, and what would be its bundle is offered. */
+function NotConfigured({ design, bundle, fixed }: { design: Design; bundle: Bundle; fixed: boolean }) {
+  const run = useBundleEdits();
+  const at = switchById(design, bundle.switch)!.name;
+  const made = faceBundle(design, bundle, newId);
+  return (
+    <section className={styles.plate} aria-label="The other end">
+      <h3>not configured</h3>
+      <p className="quiet">No bundle there leads back here: its ports stand alone.</p>
+      {!fixed && (
+        <button className="plain" onClick={() => run(`Configure the end that faces ${at} ${bundle.name}`, made)}>
+          make a bundle of them
+        </button>
+      )}
+    </section>
   );
 }
 

@@ -15,6 +15,7 @@ import { Effects } from './Effects';
 import { OUTCOME_WORDS } from '../../core/network';
 import type { BundleGroup } from './groups';
 import { Members } from './Members';
+import { OverTime } from './OverTime';
 import { ChangeSteps } from './ChangeSteps';
 import { CompareOptions } from './CompareOptions';
 import { useBundleEdits } from './useBundleEdits';
@@ -22,6 +23,7 @@ import { OneOf } from '../controls/OneOf';
 
 const PAGES = [
   'What if',
+  'Over time',
   'All settings',
   'Distribution',
   'Trees and capacity',
@@ -84,6 +86,7 @@ export function BundleSheet({ group, page, onPage }: Props) {
       <BundleDrawing design={drawn} solved={tried?.solved ?? solved} group={shown} fixed={tried !== null} />
       <OneOf className="boards" label="Pages of the bundle" options={TABS} value={page} onPick={turn} />
       {page === 'What if' && <WhatIf group={group} shown={tried?.id ?? null} onShow={show} />}
+      {page === 'Over time' && <OverTime group={group} />}
       {page === 'All settings' && <Ends group={group} />}
       {page === 'Distribution' && (
         <>

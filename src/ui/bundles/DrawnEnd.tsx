@@ -1,10 +1,11 @@
 'use client';
-import { setField, switchById } from '../../core/design';
+import { setField, splitBundles, switchById } from '../../core/design';
 import type { Bundle, Design, Edit } from '../../core/design';
 import { costOf } from '../../core/analysis';
 import { BUNDLE_KIND_WORDS } from '../../core/messages';
 import { count, grouped } from '../../core/standard';
 import type { SolvedDesign } from '../../core/trees';
+import { Field } from '../controls/Field';
 import { useBench } from '../session/context';
 import styles from './BundleDrawing.module.css';
 
@@ -32,6 +33,7 @@ const MODES = {
   static: 'static',
   'own active': 'proprietary, active',
   'own passive': 'proprietary, passive',
+  none: 'not configured: single ports',
 } as const;
 
 const modeOf = ({ kind, activity }: Bundle): keyof typeof MODES =>
@@ -39,6 +41,7 @@ const modeOf = ({ kind, activity }: Bundle): keyof typeof MODES =>
 
 /** Edits that give an end a kind, and who starts. */
 function modeEdits({ id }: Bundle, mode: string): Edit[] {
+  if (mode === 'none') return splitBundles([id]);
   const [kind, activity] = mode.split(' ');
   return [
     setField('bundle', id, 'kind', kind),
@@ -88,7 +91,7 @@ interface ValuesProps {
   readonly cost: number | null;
   readonly fixed: boolean;
   readonly wrong: ReadonlySet<Agreed>;
-  readonly pick: (words: string, edits: readonly Edit[]) => void;
+  readonly pick: (words: string, edits: readonly Edit[]) => boolean;
 }
 
 function Values({ bundle, at, cost, fixed, wrong, pick }: ValuesProps) {
@@ -113,7 +116,7 @@ function Values({ bundle, at, cost, fixed, wrong, pick }: ValuesProps) {
         </select>
       </Value>
       <Value label="links, min to max" mark={mark('minActive', 'maxActive')}>
-        {bundle.minActive ?? 1} to {bundle.maxActive ?? 8}
+        {fixed ? `${bundle.minActive ?? 1} to ${bundle.maxActive ?? 8}` : <MinToMax {...{ bundle, at, pick }} />}
       </Value>
       {bundle.kind === 'lacp' && (
         <Value label="timeout" mark={mark('timeout')}>
@@ -129,13 +132,62 @@ function Values({ bundle, at, cost, fixed, wrong, pick }: ValuesProps) {
         </Value>
       )}
       <Value label="VLANs" mark={mark('vlans', 'native')}>
-        {(bundle.vlans ?? 'all').replaceAll(',', ', ')}
+        {fixed ? vlanWords(bundle).replaceAll(',', ', ') : <VlansOf {...{ bundle, at, pick }} />}
         {bundle.native === undefined ? '' : `, untagged ${bundle.native}`}
       </Value>
       <Value label="cost by speed" mark={undefined}>
         {cost === null ? 'none: no port' : grouped(cost)}
       </Value>
     </dl>
+  );
+}
+
+type Changed = Pick<ValuesProps, 'bundle' | 'at' | 'pick'>;
+
+const vlanWords = ({ vlans }: Bundle): string => vlans ?? 'all';
+
+/** An empty field takes a number back to what it usually is; what is no number is refused by the design, with its reason. */
+const orUsual = (text: string, usual: number): unknown => {
+  const value = Number(text);
+  return text.trim() === '' || value === usual ? null : Number.isFinite(value) ? value : text;
+};
+
+function MinToMax({ bundle, at, pick }: Changed) {
+  const of = (field: 'minActive' | 'maxActive', words: string, usual: number) => (
+    <Field
+      key={`${bundle.id} ${field}`}
+      label={`${words} links of ${at} in the drawing`}
+      width={46}
+      value={String(bundle[field] ?? usual)}
+      onSet={(text) => pick(`${words} links ${text}`, [setField('bundle', bundle.id, field, orUsual(text, usual))])}
+    />
+  );
+  return (
+    <span className={styles.fields}>
+      {of('minActive', 'Minimum', 1)} to {of('maxActive', 'Maximum', 8)}
+    </span>
+  );
+}
+
+/** VLANs of the bundle; its members follow, so that one that leaves does not carry others. */
+function VlansOf({ bundle, at, pick }: Changed) {
+  const set = (text: string) => {
+    const value = text.trim() === '' || text.trim() === 'all' ? null : text.trim();
+    return pick(`VLANs ${text}`, [
+      setField('bundle', bundle.id, 'vlans', value),
+      ...bundle.members.map((m) => setField('port', m, 'vlans', value)),
+    ]);
+  };
+  return (
+    <span className={styles.fields}>
+      <Field
+        key={bundle.id}
+        label={`VLANs of ${at} in the drawing`}
+        width={196}
+        value={vlanWords(bundle)}
+        onSet={set}
+      />
+    </span>
   );
 }
 

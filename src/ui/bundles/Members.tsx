@@ -1,11 +1,23 @@
 'use client';
 import type { MemberVerdict } from '../../core/network';
-import { farEnd, hostById, linkAt, linkSpeed, portById, portLabel, setField, switchById } from '../../core/design';
+import {
+  farEnd,
+  freePorts,
+  hostById,
+  linkAt,
+  linkSpeed,
+  portById,
+  portLabel,
+  replugMember,
+  setField,
+  switchById,
+} from '../../core/design';
 import type { Bundle, Port } from '../../core/design';
 import { speedLabel } from '../chart/ends';
 import { Field } from '../controls/Field';
 import { useBench, useSession } from '../session/context';
 import { Exchange } from './Exchange';
+import { useBundleEdits } from './useBundleEdits';
 import type { BundleGroup } from './groups';
 import { Term } from '../controls/Term';
 import styles from './Members.module.css';
@@ -91,6 +103,32 @@ function Priority({ port }: { port: Port }) {
   );
 }
 
+/** The cable of a member is put to another port of the switch, which takes its place. */
+function OtherPort({ port }: { port: Port }) {
+  const design = useSession((s) => s.design);
+  const run = useBundleEdits();
+  const free = freePorts(design, port.switch);
+  if (free.length === 0 || !linkAt(design, port.id)) return null;
+  const label = portLabel(design, port.id);
+  return (
+    <select
+      className={styles.otherPort}
+      aria-label={`Put the cable of ${label} to another port`}
+      value=""
+      onChange={({ target: { value } }) =>
+        run(`Cable of ${label} to ${portLabel(design, value)}`, replugMember(design, port.id, value))
+      }
+    >
+      <option value="">to another port…</option>
+      {free.map((p) => (
+        <option key={p.id} value={p.id}>
+          {p.name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
 const MemberState = ({ of: m }: { of: MemberVerdict | undefined }) => (
   <span className={m && (m.miscabled || m.state === 'suspended') ? 'alarm' : undefined}>
     {m ? `${m.miscabled ? 'miscabled, ' : ''}${m.state}` : '–'}
@@ -113,7 +151,10 @@ function MemberRow({ group, member: m, onRemove }: Props & { member: MemberVerdi
       : 'nothing';
   return (
     <tr>
-      <th scope="row">{near.length > 1 && port ? portLabel(design, port.id) : port?.name}</th>
+      <th scope="row">
+        {near.length > 1 && port ? portLabel(design, port.id) : port?.name}
+        {port && <OtherPort port={port} />}
+      </th>
       <td className="bare-label">{port && <Priority port={port} />}</td>
       <td>
         <MemberState of={m} />

@@ -9,8 +9,8 @@ import { gapsOf } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { SECOND, TIMERS, lasting } from '../../core/standard';
 import { useBench, useSession } from '../session/context';
-import { startRehearsing } from './rehearse-job';
-import type { RehearseJob } from './rehearse-job';
+import { startRehearsing } from '../session/rehearse-job';
+import type { RehearseJob } from '../session/rehearse-job';
 import { Label } from '../controls/Term';
 import styles from './Compare.module.css';
 

@@ -1,10 +1,10 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import type { RefObject } from 'react';
-import { bundleById, designsOver, portById, switchById } from '../../core/design';
+import { bundleById, designsOver, everNamed, portById, switchById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
-import { firstFrom, markAt, portAt, portWords, spanAt } from '../../core/trace';
-import type { Trace } from '../../core/trace';
+import { firstFrom, markAt, portAt, portSigns, portWords, spanAt } from '../../core/trace';
+import type { PortSign, Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import type { SolvedDesign, Topology } from '../../core/trees';
 import { Chart } from '../chart/Chart';
@@ -18,6 +18,7 @@ import { FoldTools, useOpening } from '../controls/FoldTools';
 import { useSheet } from '../controls/useSheet';
 import { inTree, keepingScenes, laneTree, standsAt, vlanOf } from './moment';
 import type { MomentScene } from './moment';
+import { drawnSigns } from './drawn-signs';
 import { SECOND } from '../../core/standard';
 
 const AREA = { width: 620, height: 330 };
@@ -64,7 +65,8 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
   const path = trace && talking && inTree(trace, own, talking.vlan) ? spanAt(talking.spans, at)?.path : undefined;
   const pathPorts = useMemo(() => new Set(path ?? []), [path]);
   const handle = useRef<ChartHandle>(null);
-  useFramesOver({ handle, moment, trace, own, at, reach, path, topology: solved.topology });
+  const signs = useSigns(design, script, trace, at);
+  useFramesOver({ handle, moment, trace, own, at, reach, path, signs, topology: solved.topology });
   const titleOf = useCallback(
     (ref: Ref) =>
       ref.kind === 'switch'
@@ -101,6 +103,14 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
   );
 }
 
+/** What is plugged in and what guards do at the moment. */
+function useSigns(design: Design, script: Script | null, trace: Trace | null, at: number): readonly PortSign[] {
+  return useMemo(
+    () => (trace && script ? portSigns(everNamed(design, script), script, trace, at) : []),
+    [design, script, trace, at],
+  );
+}
+
 /** Switches with a port that changes in a run: what stands for several can show one state alone. */
 function changing(trace: Trace | null): ReadonlySet<string> {
   const ids = trace?.ports.flatMap(({ port, spans }) => (spans.length > 1 ? [port] : [])) ?? [];
@@ -121,16 +131,19 @@ interface Frames {
   reach: number;
   /** Ports that frames of the probed pair pass. */
   path: readonly string[] | undefined;
+  /** What is plugged in and what guards do, at ports that the tree may not draw. */
+  signs: readonly PortSign[];
   topology: Topology;
 }
 
 /** Frames are marked where they leave: drawn straight into the layer above the chart. */
-function useFramesOver({ handle, moment, trace, own, at, reach, path, topology }: Frames): void {
+function useFramesOver({ handle, moment, trace, own, at, reach, path, signs, topology }: Frames): void {
   useEffect(() => {
     const layer = handle.current?.overlay;
     if (!layer || !moment) return;
     layer.replaceChildren();
     if (!trace) return;
+    layer.append(...drawnSigns(topology.design, moment.scene, signs, layer.getScreenCTM()?.a ?? 1));
     for (const point of underWay(handle.current!.svg, moment.scene, path ?? [], at / (reach * 60)))
       layer.append(frameSign(point.x, point.y, 'probe'));
     const vlan = vlanOf(own);
@@ -150,7 +163,7 @@ function useFramesOver({ handle, moment, trace, own, at, reach, path, topology }
       const share = (at - trace.frames.at[i]!) / reach;
       layer.append(frameSign(anchor.x + anchor.nx * (18 + 26 * share), anchor.y + anchor.ny * (18 + 26 * share), mark));
     }
-  }, [handle, trace, at, reach, moment, own, topology, path]);
+  }, [handle, trace, at, reach, moment, own, topology, path, signs]);
 }
 
 /** The trees of the design as the script has made it by a moment. */

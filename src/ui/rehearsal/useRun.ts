@@ -2,8 +2,8 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Design, Script } from '../../core/design';
 import type { Trace } from '../../core/trace';
-import { startRehearsing } from './rehearse-job';
-import type { RehearseJob } from './rehearse-job';
+import { startRehearsing } from '../session/rehearse-job';
+import type { RehearseJob } from '../session/rehearse-job';
 
 export interface Run {
   readonly trace: Trace | null;

@@ -8,10 +8,6 @@ import { noteOpened } from '../session/last-open';
 import { useOpenSession } from '../session/useOpenSession';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
 import type { Ref, View } from '../session/view';
-import { BundlesStage } from '../bundles/BundlesStage';
-import { CablingStage } from '../cabling/CablingStage';
-import { TreesStage } from '../trees/TreesStage';
-import { RehearsalStage } from '../rehearsal/RehearsalStage';
 import { CommandSearch } from './CommandSearch';
 import { ConflictDialog } from './ConflictDialog';
 import { BenchContext, missingInView } from '../session/context';
@@ -29,13 +25,7 @@ import { isStage } from '../session/stages';
 import type { StageId } from '../session/stages';
 import { useComplaints } from '../session/useComplaints';
 import { useDraft } from '../session/useDraft';
-
-const STAGE = {
-  cabling: CablingStage,
-  trees: TreesStage,
-  bundles: BundlesStage,
-  rehearsal: RehearsalStage,
-} as const;
+import { STAGE, useStagesAhead } from './stages-ahead';
 
 interface Props {
   head: DesignHead;
@@ -51,6 +41,7 @@ function useView(query: string, head: DesignHead, variantId: string, stage: Stag
     const address = viewAddress(head.id, stage, variantId, view);
     if (address !== window.location.pathname + window.location.search) window.history.replaceState(null, '', address);
   }, [head.id, stage, variantId, view]);
+  useEffect(() => noteOpened(head.id, Date.now()), [head.id]);
   const setView = useCallback((change: Partial<View>) => setWholeView((was) => ({ ...was, ...change })), []);
   const select = useCallback((ref: Ref | null, add = false) => {
     setWholeView((was) => {
@@ -133,7 +124,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   const stage = isStage(asked) ? asked : initialStage;
   const { view, setView, select, go } = useView(query, head, variant.id, stage);
 
-  useEffect(() => noteOpened(head.id, Date.now()), [head.id]);
+  useStagesAhead();
   useComplaints(session, say, settle);
   useFirstWords(session, query, say);
   const edit = useEdit(session, say);
@@ -162,7 +153,6 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   const Stage = STAGE[stage];
   const search = useCallback(() => setSearching(true), []);
   const commands = useCommands(bench, search, stageCommands);
-
   return (
     <BenchContext.Provider value={bench}>
       <div className="bench">

@@ -38,4 +38,6 @@ export const bundlingSamples: Samples<typeof bundlingMessages> = {
   'port-in-bundle': [[{ port: 'gate p1', bundle: 'to-core' }]],
   'pair-without-cable': [[]],
   'host-cannot-join': [[]],
+  'nothing-faces': [[]],
+  'port-not-free': [[{ port: 'quay-a 14' }]],
 };

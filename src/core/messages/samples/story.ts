@@ -1,4 +1,4 @@
-import type { storyMessages } from '../story';
+import type { signMessages, storyMessages } from '../story';
 import type { Samples } from './samples';
 
 const pair = 'ticket-desk to ferry-server in VLAN 110';
@@ -85,3 +85,14 @@ export const storySamples: Samples<typeof storyMessages> = {
   'now-silence-guard': [[{ port: 'Gate 3' }]],
   'now-inconsistent': [[{ port: 'Gate 3', trees: 'VLAN 10', difference: 'the ends differ in their untagged VLAN' }]],
 };
+
+export const signSamples = {
+  stranger: [[{ port: '10', priority: 4096 }]],
+  hub: [[{ port: '10' }]],
+  shut: [
+    [{ port: '10', guard: 'bpdu', left: 12_500_000 }],
+    [{ port: '10', guard: 'one-way', left: null }],
+    [{ port: '10', guard: 'storm', left: null }],
+  ],
+  held: [[{ port: '10' }]],
+} satisfies Samples<typeof signMessages>;

@@ -1,0 +1,28 @@
+/** The stages, each with its own script: the one that is opened is fetched first, the others when the page has nothing to do. */
+import dynamic from 'next/dynamic';
+import { useEffect } from 'react';
+
+const LOAD = {
+  cabling: () => import('../cabling/CablingStage').then((m) => m.CablingStage),
+  trees: () => import('../trees/TreesStage').then((m) => m.TreesStage),
+  bundles: () => import('../bundles/BundlesStage').then((m) => m.BundlesStage),
+  rehearsal: () => import('../rehearsal/RehearsalStage').then((m) => m.RehearsalStage),
+} as const;
+
+export const STAGE = {
+  cabling: dynamic(LOAD.cabling),
+  trees: dynamic(LOAD.trees),
+  bundles: dynamic(LOAD.bundles),
+  rehearsal: dynamic(LOAD.rehearsal),
+} as const;
+
+/** The other stages are fetched once the first one stands: they open at once, and without the server too. */
+export function useStagesAhead(): void {
+  useEffect(() => {
+    const fetchAll = () => {
+      for (const load of Object.values(LOAD)) void load().catch(() => undefined);
+    };
+    const idle = requestIdleCallback(fetchAll, { timeout: 1000 });
+    return () => cancelIdleCallback(idle);
+  }, []);
+}
