@@ -19,6 +19,11 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
+    // The tour is seen by its own test.
+    storageState: {
+      cookies: [],
+      origins: [{ origin: `http://127.0.0.1:${port}`, localStorage: [{ name: 'knot-path:tour', value: 'off' }] }],
+    },
     viewport: { width: 1280, height: 800 },
     // What still grows on a slow machine is pressed where it was, and let go where something else is by then.
     contextOptions: { reducedMotion: 'reduce' },

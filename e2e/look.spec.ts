@@ -97,3 +97,28 @@ test('the page does not scroll at 1280 × 800, in any stage and arrangement', as
     expect(scroll).toBeLessThanOrEqual(client);
   }
 });
+
+test('a stage says what it is for when it is first opened, until it was seen or the tour is turned off', async ({
+  page,
+  request,
+}) => {
+  const demo = await freshDemo(request, 'tour');
+  await page.addInitScript(() => {
+    if (localStorage.getItem('knot-path:tour') === 'off' && !sessionStorage.getItem('begun'))
+      localStorage.removeItem('knot-path:tour');
+    sessionStorage.setItem('begun', 'yes');
+  });
+  await openTrees(page, demo);
+  const tour = page.getByRole('complementary', { name: 'Tour' });
+  await expect(tour).toContainText('the root is on top');
+  await tour.getByRole('button', { name: 'Next' }).click();
+  await tour.getByRole('button', { name: 'Next' }).click();
+  await tour.getByRole('button', { name: 'Done' }).click();
+  await expect(tour).toBeHidden();
+  await page.getByRole('link', { name: 'Bundles' }).click();
+  await expect(tour).toContainText('worst bundle first');
+  await tour.getByRole('button', { name: 'No tour' }).click();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /=/ }).first()).toBeVisible();
+  await expect(tour).toBeHidden();
+});

@@ -26,3 +26,4 @@ export {
 export type { Presence } from './vlans';
 export { Wiring, freeVlan, portSettings } from './wiring';
 export type { CableEnd, NewId } from './wiring';
+export { missingVlans } from './missing-vlans';

@@ -1,7 +1,6 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { placeName } from '../../core/design';
 import type { DesignHead, LoadedVariant } from '../../api/contract';
 import type { Session } from '../session/session';
 import { noteOpened } from '../session/last-open';
@@ -19,6 +18,8 @@ import { RefusedDialog } from './RefusedDialog';
 import { Header } from './Header';
 import { takeFlash } from '../session/flash';
 import { useNotice } from '../controls/Notice';
+import { useEdit } from './useEdit';
+import { Tour } from './Tour';
 import { useCommands } from './useCommands';
 import type { Command } from '../session/commands';
 import { isStage } from '../session/stages';
@@ -59,21 +60,6 @@ function useView(query: string, head: DesignHead, variantId: string, stage: Stag
   return { view, setView, select, go };
 }
 
-/** A change of the design; a refused one is said with its place. */
-function useEdit(session: Session, say: Bench['say']): Bench['edit'] {
-  return useCallback(
-    (label, edits, known) => {
-      const faults = session.edit(label, edits, known);
-      if (faults[0]) {
-        const place = placeName(session.store.getState().design, faults[0].path);
-        say({ text: [place, faults[0].sentence].filter(Boolean).join(': '), alarm: true });
-      }
-      return faults.length === 0;
-    },
-    [session, say],
-  );
-}
-
 /** What the page says when it opens: what the page before left to say, and what of the address is not there. */
 function useFirstWords(session: Session, query: string, say: Bench['say']): void {
   useEffect(() => {
@@ -82,6 +68,12 @@ function useFirstWords(session: Session, query: string, say: Bench['say']): void
     const lost = missingInView(session.store.getState(), readView(new URLSearchParams(query)));
     if (lost) say({ text: lost, alarm: true });
   }, [session, query, say]);
+}
+
+/** The stage that the address names; it changes without a new page. */
+function useStage(first: StageId): StageId {
+  const asked = usePathname().split('/').at(-1) ?? '';
+  return isStage(asked) ? asked : first;
 }
 
 interface AskedProps {
@@ -120,8 +112,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   );
   const opened = useOpenSession(variant, onAside);
   const { session } = opened;
-  const asked = usePathname().split('/').at(-1) ?? '';
-  const stage = isStage(asked) ? asked : initialStage;
+  const stage = useStage(initialStage);
   const { view, setView, select, go } = useView(query, head, variant.id, stage);
 
   useStagesAhead();
@@ -162,6 +153,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
         <ConflictDialog />
         <LeftDialog {...opened} />
         <Asked {...{ dialog, commands, stage }} onClose={() => openDialog(null)} />
+        <Tour stage={stage} />
         {shown}
       </div>
     </BenchContext.Provider>
