@@ -10,6 +10,7 @@ const CORE = [
   'simulation',
   'analysis',
   'goals',
+  'review',
   'editing',
   'formats',
 ];

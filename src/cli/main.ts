@@ -7,6 +7,7 @@ import { VERSION } from '../api/version';
 import type { HistoryOptions } from './history';
 import type { ImportOptions } from './import';
 import type { RehearseOptions } from './rehearse';
+import type { ReviewOptions } from './review';
 
 type Ends = (status: number) => void;
 
@@ -101,6 +102,16 @@ function answerCommands(program: Command, ends: Ends): void {
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: { json?: boolean }) => {
       ends(await (await import('./goals')).propose(file, options));
+    });
+  program
+    .command('review')
+    .description('find what is set wrongly and what each failure does; status 1 on faults that are not accepted')
+    .argument('<design>', 'design file (JSON)')
+    .option('--pairs', 'failures of two at a time as well')
+    .option('--measure <which>', 'rehearse the worst failure, all, or none', 'worst')
+    .option('--json', 'as JSON instead of lines')
+    .action(async (file: string, options: ReviewOptions) => {
+      ends(await (await import('./review')).review(file, options));
     });
   program
     .command('rehearse')

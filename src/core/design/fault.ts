@@ -46,6 +46,8 @@ const OWNERS: Readonly<Record<string, readonly [kind: string, words: string]>> =
   scripts: ['script', 'A script'],
   goals: ['goal', 'A goal'],
   demands: ['demand', 'A demand'],
+  risks: ['risk', 'A risk group'],
+  accepted: ['acceptance', 'An accepted finding'],
 };
 
 type Path = readonly (string | number)[];

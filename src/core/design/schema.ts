@@ -26,6 +26,8 @@ import type { Goal, Demand } from './goal-schema';
 import { treeSettings } from './tree-settings';
 import { bundleSchema, pairSchema } from './bundle-schema';
 import type { Bundle, SwitchPair } from './bundle-schema';
+import { acceptanceSchema, riskSchema } from './review-schema';
+import type { Acceptance, Risk } from './review-schema';
 import { TIERS } from './values';
 
 export const DESIGN_FORMAT = 'knot-path-design';
@@ -192,6 +194,8 @@ export const designSchema = z.strictObject({
   scripts: z.array(scriptSchema).default([]),
   goals: z.array(goalSchema).default([]),
   demands: z.array(demandSchema).default([]),
+  risks: z.array(riskSchema).default([]),
+  accepted: z.array(acceptanceSchema).default([]),
 });
 
 export type Design = z.infer<typeof designSchema>;
@@ -219,6 +223,8 @@ export const COLLECTIONS = {
   script: { list: 'scripts', schema: scriptSchema },
   goal: { list: 'goals', schema: goalSchema },
   demand: { list: 'demands', schema: demandSchema },
+  risk: { list: 'risks', schema: riskSchema },
+  acceptance: { list: 'accepted', schema: acceptanceSchema },
 } as const;
 
 export type Kind = keyof typeof COLLECTIONS;
@@ -238,6 +244,8 @@ export type ElementOf = {
   script: Script;
   goal: Goal;
   demand: Demand;
+  risk: Risk;
+  acceptance: Acceptance;
 };
 export type AnyElement = ElementOf[Kind];
 
@@ -271,5 +279,7 @@ export function emptyDesign(designName: string): Design {
     scripts: [],
     goals: [],
     demands: [],
+    risks: [],
+    accepted: [],
   };
 }

@@ -49,6 +49,8 @@ export function csvOmissions(design: Design, table: CsvTable): string[] {
     design.goals.length > 0 && count(design.goals.length, 'goal'),
     design.scripts.length > 0 && count(design.scripts.length, 'script'),
     design.demands.length > 0 && `${count(design.demands.length, 'row')} of traffic`,
+    design.risks.length > 0 && count(design.risks.length, 'risk group'),
+    design.accepted.length > 0 && count(design.accepted.length, 'accepted finding'),
   ].filter((words) => words !== false);
   return [...own, ...(elsewhere.length > 0 ? [`what no table has: ${elsewhere.join(', ')}`] : [])];
 }

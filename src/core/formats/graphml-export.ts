@@ -51,6 +51,8 @@ export const OF_GRAPH = [
   'scripts',
   'goals',
   'demands',
+  'risks',
+  'accepted',
 ] as const;
 const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
 const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));

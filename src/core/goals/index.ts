@@ -5,4 +5,4 @@ export type { CheckedGoal } from './check';
 export { successor, wayBetween } from './evaluation';
 export { propose } from './propose';
 export type { Progress, Proposal, Proposals } from './propose';
-export { endWords, goalSentence } from './words';
+export { endWords, goalSentence, treeWords } from './words';

@@ -14,6 +14,7 @@ export { analysisMessages } from './analysis';
 export { eventFaultMessages, eventMessages, lostFrames } from './events';
 export { fileMessages } from './files';
 export { noteMessages } from './notes';
+export { reviewMessages } from './review';
 export { tableMessages } from './tables';
 export { BUNDLE_COST_WORDS, BUNDLE_KIND_WORDS, MODE_WORDS, SCALE_WORDS } from './settings';
 export { MISSING_VALUE, NAME_LENGTH, SHEET_EDGE, clipped, documentMessages } from './document';

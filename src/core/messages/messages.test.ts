@@ -14,6 +14,7 @@ import {
   memberMessages,
   noteMessages,
   pairMessages,
+  reviewMessages,
   signMessages,
   stepMessages,
   storyMessages,
@@ -30,6 +31,7 @@ import { ledgerSamples } from './samples/ledger';
 import { noteSamples } from './samples/notes';
 import { pairSamples } from './samples/pairs';
 import { stepSamples } from './samples/steps';
+import { reviewSamples } from './samples/review';
 import { signSamples, storySamples } from './samples/story';
 import { tableSamples } from './samples/tables';
 import { forbiddenWords, sentenceFaults } from './forbidden';
@@ -60,6 +62,7 @@ test.each<[string, Sentences, AllSamples]>([
   ['notes', noteMessages, noteSamples],
   ['pairs', pairMessages, pairSamples],
   ['steps', stepMessages, stepSamples],
+  ['review', reviewMessages, reviewSamples],
   ['story', storyMessages, storySamples],
   ['tables', tableMessages, tableSamples],
 ])('%s: each code has samples, and each sample is a sentence', (table, sentences, samples) => {

@@ -249,6 +249,8 @@ const RULES: readonly RuleEntry[] = [
   { after: ['pair.*', 'pair.id'], rule: uniqueIds('pairs') },
   { after: ['goal.*', 'goal.id'], rule: uniqueIds('goals') },
   { after: ['demand.*', 'demand.id'], rule: uniqueIds('demands') },
+  { after: ['risk.*', 'risk.id'], rule: uniqueIds('risks') },
+  { after: ['acceptance.*', 'acceptance.id'], rule: uniqueIds('accepted') },
   ...regionRules,
   ...bundleRules,
   { after: ['script.*', 'script.id'], rule: uniqueIds('scripts') },

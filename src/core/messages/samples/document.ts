@@ -63,6 +63,7 @@ export const documentSamples: Samples<typeof documentMessages> = {
   notUtf8: [[]],
   brokenJson: [['line 3, column 4']],
   duplicateKey: [['name']],
+  acceptanceReason: [[]],
   noEditTarget: [['switch', 'gate']],
   instance: [...anything, ...at(0)],
   regionName: [['x'.repeat(40)], [7]],

@@ -1,0 +1,57 @@
+import { file, printed } from '../../tests/support/command-line';
+import { asCabled, asMeant } from '../demo/brackwater';
+import { emptyDesign } from '../core/design';
+import { review } from './review';
+
+const cabled = file('cabled.json', JSON.stringify(asCabled()));
+
+interface Printed {
+  findings: { code: string; severity: string; subjects: { kind: string; name: string }[]; accepted: string | null }[];
+  failures: {
+    elements: { kind: string; name?: string; a?: object; b?: object }[];
+    separates: { switches: string[]; hosts: string[]; vlans: number[] };
+    avoidable: boolean;
+    outage: { kind: string; seconds: number | null; measured: number | null };
+  }[];
+  missingCables: Record<'link' | 'switch', { a: { switch: string; port: string | null } }[]>;
+}
+
+test('review finds the faults of the demo as it is cabled, and ends with 1', async () => {
+  expect(await review(cabled, { measure: 'worst', json: true })).toBe(1);
+  const found = JSON.parse(printed.out) as Printed;
+  expect(found.findings[0]).toMatchObject({
+    code: 'vlans-differ',
+    severity: 'fault',
+    subjects: [{ kind: 'link', name: 'quay-b 4 – gate 2' }],
+    accepted: null,
+  });
+  const gate = found.failures.find(
+    (f) => f.elements[0]!.kind === 'link' && JSON.stringify(f.elements).includes('"gate","port":"1"'),
+  )!;
+  expect(gate.elements).toEqual([
+    { kind: 'link', a: { switch: 'quay-a', port: '4' }, b: { switch: 'gate', port: '1' } },
+  ]);
+  expect(gate.separates).toEqual({ switches: ['gate'], hosts: ['gate-camera'], vlans: [130] });
+  expect([gate.avoidable, gate.outage.kind]).toEqual([true, 'separated']);
+  const measured = found.failures.filter((f) => f.outage.measured !== null);
+  expect(measured).toHaveLength(1);
+  expect(measured[0]!.outage.measured!).toBeLessThan(10);
+  expect(found.missingCables.link.map((c) => c.a.switch)).toEqual(['quay-b', 'quay-b']);
+});
+
+test('the demo as it is meant has no fault; its lines say what hangs on one switch', async () => {
+  expect(await review(file('as-meant.json', JSON.stringify(asMeant())), { measure: 'none' })).toBe(0);
+  expect(printed.out).toContain('Switch quay-b is a single point of failure');
+  expect(printed.out).toMatch(/switch quay-b: separates 1 switch, 1 host in 7.VLANs/);
+  expect(printed.out).toContain(
+    'missing for a switch to fail: cable cold-store (no free port) – core-west (no free port)',
+  );
+});
+
+test('a design without links, and a measure that is not known', async () => {
+  const empty = file('empty.json', JSON.stringify(emptyDesign('nothing')));
+  expect(await review(empty, { measure: 'worst' })).toBe(0);
+  expect(printed.out).toContain('Nothing that can fail');
+  expect(await review(empty, { measure: 'twice' })).toBe(2);
+  expect(printed.err).toContain("--measure 'twice' is not known");
+});

@@ -1,0 +1,93 @@
+import type { Design } from '../core/design';
+import {
+  byWorst,
+  elementName,
+  elementWords,
+  findingsOf,
+  measuredOutage,
+  missingCables,
+  pairCount,
+  pairFailures,
+  reviewJson,
+  singleFailures,
+  sweepBase,
+} from '../core/review';
+import type { Failure } from '../core/review';
+import { count, grouped } from '../core/standard';
+import { solveDesign } from '../core/trees';
+import { complain, print, readDesignFile } from './files';
+
+export interface ReviewOptions {
+  readonly pairs?: boolean;
+  readonly measure: string;
+  readonly json?: boolean;
+}
+
+const MEASURES = ['worst', 'all', 'none'];
+/** Failures that are printed as lines; JSON has all. */
+const MOST_LINES = 20;
+
+const interrupts = ({ outage }: Failure): boolean => outage.kind !== 'none' && outage.kind !== 'separated';
+
+/** The failures with what a rehearsal says of the longest by theory, or of all that interrupt. */
+function measured(design: Design, failures: readonly Failure[], which: string): Failure[] {
+  const longest = failures
+    .filter(interrupts)
+    .reduce<Failure | null>((a, b) => (a === null || (b.outage.seconds ?? 0) > (a.outage.seconds ?? 0) ? b : a), null);
+  const asked = (f: Failure) =>
+    (which === 'all' && f.elements.length === 1 && interrupts(f)) || (which === 'worst' && f === longest);
+  return failures.map((f) =>
+    asked(f) ? { ...f, outage: { ...f.outage, measured: measuredOutage(design, f.elements) } } : f,
+  );
+}
+
+/** One line: what fails, who is separated, how long it lasts. */
+function line(design: Design, f: Failure): string {
+  const what = f.elements.map((e) => elementWords(elementName(design, e))).join(' and ');
+  const { switches, hosts, vlans } = f.separates;
+  const parts = [
+    switches.length + hosts.length > 0 &&
+      `separates ${count(switches.length, 'switch', 'switches')}, ${count(hosts.length, 'host')}${vlans.length > 0 ? ` in ${count(vlans.length, 'VLAN')}` : ''}${f.separates.avoidable ? ', avoidable' : ''}`,
+    f.goalsBroken.length > 0 && `breaks ${f.goalsBroken.join(', ')}`,
+    f.overloaded.length > 0 && `overloads ${count(f.overloaded.length, 'port')}`,
+    f.outage.seconds === null ? '' : `outage: ${f.outage.kind}, ${f.outage.seconds} s`,
+    f.outage.measured !== null && `measured ${f.outage.measured.toFixed(3)} s`,
+  ].filter(Boolean);
+  return `${what}: ${parts.join('; ')}`;
+}
+
+/** Findings, failures worst first, and cables that are missing; status 1 on faults that are not accepted. */
+export async function review(file: string, options: ReviewOptions): Promise<number> {
+  if (!MEASURES.includes(options.measure)) {
+    complain(`--measure '${options.measure}' is not known: say ${MEASURES.join(', ')}.`);
+    return 2;
+  }
+  const design = await readDesignFile(file);
+  if (!design) return 2;
+  const solved = solveDesign(design);
+  const findings = findingsOf(solved);
+  const base = sweepBase(solved);
+  if (options.pairs && !options.json) await print(`Pairs of failures: ${grouped(pairCount(base))}.\n`);
+  const all = [...singleFailures(base), ...(options.pairs ? pairFailures(base) : [])].sort(byWorst);
+  const failures = measured(design, all, options.measure);
+  const missing = missingCables(solved);
+  if (options.json) await print(`${JSON.stringify(reviewJson(design, findings, failures, missing))}\n`);
+  else {
+    if (findings.length === 0) await print('Nothing found.\n');
+    for (const f of findings)
+      await print(`${f.severity}  ${f.code}  ${f.sentence}${f.accepted === null ? '' : ` Accepted: ${f.accepted}`}\n`);
+    if (failures.length === 0) await print('Nothing that can fail: the design has no link and no switch that is on.\n');
+    for (const f of failures.slice(0, MOST_LINES)) await print(`${line(design, f)}\n`);
+    if (failures.length > MOST_LINES) await print(`and ${grouped(failures.length - MOST_LINES)} more failures\n`);
+    for (const [what, cables] of Object.entries(missing))
+      for (const { a, b } of cables)
+        await print(`missing for a ${what} to fail: cable ${at(design, a)} – ${at(design, b)}\n`);
+  }
+  return findings.some((f) => f.severity === 'fault' && f.accepted === null) ? 1 : 0;
+}
+
+const at = (design: Design, end: { readonly switch: string; readonly port: string | null }): string => {
+  const name = design.switches.find((s) => s.id === end.switch)!.name;
+  const port = design.ports.find((p) => p.id === end.port)?.name;
+  return port === undefined ? `${name} (no free port)` : `${name} ${port}`;
+};

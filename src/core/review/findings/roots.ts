@@ -1,0 +1,114 @@
+/** Who is root, who comes next, and by what. */
+import { groupBy, priorityInForce } from '../../design';
+import { treeWords } from '../../goals';
+import { reviewMessages as say } from '../../messages';
+import { isMacOnlyRoot, makeRootOfEdits, nextRoot, rootsOf } from '../../trees';
+import type { SolvedTree } from '../../trees';
+import { scopeOf } from './scope';
+import type { Context, Found, Rule } from './rule';
+
+interface Case {
+  readonly of: SolvedTree;
+  readonly root: number;
+  readonly next: number;
+}
+
+/** Trees with the root of their largest part and the next one, of parts of two switches and more. */
+function cases({ solved }: Context): Case[] {
+  return solved.trees.flatMap((of): Case[] => {
+    const [root] = rootsOf(of);
+    if (root === undefined || of.outcome.root.filter((r) => r === root).length < 2) return [];
+    return [{ of, root, next: nextRoot(solved, of, root) }];
+  });
+}
+
+const hasTiers = ({ design }: Context): boolean => design.switches.some((s) => s.tier && s.tier !== 'access');
+
+/** One finding for all trees with the same switch at fault. */
+function together(
+  found: readonly Case[],
+  key: (c: Case) => number,
+  make: (cases: readonly [Case, ...Case[]], of: string) => Found,
+): Found[] {
+  return [...groupBy(found, key).values()].map((group) =>
+    make(group as [Case, ...Case[]], treeWords(group.map((g) => g.of.tree))),
+  );
+}
+
+export const rootByMac: Rule = {
+  code: 'root-by-mac',
+  severity: 'risk',
+  find: (c) =>
+    together(
+      cases(c).filter(({ of, root }) => isMacOnlyRoot(c.solved, of, root)),
+      ({ root }) => root,
+      (group, of) => {
+        const [{ root, of: first }] = group;
+        const s = c.design.switches[root]!;
+        const priority = priorityInForce(c.design, s, first.tree).value;
+        const edits = group.flatMap((g) => makeRootOfEdits(c.solved, scopeOf(c.solved, g.of, s), s.id));
+        return {
+          subjects: [c.switchAt(root)],
+          sentence: say['root-by-mac']({ name: s.name, of, priority }),
+          fix: { label: `Make ${s.name} root of ${of} by its priority`, edits },
+        };
+      },
+    ),
+};
+
+export const rootOnAccess: Rule = {
+  code: 'root-on-access',
+  severity: 'risk',
+  find: (c) =>
+    hasTiers(c)
+      ? together(
+          cases(c).filter(({ root }) => c.design.switches[root]!.tier === 'access'),
+          ({ root }) => root,
+          ([{ root }], of) => ({
+            subjects: [c.switchAt(root)],
+            sentence: say['root-on-access']({ name: c.switchAt(root).name, of }),
+          }),
+        )
+      : [],
+};
+
+const pairKey = ({ root, next }: Case) => root * 100_000 + next;
+
+export const successorOnAccess: Rule = {
+  code: 'successor-on-access',
+  severity: 'risk',
+  find: (c) =>
+    hasTiers(c)
+      ? together(
+          cases(c).filter(
+            ({ root, next }) =>
+              next >= 0 && c.design.switches[next]!.tier === 'access' && c.design.switches[root]!.tier !== 'access',
+          ),
+          pairKey,
+          ([{ root, next }], of) => ({
+            subjects: [c.switchAt(next), c.switchAt(root)],
+            sentence: say['successor-on-access']({ name: c.switchAt(next).name, of, root: c.switchAt(root).name }),
+          }),
+        )
+      : [],
+};
+
+/** The root is placed by its priority, and who follows is left to addresses. */
+export const successorByMac: Rule = {
+  code: 'successor-by-mac',
+  severity: 'risk',
+  find: (c) => {
+    const priority = (of: SolvedTree, bridge: number) =>
+      priorityInForce(c.design, c.design.switches[bridge]!, of.tree).value;
+    const left = cases(c).filter(({ of, root, next }) => {
+      if (next < 0 || isMacOnlyRoot(c.solved, of, root)) return false;
+      return c.design.switches.some(
+        (_, b) => b !== next && b !== root && of.outcome.root[b] === root && priority(of, b) === priority(of, next),
+      );
+    });
+    return together(left, pairKey, ([{ root, next }], of) => ({
+      subjects: [c.switchAt(next), c.switchAt(root)],
+      sentence: say['successor-by-mac']({ name: c.switchAt(next).name, of, root: c.switchAt(root).name }),
+    }));
+  },
+};

@@ -1,0 +1,94 @@
+/** How long a failure interrupts, by theory: what its trees have to do before frames flow again. */
+import { bundleById, isClassicMode, linkTypeOf, modeOf, portById, switchById, timersOf } from '../design';
+import type { Design } from '../design';
+import { timersInForce } from '../analysis';
+import { forwardsRole, ROLES } from '../trees';
+import type { MovedPort, MovedTree, SolvedDesign } from '../trees';
+import type { Element } from './elements';
+
+export const OUTAGE_KINDS = ['none', 'immediate', 'milliseconds', 'hellos', 'forward-delay', 'separated'] as const;
+export type OutageKind = (typeof OUTAGE_KINDS)[number];
+
+export interface Outage {
+  readonly kind: OutageKind;
+  /** By theory, at worst; null where contact does not come back. */
+  readonly seconds: number | null;
+  /** Longest gap of a rehearsed pair, in seconds; null where it was not rehearsed. */
+  readonly measured: number | null;
+}
+
+/** What agreement between rapid switches takes: frames over a few links. */
+const AGREEMENT_SECONDS = 0.05;
+/** Hellos that are missed before what was heard counts as gone (802.1Q-2018 13.29.36). */
+const MISSED = 3;
+
+const forwards = (role: MovedPort['before']): boolean => forwardsRole(ROLES.indexOf(role));
+
+/** Whether an element fails behind something that keeps the light on: its neighbours learn of it from silence. */
+function failsSilently(design: Design, element: Element): boolean {
+  if (element.segments.length > 0) return true;
+  const own = new Set(element.switches);
+  return design.segments.some((s) => !s.down && s.ports.some((p) => own.has(portById(design, p)?.switch ?? '')));
+}
+
+const isClassicAt = (design: Design, at: string): boolean => {
+  const s = switchById(design, at);
+  return s !== undefined && isClassicMode(modeOf(design, s));
+};
+
+/** Whether a port that is to forward has nobody to agree with quickly: it is shared, or a classic switch. */
+function waits(design: Design, { id, switch: at, after }: MovedPort): boolean {
+  if (isClassicAt(design, at)) return true;
+  const port = portById(design, id);
+  const shared = port !== undefined && linkTypeOf(design, port) === 'shared';
+  // A root port of a rapid switch opens by itself; a designated one needs the agreement of the other end.
+  return after === 'designated' && shared && !port?.edge && !bundleById(design, id)?.edge;
+}
+
+/** Whether a classic switch learns from silence only: it keeps its root port, or had none that failed. */
+const heardIndirectly = (tree: MovedTree, port: MovedPort, gone: ReadonlySet<string>): boolean =>
+  !tree.ports.some(
+    (p) => p.switch === port.switch && p.before === 'root' && (gone.has(p.id) || p.after === 'disabled'),
+  );
+
+/** The outage of one tree in seconds; 0 where its alternate ports take over at once. */
+function treeSeconds(failed: SolvedDesign, tree: MovedTree, gone: ReadonlySet<string>): number {
+  const { design } = failed.topology;
+  const opened = tree.ports.filter((p) => !forwards(p.before) && forwards(p.after));
+  let worst = 0;
+  for (const port of opened) {
+    const root = tree.rootAfter === null ? undefined : switchById(design, tree.rootAfter);
+    const { forwardDelay, maxAge } = root ? timersOf(root) : timersInForce(failed);
+    if (waits(design, port)) {
+      const silence = isClassicAt(design, port.switch) && heardIndirectly(tree, port, gone) ? maxAge : 0;
+      worst = Math.max(worst, silence + 2 * forwardDelay);
+    } else if (!(port.before === 'alternate' && !heardIndirectly(tree, port, gone)))
+      worst = Math.max(worst, AGREEMENT_SECONDS);
+  }
+  return worst;
+}
+
+/** A failure by theory. `moved`: what it moves in the trees; `separates`: whether a host or switch is parted; `open`: it carried frames. */
+export function outageOf(
+  failed: SolvedDesign,
+  elements: readonly Element[],
+  moved: readonly MovedTree[],
+  { separates, open }: { readonly separates: boolean; readonly open: boolean },
+): Outage {
+  const out = (kind: OutageKind, seconds: number | null): Outage => ({ kind, seconds, measured: null });
+  if (separates) return out('separated', null);
+  if (!open) return out('none', 0);
+  const { design } = failed.topology;
+  const gone = new Set(elements.flatMap((e) => e.links.flatMap((l) => portsOfLink(design, l))));
+  const seconds = moved.reduce((worst, tree) => Math.max(worst, treeSeconds(failed, tree, gone)), 0);
+  const { helloTime, forwardDelay } = timersInForce(failed);
+  const silent = elements.some((e) => failsSilently(design, e)) ? MISSED * helloTime : 0;
+  if (seconds >= 2 * forwardDelay) return out('forward-delay', Math.max(seconds, silent));
+  if (silent > 0) return out('hellos', silent + seconds);
+  return seconds > 0 ? out('milliseconds', seconds) : out('immediate', 0);
+}
+
+function portsOfLink(design: Design, id: string): string[] {
+  const link = design.links.find((l) => l.id === id);
+  return link ? [link.a, link.b].flatMap((e) => ('port' in e ? [e.port] : [])) : [];
+}

@@ -1,0 +1,231 @@
+/** The review against what can be seen by walking cables: who is separated, and which cables are missing. */
+import fc from 'fast-check';
+import { linksOfHost, portById } from '@/core/design';
+import type { Design } from '@/core/design';
+import { failureOf, missingCables, pairFailures, singleFailures, sweepBase, withFailed } from '@/core/review';
+import type { MissingCable } from '@/core/review';
+import { vlanMembership } from '@/core/standard';
+import { solveDesign } from '@/core/trees';
+import { plainNetworks, vlanNetworks } from './support/vlan-networks';
+
+const runs = Number(process.env.RUNS ?? 60);
+const seed = process.env.SEED ? { seed: Number(process.env.SEED) } : {};
+
+const carries = (design: Design, port: string, vlan: number): boolean =>
+  vlanMembership(portById(design, port)!.vlans ?? 'all')[vlan] === 1;
+
+/** Parts of a VLAN by its cables, as sets of switch and host ids; a host with two cards may be in two. Switches that are off are in none. */
+function partsByCables(design: Design, vlan: number): Set<string>[] {
+  const on = new Set(design.switches.flatMap((s) => (s.off ? [] : [s.id])));
+  const near = new Map<string, string[]>();
+  const hosts: (readonly [host: string, at: string])[] = [];
+  for (const { a, b, down } of design.links) {
+    const ports = [a, b].flatMap((e) => ('port' in e ? [e.port] : []));
+    const at = ports.map((p) => portById(design, p)!.switch);
+    ports.forEach((p, i) => {
+      if (carries(design, p, vlan) && on.has(at[i]!) && !near.has(at[i]!)) near.set(at[i]!, []);
+    });
+    if (down || !ports.every((p, i) => carries(design, p, vlan) && on.has(at[i]!))) continue;
+    const [x, y] = at as [string, string | undefined];
+    const host = [a, b].find((e) => 'host' in e);
+    if (host && 'host' in host) hosts.push([host.host, x]);
+    else if (y !== undefined) {
+      near.get(x)!.push(y);
+      near.get(y)!.push(x);
+    }
+  }
+  const seen = new Set<string>();
+  const parts = [...near.keys()].flatMap((start) => {
+    if (seen.has(start)) return [];
+    const part = new Set([start]);
+    for (const x of part) for (const y of near.get(x) ?? []) part.add(y);
+    for (const x of part) seen.add(x);
+    return [part];
+  });
+  for (const [host, at] of hosts) parts.find((p) => p.has(at))?.add(host);
+  return parts;
+}
+
+const isSwitch = (design: Design, id: string) => design.switches.some((s) => s.id === id);
+const size = (design: Design, part: ReadonlySet<string>) =>
+  [...part].reduce((sum, id) => sum + (isSwitch(design, id) ? 1000 : 1), 0);
+/** Sizes of the two largest parts: where they are alike, either may be called the largest. */
+const isClear = (design: Design, parts: readonly Set<string>[]): boolean => {
+  const sizes = parts.map((p) => size(design, p)).sort((a, b) => b - a);
+  return sizes.length < 2 || sizes[0]! > sizes[1]!;
+};
+const largest = (design: Design, parts: readonly Set<string>[]) =>
+  parts.reduce((a, b) => (size(design, b) > size(design, a) ? b : a), new Set<string>());
+
+const VLANS = [10, 20];
+
+test('who is separated is who cables do not join any more, for every single failure', () => {
+  fc.assert(
+    fc.property(vlanNetworks, (design) => {
+      const base = sweepBase(solveDesign(design));
+      for (const element of base.elements) {
+        const failed = withFailed(design, [element]);
+        const { separates } = failureOf(base, [element]);
+        const [switches, hosts, vlans] = [new Set<string>(), new Set<string>(), [] as number[]];
+        let clear = true;
+        for (const vlan of VLANS) {
+          const [before, after] = [partsByCables(design, vlan), partsByCables(failed, vlan)];
+          clear &&= isClear(design, before) && isClear(failed, after);
+          const [was, now] = [largest(design, before), largest(failed, after)];
+          const lost = [...was].filter((id) => !now.has(id) && !failed.switches.some((s) => s.id === id && s.off));
+          for (const id of lost) (isSwitch(design, id) ? switches : hosts).add(id);
+          if (lost.some((id) => isSwitch(design, id))) vlans.push(vlan);
+        }
+        if (!clear) continue;
+        expect([element.id, [...separates.switches].sort()]).toEqual([element.id, [...switches].sort()]);
+        expect([...separates.hosts].sort()).toEqual([...hosts].sort());
+        expect(separates.vlans).toEqual(vlans);
+      }
+    }),
+    { numRuns: runs, ...seed },
+  );
+});
+
+test('what is separated and has other cables to the rest is avoidable', () => {
+  fc.assert(
+    fc.property(vlanNetworks, (design) => {
+      const base = sweepBase(solveDesign(design));
+      for (const failure of singleFailures(base)) {
+        const failed = withFailed(design, failure.elements);
+        const open = { ...failed, ports: failed.ports.map((p) => ({ ...p, vlans: 'all' })) };
+        const together = partsByCables(open, 10).length === 1;
+        const { switches, hosts, avoidable } = failure.separates;
+        if (switches.length + hosts.length === 0) expect(avoidable).toBe(false);
+        // Where cables join all that is left, whoever is separated could be reached.
+        else if (together && switches.length > 0) expect(avoidable).toBe(true);
+      }
+    }),
+    { numRuns: runs, ...seed },
+  );
+});
+
+test('a pair of failures is what both together do, and no pair names a thing twice', () => {
+  fc.assert(
+    fc.property(plainNetworks(4), (design) => {
+      const base = sweepBase(solveDesign(design));
+      for (const { elements, separates } of pairFailures(base)) {
+        const [a, b] = elements as [(typeof elements)[number], (typeof elements)[number]];
+        const again = failureOf(sweepBase(solveDesign(design)), [b, a]);
+        expect(again.separates).toEqual(separates);
+        expect(a.id).not.toBe(b.id);
+      }
+    }),
+    { numRuns: Math.ceil(runs / 6), ...seed },
+  );
+});
+
+/** The design with some cables more, in ports of their own that carry what their switch carries. */
+function withCables(design: Design, cables: readonly Pick<MissingCable, 'a' | 'b'>[]): Design {
+  const vlansAt = (s: string) =>
+    VLANS.filter((v) =>
+      design.links.some((l) =>
+        [l.a, l.b].some((e) => 'port' in e && portById(design, e.port)!.switch === s && carries(design, e.port, v)),
+      ),
+    ).join(',');
+  const ports = cables.flatMap(({ a, b }, i) =>
+    [a, b].map((end, side) => ({
+      id: `new${i}.${side}`,
+      switch: end.switch,
+      name: `new${i}.${side}`,
+      number: 1000 + 2 * i + side,
+      speed: 1000,
+      vlans: vlansAt(end.switch) || '1',
+    })),
+  );
+  const links = cables.map((_, i) => ({ id: `new${i}`, a: { port: `new${i}.0` }, b: { port: `new${i}.1` } }));
+  return { ...design, ports: [...design.ports, ...ports], links: [...design.links, ...links] };
+}
+
+/** Whether VLANs are whole, and stay so when any one cable between switches, or any one switch, is gone. */
+function standsAll(design: Design, what: 'link' | 'switch'): boolean {
+  const whole = (d: Design) =>
+    VLANS.every((v) => partsByCables(d, v).filter((p) => [...p].some((id) => isSwitch(d, id))).length <= 1);
+  if (!whole(design)) return false;
+  const between = design.links.filter((l) => 'port' in l.a && 'port' in l.b);
+  return what === 'link'
+    ? between.every((l) => whole({ ...design, links: design.links.map((o) => (o === l ? { ...o, down: true } : o)) }))
+    : design.switches.every((s) =>
+        whole({ ...design, switches: design.switches.map((o) => (o === s ? { ...o, off: true } : o)) }),
+      );
+}
+
+test.each(['link', 'switch'] as const)('with the cables that are missing, any one %s can fail', (what) => {
+  fc.assert(
+    fc.property(vlanNetworks, (design) => {
+      const found = missingCables(solveDesign(design))[what];
+      if (what === 'switch' && !canStand(design)) return;
+      expect([found.length, standsAll(withCables(design, found), what)]).toEqual([found.length, true]);
+      // None of them is needless.
+      for (const cable of found) {
+        const without = found.filter((c) => c !== cable);
+        expect(standsAll(withCables(design, without), what)).toBe(false);
+      }
+    }),
+    { numRuns: runs, ...seed },
+  );
+});
+
+/** A cable helps where both ends carry the VLAN: with all of them there is nothing more to be had. */
+function canStand(design: Design): boolean {
+  const all = design.switches.flatMap((a, i) =>
+    design.switches.slice(i + 1).map((b) => ({ a: { switch: a.id, port: null }, b: { switch: b.id, port: null } })),
+  );
+  return standsAll(withCables(design, all), 'switch');
+}
+
+/** The fewest cables by trying all sets of one size after the other. */
+function fewest(design: Design, what: 'link' | 'switch', most: number): number {
+  const ids = design.switches.map((s) => s.id);
+  const pairs = ids.flatMap((a, i) =>
+    ids.slice(i + 1).map((b) => ({ a: { switch: a, port: null }, b: { switch: b, port: null } })),
+  );
+  const tryAll = (left: number, from: number, chosen: typeof pairs): boolean => {
+    if (left === 0) return standsAll(withCables(design, chosen), what);
+    return pairs
+      .slice(from)
+      .some((p, i) => tryAll(left - 1, what === 'link' ? from + i : from + i + 1, [...chosen, p]));
+  };
+  for (let n = 0; n <= most; n++) if (tryAll(n, 0, [])) return n;
+  return Infinity;
+}
+
+test.each(['link', 'switch'] as const)('where all cables carry the same, no fewer cables would do for a %s', (what) => {
+  fc.assert(
+    fc.property(plainNetworks(5), (design) => {
+      const found = missingCables(solveDesign(design))[what];
+      expect(found.length).toBe(fewest(design, what, Math.min(found.length, 4)));
+    }),
+    { numRuns: Math.ceil(runs / 2), ...seed },
+  );
+});
+
+test('a host with two cards to two switches survives either', () => {
+  fc.assert(
+    fc.property(plainNetworks(4), (design) => {
+      const two = withCables(design, []);
+      const ports = ['s0', 's1'].map((s, i) => ({
+        id: `h.${i}`,
+        switch: s,
+        name: `h${i}`,
+        number: 900 + i,
+        speed: 1000,
+        vlans: '10',
+        native: 10,
+      }));
+      two.ports = [...two.ports, ...ports];
+      two.hosts = [{ id: 'h', name: 'h' }];
+      two.links = [...two.links, ...ports.map((p, i) => ({ id: `h-${i}`, a: { port: p.id }, b: { host: 'h' } }))];
+      const base = sweepBase(solveDesign(two));
+      if (partsByCables(two, 10).length > 1) return;
+      expect(linksOfHost(two, 'h')).toHaveLength(2);
+      for (const element of base.elements.filter((e) => e.id.startsWith('h-')))
+        expect(failureOf(base, [element]).separates.hosts).toEqual([]);
+    }),
+    { numRuns: runs, ...seed },
+  );
+});
