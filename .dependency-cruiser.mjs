@@ -15,7 +15,7 @@ const CORE = [
   'formats',
 ];
 const SRC = ['core', 'api', 'demo', 'workers', 'server', 'ui', 'app', 'cli'];
-const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal'];
+const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal', 'review'];
 const UI = ['theme', 'session', 'chart', 'table', 'controls', 'designs', `(${STAGES.join('|')})`, 'workspace'];
 
 const downwards = (folder, rooms) =>

@@ -4,6 +4,7 @@ export type { Element, ElementName } from './elements';
 export { RULES } from './findings';
 export { SEVERITIES } from './findings/rule';
 export type { Severity, Subject } from './findings/rule';
+export { missingCableEdits } from './cable-edits';
 export { missingCables } from './missing-cables';
 export type { MissingCable } from './missing-cables';
 export { OUTAGE_KINDS } from './outage';

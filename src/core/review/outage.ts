@@ -36,7 +36,7 @@ const isClassicAt = (design: Design, at: string): boolean => {
   return s !== undefined && isClassicMode(modeOf(design, s));
 };
 
-/** Whether a port that is to forward has nobody to agree with quickly: it is shared, or a classic switch. */
+/** Whether a port that is to forward has no neighbour to agree with quickly: it is shared, or a classic switch. */
 function waits(design: Design, { id, switch: at, after }: MovedPort): boolean {
   if (isClassicAt(design, at)) return true;
   const port = portById(design, id);

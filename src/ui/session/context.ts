@@ -10,6 +10,7 @@ import type { Ref, View } from './view';
 import type { DesignHead } from '../../api/contract';
 import type { NoticeContent } from './notice';
 import type { Draft } from './draft';
+import type { useReview } from './useReview';
 import type { StageId } from './stages';
 import type { Command } from './commands';
 
@@ -32,6 +33,9 @@ export interface Bench {
   readonly applyDraft: () => void;
   readonly dropDraft: () => void;
   readonly say: (notice: NoticeContent) => void;
+  /** What is found in the design, what failures do to it, and how far that goes. */
+  readonly review: ReturnType<typeof useReview>;
+  readonly setPairs: (pairs: boolean) => void;
   readonly scope: ScopeChoice;
   readonly setScope: (scope: ScopeChoice) => void;
   readonly stage: StageId;

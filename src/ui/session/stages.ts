@@ -4,6 +4,7 @@ export const STAGES = [
   { id: 'trees', name: 'Trees' },
   { id: 'bundles', name: 'Bundles' },
   { id: 'rehearsal', name: 'Rehearsal' },
+  { id: 'review', name: 'Review' },
 ] as const;
 export type StageId = (typeof STAGES)[number]['id'];
 

@@ -22,6 +22,11 @@ const TOUR: Readonly<Record<StageId, readonly string[]>> = {
     'Drag on the timeline, or press the arrow keys. What happened is listed beside; a line leads to its moment.',
     'Click a frame to see its octets and why the port decided as it did.',
   ],
+  review: [
+    'Review: what is set wrongly, what each failure does, and where a cable is missing; kept true while you edit.',
+    'Click a failure to see the network with it. B shows it before and after; Rehearse it makes a script of it.',
+    'A finding has a fix to preview, or is accepted with a reason and comes back when what it says changes.',
+  ],
 };
 
 /** Steps that are left for a stage; `done`: stages that were seen, or `off`. */

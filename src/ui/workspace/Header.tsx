@@ -7,12 +7,29 @@ import { Mark } from '../controls/Mark';
 import { SavingState } from './SavingState';
 import { STAGES } from '../session/stages';
 import type { StageId } from '../session/stages';
+import { count } from '../../core/standard';
 import { ThemeChoice } from '../controls/ThemeChoice';
 import { VariantMenu } from './VariantMenu';
 
 interface Props {
   stage: StageId;
   onSearch: () => void;
+}
+
+/** Faults and risks that are not accepted; leads to the review. */
+function FindingCount() {
+  const { review, go, stage } = useBench();
+  const open = review.findings?.filter((f) => f.accepted === null) ?? [];
+  const of = (severity: string) => open.filter((f) => f.severity === severity).length;
+  const [faults, risks] = [of('fault'), of('risk')];
+  if (faults + risks === 0 || stage === 'review') return null;
+  return (
+    <button className="tool" onClick={() => go('review')} title="Findings of the review">
+      {faults > 0 && <span className="alarm">{count(faults, 'fault')}</span>}
+      {faults > 0 && risks > 0 && ' · '}
+      {risks > 0 && <span className="quiet">{count(risks, 'risk')}</span>}
+    </button>
+  );
 }
 
 /** Design, variant, stages, undo, search, and whether all is saved. */
@@ -46,6 +63,7 @@ export function Header({ stage, onSearch }: Props) {
         ))}
       </nav>
       <span className="grow" />
+      <FindingCount />
       <SavingState />
       <Tooltip title={undo ? `Undo: ${undo.label}` : 'Nothing to undo'}>
         <span>

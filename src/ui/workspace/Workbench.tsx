@@ -26,6 +26,8 @@ import { isStage } from '../session/stages';
 import type { StageId } from '../session/stages';
 import { useComplaints } from '../session/useComplaints';
 import { useDraft } from '../session/useDraft';
+import { useReview } from '../session/useReview';
+import { useStore } from 'zustand';
 import { STAGE, useStagesAhead } from './stages-ahead';
 
 interface Props {
@@ -76,6 +78,21 @@ function useStage(first: StageId): StageId {
   return isStage(asked) ? asked : first;
 }
 
+/** Changes, made or tried out. */
+function useEditing(session: Session, say: Bench['say']) {
+  const edit = useEdit(session, say);
+  const trial = useDraft(session, edit, say);
+  return useMemo(() => ({ edit, ...trial }), [edit, trial]);
+}
+
+/** Findings are known in every stage; failures are swept where they are seen. */
+function useReviewing(session: Session, stage: StageId): Pick<Bench, 'review' | 'setPairs'> {
+  const design = useStore(session.store, (s) => s.design);
+  const [pairs, setPairs] = useState(false);
+  const review = useReview(design, stage !== 'review' ? 'findings' : pairs ? 'pairs' : 'singles');
+  return useMemo(() => ({ review, setPairs }), [review]);
+}
+
 interface AskedProps {
   readonly dialog: BenchDialog | null;
   readonly commands: readonly Command[];
@@ -118,8 +135,8 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   useStagesAhead();
   useComplaints(session, say, settle);
   useFirstWords(session, query, say);
-  const edit = useEdit(session, say);
-  const trial = useDraft(session, edit, say);
+  const editing = useEditing(session, say);
+  const reviewing = useReviewing(session, stage);
   const bench = useMemo<Bench>(
     () => ({
       session,
@@ -129,8 +146,8 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
       view,
       setView,
       select,
-      edit,
-      ...trial,
+      ...editing,
+      ...reviewing,
       say,
       scope,
       setScope,
@@ -139,7 +156,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
       openDialog,
       setStageCommands,
     }),
-    [session, head, variant.id, view, setView, select, edit, trial, say, scope, stage, go],
+    [session, head, variant.id, view, setView, select, editing, reviewing, say, scope, stage, go],
   );
   const Stage = STAGE[stage];
   const search = useCallback(() => setSearching(true), []);

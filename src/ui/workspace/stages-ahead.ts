@@ -6,6 +6,7 @@ const LOAD = {
   cabling: () => import('../cabling/CablingStage').then((m) => m.CablingStage),
   trees: () => import('../trees/TreesStage').then((m) => m.TreesStage),
   bundles: () => import('../bundles/BundlesStage').then((m) => m.BundlesStage),
+  review: () => import('../review/ReviewStage').then((m) => m.ReviewStage),
   rehearsal: () => import('../rehearsal/RehearsalStage').then((m) => m.RehearsalStage),
 } as const;
 
@@ -14,6 +15,7 @@ export const STAGE = {
   trees: dynamic(LOAD.trees),
   bundles: dynamic(LOAD.bundles),
   rehearsal: dynamic(LOAD.rehearsal),
+  review: dynamic(LOAD.review),
 } as const;
 
 /** The other stages are fetched once the first one stands: they open at once, and without the server too. */

@@ -65,7 +65,7 @@ export const keepaliveOverPeer: Rule = {
 const switchesIn = (c: Context, nodes: readonly number[]): Subject[] =>
   nodes.filter((n) => n < c.design.switches.length).map((n) => c.switchAt(n));
 
-/** Groups of switches that hang on one link, with the VLANs in which they do; parts that stand alone are told elsewhere. */
+/** Groups of switches that hang on one link, with the VLANs in which they do; parts that stand alone are found by other rules. */
 function hanging(c: Context, graphs: readonly VlanGraph[]): { names: Subject[]; vlans: number[] }[] {
   const found = new Map<string, { names: Subject[]; vlans: number[] }>();
   for (const graph of graphs) {

@@ -5,7 +5,7 @@ import { treeInView, useBench, useSession } from '../session/context';
 import type { Draft } from '../session/draft';
 import { MovedWords } from './MovedBar';
 import { count } from '../../core/standard';
-import { OneOf } from '../controls/OneOf';
+import { OneOf } from './OneOf';
 import styles from './DraftBar.module.css';
 
 const SIDES = [

@@ -1,0 +1,158 @@
+'use client';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { bundleById, portById, portLabel, switchById } from '../../core/design';
+import { withFailed } from '../../core/review';
+import type { Failure } from '../../core/review';
+import { movedBetween, solveDesign } from '../../core/trees';
+import { count } from '../../core/standard';
+import { Chart } from '../chart/Chart';
+import { hueOf } from '../chart/hue';
+import type { Scene } from '../chart/scene-items';
+import { ArrangementChoice } from '../controls/ArrangementChoice';
+import { FoldTools, useOpening } from '../controls/FoldTools';
+import { OneOf } from '../controls/OneOf';
+import { useSheet } from '../controls/useSheet';
+import { treeTitle } from '../controls/tree-names';
+import { treeInView, useBench, useShown } from '../session/context';
+import type { Ref } from '../session/view';
+import { failureWords } from './words';
+import styles from './ReviewStage.module.css';
+
+const AREA = { width: 620, height: 330 };
+const NOTHING: ReadonlySet<string> = new Set();
+const SIDES = [
+  { id: 'before', name: 'before' },
+  { id: 'after', name: 'after' },
+] as const;
+type Side = (typeof SIDES)[number]['id'];
+
+/** Before or after, changed by B as well. */
+function useSide(failure: Failure | null) {
+  const [side, setSide] = useState<Side>('after');
+  useEffect(() => setSide('after'), [failure]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [role=dialog]');
+      if (event.key.toLowerCase() !== 'b' || event.ctrlKey || event.metaKey || event.altKey || typing) return;
+      setSide((s) => (s === 'after' ? 'before' : 'after'));
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return [side, setSide] as const;
+}
+
+/** What is separated is washed out, and says so. */
+function washedOut(scene: Scene, separated: ReadonlySet<string>): Scene {
+  if (separated.size === 0) return scene;
+  const isApart = (p: Scene['plates'][number]) =>
+    p.fold ? p.fold.switches.every((s) => separated.has(s)) : separated.has(p.id);
+  return {
+    ...scene,
+    plates: scene.plates.map((p) =>
+      isApart(p) ? { ...p, standing: 'apart', tag: 'separated', spoken: `${p.spoken}, separated` } : p,
+    ),
+    spots: scene.spots.map((s) => (separated.has(s.id) ? { ...s, alarm: true } : s)),
+  };
+}
+
+/** The tree in view with a failure: what is lost is dark, what is separated washed out, what moved is marked. */
+export function FailureChart({ failure, onClose }: { failure: Failure | null; onClose: () => void }) {
+  const { view, setView, select, variantId } = useBench();
+  const shown = useShown();
+  const [side, setSide] = useSide(failure);
+  const after = useMemo(
+    () => (failure ? solveDesign(withFailed(shown.topology.design, failure.elements), shown) : shown),
+    [failure, shown],
+  );
+  const solved = side === 'after' ? after : shown;
+  const of = treeInView({ solved }, view);
+  const { design } = solved.topology;
+  const moved = useMemo(() => {
+    const mine = after === shown ? undefined : movedBetween(shown, after).find((m) => m.tree === of?.tree.id);
+    return mine ? new Set(mine.ports.map((p) => p.id)) : NOTHING;
+  }, [after, shown, of]);
+  const separated = useMemo(
+    () => new Set(failure && side === 'after' ? [...failure.separates.switches, ...failure.separates.hosts] : []),
+    [failure, side],
+  );
+  const sheet = useSheet({ solved, of, view, apart: separated, moved, area: AREA });
+  const onOpen = useOpening(sheet, design);
+  const titleOf = useCallback(
+    (ref: Ref) =>
+      ref.kind === 'switch'
+        ? (switchById(design, ref.id)?.name ?? '')
+        : portById(design, ref.id)
+          ? portLabel(design, ref.id)
+          : ref.id,
+    [design],
+  );
+  const onSelect = useCallback(
+    (ref: Ref | null, add: boolean) =>
+      select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),
+    [select, design],
+  );
+  if (!sheet || !of) return <p className="quiet pad">The design has no tree to review.</p>;
+  return (
+    <>
+      {failure && <Caption {...{ failure, side, setSide, onClose }} tree={treeTitle(of.tree)} />}
+      <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
+      <FoldTools sheet={sheet} />
+      <Chart
+        scene={washedOut(sheet.scene, separated)}
+        fitKey={`${variantId} review ${view.arrangement} ${view.fold}`}
+        onOpen={onOpen}
+        hue={hueOf(design, of.tree)}
+        selection={view.selection}
+        onSelect={onSelect}
+        pathPorts={NOTHING}
+        pathPlaces={NOTHING}
+        movedPorts={moved}
+        titleOf={titleOf}
+      />
+    </>
+  );
+}
+
+interface CaptionProps {
+  readonly failure: Failure;
+  readonly tree: string;
+  readonly side: Side;
+  readonly setSide: (side: Side) => void;
+  readonly onClose: () => void;
+}
+
+function Caption({ failure, tree, side, setSide, onClose }: CaptionProps) {
+  const design = useShown().topology.design;
+  const { switches, hosts, avoidable } = failure.separates;
+  const parts = [
+    switches.length > 0 && count(switches.length, 'switch', 'switches'),
+    hosts.length > 0 && count(hosts.length, 'host'),
+  ].filter(Boolean);
+  return (
+    <div className={styles.caption}>
+      <h2>
+        With <span className="alarm">{failureWords(design, failure)}</span> lost
+      </h2>
+      <OneOf
+        label="Show the network"
+        options={SIDES}
+        value={side}
+        onPick={setSide}
+        lead={<span className="quiet">{tree} · </span>}
+      >
+        <kbd className="key">B</kbd>{' '}
+        <button className="plain quiet" onClick={onClose}>
+          close
+        </button>
+      </OneOf>
+      {parts.length > 0 && (
+        <p className="small alarm">
+          separated: {parts.join(', ')}
+          {avoidable && '; other cables would do, if they carried the VLANs'}
+        </p>
+      )}
+    </div>
+  );
+}

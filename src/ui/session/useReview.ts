@@ -1,0 +1,113 @@
+'use client';
+/** The review of the design as it is: kept true while it changes, in a worker. */
+import { useEffect, useRef, useState } from 'react';
+import type { Design } from '../../core/design';
+import { byWorst } from '../../core/review';
+import type { Failure, Finding, MissingCable } from '../../core/review';
+import { runJob } from '../../workers/run-job';
+import type { Job } from '../../workers/run-job';
+import type { ReviewProgress, ReviewRequest } from '../../workers/review';
+
+export interface Review {
+  /** Null until they are known for the first time. */
+  readonly findings: readonly Finding[] | null;
+  readonly missing: { readonly link: readonly MissingCable[]; readonly switch: readonly MissingCable[] } | null;
+  /** Worst first. */
+  readonly failures: readonly Failure[];
+  /** Failures that were looked at, and how many there are; null when nothing runs. */
+  readonly progress: { readonly done: number; readonly of: number } | null;
+  readonly failed: string | null;
+  /** The design that findings and failures are of. */
+  readonly design: Design | null;
+  /** Milliseconds of the last whole sweep, and how many failures it looked at. */
+  readonly took: number | null;
+  readonly swept: number;
+}
+
+export type ReviewDepth = ReviewRequest['depth'];
+
+const NOTHING: Review = {
+  findings: null,
+  missing: null,
+  failures: [],
+  progress: null,
+  failed: null,
+  design: null,
+  took: null,
+  swept: 0,
+};
+/** Milliseconds without a change after which the review begins: typing does not start it anew with each key. */
+const REST = 250;
+
+const partsOf = (d: Design): readonly unknown[] => [
+  d.switches,
+  d.ports,
+  d.links,
+  d.segments,
+  d.bundles,
+  d.hosts,
+  d.vlans,
+  d.regions,
+  d.pairs,
+  d.goals,
+  d.demands,
+  d.risks,
+  d.accepted,
+  d.mode,
+  d.costScale,
+  d.bundleCost,
+];
+
+/** Takes in what the worker says; failures of the run before stay until the first of this one are there. */
+function took(was: Review, said: ReviewProgress, fresh: Failure[], design: Design): Review {
+  switch (said.kind) {
+    case 'findings':
+      return { ...was, findings: said.findings, design };
+    case 'missing':
+      return { ...was, missing: said.missing };
+    case 'failures':
+      fresh.push(...said.failures);
+      return {
+        ...was,
+        failures: [...fresh].sort(byWorst),
+        progress: said.done < said.of ? { done: said.done, of: said.of } : null,
+        swept: said.of,
+      };
+  }
+}
+
+export function useReview(design: Design, depth: ReviewDepth): Review & { readonly stop: () => void } {
+  const [state, setState] = useState<Review>(NOTHING);
+  const job = useRef<Job<boolean> | null>(null);
+  useEffect(() => {
+    let mine: Job<boolean> | null = null;
+    const timer = setTimeout(() => {
+      const began = performance.now();
+      const fresh: Failure[] = [];
+      setState((s) => ({ ...s, failed: null, progress: depth === 'findings' ? null : { done: 0, of: 0 } }));
+      mine = runJob<ReviewRequest, ReviewProgress, boolean>(
+        new Worker(new URL('../../workers/review.ts', import.meta.url), { type: 'module' }),
+        { design, depth },
+        {
+          onProgress: (said) => setState((s) => took(s, said, fresh, design)),
+          failure: (why) => `The review stopped: ${why}`,
+        },
+      );
+      job.current = mine;
+      mine.done.then(
+        (whole) => {
+          if (whole === null) return;
+          const time = whole && depth !== 'findings' ? performance.now() - began : null;
+          setState((s) => ({ ...s, progress: null, took: time ?? s.took }));
+        },
+        (error: Error) => setState((s) => ({ ...s, progress: null, failed: error.message })),
+      );
+    }, REST);
+    return () => {
+      clearTimeout(timer);
+      mine?.drop();
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [...partsOf(design), depth]);
+  return { ...state, stop: () => job.current?.stop() };
+}
