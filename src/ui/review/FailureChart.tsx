@@ -71,7 +71,8 @@ export function FailureChart({ failure, onClose }: { failure: Failure | null; on
   const { design } = solved.topology;
   const moved = useMemo(() => {
     const mine = after === shown ? undefined : movedBetween(shown, after).find((m) => m.tree === of?.tree.id);
-    return mine ? new Set(mine.ports.map((p) => p.id)) : NOTHING;
+    // What fails goes down with it: that is no move.
+    return mine ? new Set(mine.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id]))) : NOTHING;
   }, [after, shown, of]);
   const separated = useMemo(
     () => new Set(failure && side === 'after' ? [...failure.separates.switches, ...failure.separates.hosts] : []),

@@ -90,7 +90,7 @@ function OpenFindings({ group }: { group: readonly Finding[] }) {
       )}
       <ul>
         {group.slice(0, all ? undefined : FIRST).map((f) => (
-          <OneFinding key={f.key} finding={f} onAccept={() => setAsked([f])} />
+          <OneFinding key={f.key} finding={f} alone={group.length === 1} onAccept={() => setAsked([f])} />
         ))}
       </ul>
       {!all && group.length > FIRST && (
@@ -103,7 +103,14 @@ function OpenFindings({ group }: { group: readonly Finding[] }) {
   );
 }
 
-function OneFinding({ finding, onAccept }: { finding: Finding; onAccept: () => void }) {
+interface OneProps {
+  readonly finding: Finding;
+  /** Whether its sentence stands above already. */
+  readonly alone: boolean;
+  readonly onAccept: () => void;
+}
+
+function OneFinding({ finding, alone, onAccept }: OneProps) {
   const { setView, tryOut, edit } = useBench();
   const accepted = useSession((s) => s.design.accepted);
   const refs = refsOf(finding);
@@ -116,7 +123,7 @@ function OneFinding({ finding, onAccept }: { finding: Finding; onAccept: () => v
   };
   return (
     <li>
-      {finding.sentence}
+      {!alone && finding.sentence}
       {finding.accepted !== null && <span className="quiet"> Accepted: {finding.accepted}</span>}
       <div className={styles.actions}>
         {refs.length > 0 && <Button onClick={() => setView({ selection: refs })}>Show</Button>}

@@ -1,5 +1,6 @@
 /** Who is root, who comes next, and by what. */
 import { groupBy, priorityInForce } from '../../design';
+import type { Switch } from '../../design';
 import { treeWords } from '../../goals';
 import { reviewMessages as say } from '../../messages';
 import { isMacOnlyRoot, makeRootOfEdits, nextRoot, rootsOf } from '../../trees';
@@ -20,6 +21,17 @@ function cases({ solved }: Context): Case[] {
     if (root === undefined || of.outcome.root.filter((r) => r === root).length < 2) return [];
     return [{ of, root, next: nextRoot(solved, of, root) }];
   });
+}
+
+/** The switch that should be root of a tree: the one that is placed as root of most others, else one of the core. */
+function meantRoot(c: Context, of: SolvedTree): Switch | undefined {
+  const inTree = (b: number) => of.outcome.root[b]! >= 0;
+  const votes = new Map<number, number>();
+  for (const { of: other, root } of cases(c))
+    if (inTree(root) && !isMacOnlyRoot(c.solved, other, root)) votes.set(root, (votes.get(root) ?? 0) + 1);
+  const [placed] = [...votes].sort((a, b) => b[1] - a[1]);
+  if (placed) return c.design.switches[placed[0]];
+  return c.design.switches.find((s, b) => s.tier === 'core' && inTree(b));
 }
 
 const hasTiers = ({ design }: Context): boolean => design.switches.some((s) => s.tier && s.tier !== 'access');
@@ -46,11 +58,12 @@ export const rootByMac: Rule = {
         const [{ root, of: first }] = group;
         const s = c.design.switches[root]!;
         const priority = priorityInForce(c.design, s, first.tree).value;
-        const edits = group.flatMap((g) => makeRootOfEdits(c.solved, scopeOf(c.solved, g.of, s), s.id));
+        const better = meantRoot(c, first) ?? s;
+        const edits = group.flatMap((g) => makeRootOfEdits(c.solved, scopeOf(c.solved, g.of, better), better.id));
         return {
           subjects: [c.switchAt(root)],
           sentence: say['root-by-mac']({ name: s.name, of, priority }),
-          fix: { label: `Make ${s.name} root of ${of} by its priority`, edits },
+          fix: { label: `Make ${better.name} root of ${of} by its priority`, edits },
         };
       },
     ),

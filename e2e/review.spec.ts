@@ -1,0 +1,89 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+import { emptyDesign } from '../src/core/design';
+import { complaints, freshDemo, freshDesign, saved, stored, test } from './support';
+
+test('a finding is mended by its fix, another one accepted with a reason', async ({ page, request }) => {
+  const errors = complaints(page);
+  const demo = await freshDemo(request, 'review');
+  await page.goto(`/d/${demo.design}/trees?variant=${demo.variant}`);
+  await page.getByTitle('Findings of the review').click();
+  await expect(page.getByRole('button', { name: /vlans-differ/ })).toContainText('VLAN 130 at one end only');
+
+  await page.getByRole('button', { name: /root-by-mac/ }).click();
+  await page.getByRole('button', { name: 'Preview fix' }).click();
+  const preview = page.getByRole('status', { name: 'Effect of the previewed change' });
+  await expect(preview).toContainText('root of VLAN 199 by its priority');
+  await preview.getByRole('button', { name: /Apply/ }).click();
+  await expect(page.getByRole('button', { name: /root-by-mac/ })).toBeHidden();
+
+  await page.getByRole('button', { name: /single-switch/ }).click();
+  await page.getByRole('button', { name: 'Accept with a reason…' }).first().click();
+  await page.getByRole('textbox', { name: 'Reason' }).fill('');
+  await page.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(page.getByText('An accepted finding needs a reason.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Reason' }).fill('the duct is full');
+  await page.getByRole('button', { name: 'Accept', exact: true }).click();
+  await page.getByRole('button', { name: /^Show 1.accepted finding/ }).click();
+  await expect(page.getByText('Accepted: the duct is full')).toBeVisible();
+  await saved(page);
+  expect((await stored(request, demo)).accepted).toMatchObject([{ code: 'single-switch', reason: 'the duct is full' }]);
+  const { violations } = await new AxeBuilder({ page }).include('main').analyze();
+  expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+  expect(errors).toEqual([]);
+});
+
+test('a failure is seen on the chart before and after, and rehearsed', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'failure');
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  const table = page.getByRole('table', { name: 'What each failure does' });
+  const row = table.getByRole('row', { name: /switch quay-b cold-store 7 freezer-monitor/ });
+  await row.click();
+  await expect(page.getByRole('heading', { name: 'With quay-b lost' })).toBeVisible();
+  await expect(page.getByText('separated: 1 switch, 1 host')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^cold-store.*separated/ })).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(page.getByRole('button', { name: /^cold-store.*separated/ })).toBeHidden();
+  await page.getByLabel('Filter failures').fill('crane');
+  await expect(table.getByRole('row', { name: /crane-yard/ }).first()).toBeVisible();
+  await expect(row).toBeHidden();
+  await page.getByLabel('Filter failures').fill('');
+  await page.getByRole('button', { name: 'Rehearse it' }).click();
+  await expect(page.getByRole('region', { name: 'Timeline' })).toBeVisible();
+  await expect(page.getByText('quay-b lost').first()).toBeAttached();
+  expect((await stored(request, demo)).scripts[0]).toMatchObject({
+    name: 'quay-b lost',
+    events: [{ kind: 'switch-off' }],
+  });
+});
+
+test('cables that are missing are previewed and added, and what fails together is named', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'missing');
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  await page.getByRole('radio', { name: /Missing cables/ }).click();
+  const links = page.getByRole('region', { name: 'So that any one link can fail' });
+  await expect(links.getByRole('listitem')).toHaveText([
+    /^quay-b 9 – cold-store 2$/,
+    /^quay-b \(no free port\) – gate/,
+  ]);
+  await links.getByRole('button', { name: 'Preview 2 cables' }).click();
+  await page.getByRole('button', { name: /Apply/ }).click();
+  await expect(links).toContainText('Any one link can fail without separating a switch in any VLAN.');
+
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}&sel=switch~gate&sel=switch~workshop`);
+  await page.getByRole('button', { name: 'Risk group of the selection…' }).click();
+  await page.getByLabel('Name of the risk group').fill('east duct');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('row', { name: /risk group east duct/ })).toBeVisible();
+  await saved(page);
+  expect((await stored(request, demo)).risks).toMatchObject([{ name: 'east duct', switches: ['gate', 'workshop'] }]);
+  await page.getByRole('row', { name: /risk group east duct/ }).click();
+  await page.getByRole('button', { name: 'Remove the risk group' }).click();
+  await expect(page.getByRole('row', { name: /risk group east duct/ })).toBeHidden();
+});
+
+test('a design with nothing in it has nothing to review', async ({ page, request }) => {
+  const demo = await freshDesign(request, 'empty', emptyDesign('empty'));
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  await expect(page.getByRole('heading', { name: 'Nothing to review yet' })).toBeVisible();
+});
