@@ -6,7 +6,10 @@ import { failureOf, missingCables, pairFailures, singleFailures, sweepBase, with
 import type { MissingCable } from '@/core/review';
 import { vlanMembership } from '@/core/standard';
 import { solveDesign } from '@/core/trees';
+import { bundledNetworks } from './support/bundled-networks';
+import { guardedNetworks } from './support/guards';
 import { plainNetworks, vlanNetworks } from './support/vlan-networks';
+import { wholeNetworks } from './support/whole-networks';
 
 const runs = Number(process.env.RUNS ?? 60);
 const seed = process.env.SEED ? { seed: Number(process.env.SEED) } : {};
@@ -227,5 +230,25 @@ test('a host with two cards to two switches survives either', () => {
         expect(failureOf(base, [element]).separates.hosts).toEqual([]);
     }),
     { numRuns: runs, ...seed },
+  );
+});
+
+/** A failure without what is told of it in passing: trees that only lost what failed do not count. */
+test.each([
+  ['VLANs', vlanNetworks],
+  ['bundles', bundledNetworks],
+  ['every mode', wholeNetworks],
+  ['guards', guardedNetworks(vlanNetworks)],
+] as const)('a failure taken on from the design is the one solved from scratch: %s', (_, networks) => {
+  fc.assert(
+    fc.property(networks, fc.nat(), (design, which) => {
+      const base = sweepBase(solveDesign(design));
+      const { elements } = base;
+      const pairs =
+        elements.length < 2 ? [] : [[elements[which % elements.length]!, elements[(which + 1) % elements.length]!]];
+      for (const failed of [...elements.map((e) => [e]), ...pairs])
+        expect(failureOf(base, failed)).toEqual(failureOf(base, failed, true));
+    }),
+    { numRuns: Math.ceil(runs / 3), ...seed },
   );
 });

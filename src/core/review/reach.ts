@@ -1,7 +1,7 @@
 /** Which switches and hosts frames of each VLAN join: parts of the network, VLAN by VLAN. */
 import { linksOfHost, vlansAt } from '../design';
 import type { Design } from '../design';
-import { isMixed, mixtureOf, portsOnLan } from '../network';
+import { isMixed, mixtureOf } from '../network';
 import { remembered } from '../remembered';
 import { vlanMembership, vlanTreeId } from '../standard';
 import { forwardsRole, treeOnSwitch } from '../trees';
@@ -16,6 +16,8 @@ export interface VlanParts {
   readonly hosts: ReadonlyMap<number, readonly number[]>;
   /** The largest: most switches, then most hosts; −1 where there is no switch. */
   readonly largest: number;
+  /** 1 for each switch that carries the VLAN on some port with a cable. */
+  readonly carriers: Uint8Array;
 }
 
 /** VLAN of each host: its own, else what is untagged at its port; null without a port. */
@@ -74,7 +76,8 @@ function carriersOf(solved: SolvedDesign, member: (set: number) => boolean): Uin
 const portPlace = remembered((design: Design) => new Map(design.ports.map((p, i) => [p.id, i])));
 
 /** Parts that forwarding ports make of the switches that carry a VLAN. */
-function partsOfVlan(solved: SolvedDesign, vlans: readonly number[]): VlanParts {
+/** `like`: the same without a failure: who carries the VLAN, and which hosts are in it, stays. */
+function partsOfVlan(solved: SolvedDesign, vlans: readonly number[], like?: VlanParts): VlanParts {
   const [vlan] = vlans as [number];
   const { topology } = solved;
   const { design, actsAs, portBridge, portVlans, vlanSets } = topology;
@@ -82,39 +85,48 @@ function partsOfVlan(solved: SolvedDesign, vlans: readonly number[]): VlanParts 
   const one = 'tree' in trees ? trees : null;
   const own = one?.topology ?? topology;
   const carried = vlanSets.map((set) => vlanMembership(set)[vlan] === 1);
-  const passes = (port: number): boolean => {
-    const of = one ?? (trees as readonly SolvedTree[])[portBridge[port]!]!;
-    return carried[portVlans[port]!]! && forwardsRole(of.outcome.role[port]);
-  };
+  const roleIn = one?.outcome.role;
+  const roleAt = (port: number) =>
+    roleIn ? roleIn[port] : (trees as readonly SolvedTree[])[portBridge[port]!]!.outcome.role[port];
+  const passes = (port: number): boolean => carried[portVlans[port]!]! && forwardsRole(roleAt(port));
   const bridges = design.switches.length;
   const sets = new Parts(bridges);
-  for (let lan = 0; lan < own.lanCount; lan++) {
+  const { lanCount, lanStart, lanPorts } = own;
+  // Written out: this runs for every VLAN of every failure.
+  for (let lan = 0; lan < lanCount; lan++) {
     let first = -1;
-    for (const port of portsOnLan(own, lan)) {
+    for (let i = lanStart[lan]!; i < lanStart[lan + 1]!; i++) {
+      const port = lanPorts[i]!;
       if (!passes(port)) continue;
       if (first < 0) first = portBridge[port]!;
       else sets.join(first, portBridge[port]!);
     }
   }
-  const carriers = carriersOf(solved, (set) => carried[set]!);
+  const carriers = like?.carriers ?? carriersOf(solved, (set) => carried[set]!);
+  const hosts = like ? [...like.hosts.keys()] : hostsIn(design, vlans);
+  const partOfPort = (port: number) => (passes(port) ? sets.top(portBridge[port]!) : -1);
   const partOf = Int32Array.from(design.switches, (s, b) => (carriers[b] && !s.off ? sets.top(actsAs[b]!) : -1));
   return {
     vlans,
     partOf,
-    ...withHosts(solved, vlans, partOf, (port) => (passes(port) ? sets.top(portBridge[port]!) : -1)),
+    carriers,
+    ...withHosts(solved, hosts, partOf, partOfPort),
   };
 }
 
-/** Hosts of the VLANs by the part that they are in, and which part is the largest. */
+/** Hosts of some VLANs, by index. */
+const hostsIn = (design: Design, vlans: readonly number[]): number[] =>
+  [...hostVlans(design).entries()].flatMap(([i, vlan]) => (vlan !== null && vlans.includes(vlan) ? [i] : []));
+
+/** Hosts by the parts that they are in, and which part is the largest. */
 function withHosts(
   { topology: { design, portIndex } }: SolvedDesign,
-  vlans: readonly number[],
+  all: readonly number[],
   partOf: Int32Array,
   partOfPort: (port: number) => number,
 ): Pick<VlanParts, 'hosts' | 'largest'> {
   const hosts = new Map<number, readonly number[]>();
-  hostVlans(design).forEach((vlan, i) => {
-    if (vlan === null || !vlans.includes(vlan)) return;
+  for (const i of all) {
     const parts = linksOfHost(design, design.hosts[i]!.id).flatMap((link) => {
       const end = 'port' in link.a ? link.a : link.b;
       if (!('port' in end) || link.down) return [];
@@ -122,7 +134,7 @@ function withHosts(
       return part < 0 ? [] : [part];
     });
     hosts.set(i, [...new Set(parts)]);
-  });
+  }
   const size = new Map<number, number>();
   for (const part of partOf) if (part >= 0) size.set(part, (size.get(part) ?? 0) + 1e6);
   for (const parts of hosts.values()) for (const part of parts) if (size.has(part)) size.set(part, size.get(part)! + 1);
@@ -156,3 +168,23 @@ function classesOf(solved: SolvedDesign): number[][] {
 /** Parts of every VLAN of a solved design. */
 export const reachOf = (solved: SolvedDesign): VlanParts[] =>
   solved.trees.length === 0 ? [] : classesOf(solved).map((vlans) => partsOfVlan(solved, vlans));
+
+/**
+ * Parts of every VLAN with a failure. `touched`: VLANs that have to be looked at; of the others only switches that are off
+ * are gone.
+ */
+export function reachAfter(
+  before: readonly VlanParts[],
+  after: SolvedDesign,
+  touched: (parts: VlanParts) => boolean,
+): VlanParts[] {
+  const off = after.topology.design.switches.flatMap((s, i) => (s.off ? [i] : []));
+  return before.map((parts) => {
+    if (touched(parts)) return partsOfVlan(after, parts.vlans, parts);
+    const gone = off.filter((s) => parts.partOf[s]! >= 0);
+    if (gone.length === 0) return parts;
+    const partOf = parts.partOf.slice();
+    for (const s of gone) partOf[s] = -1;
+    return { ...parts, partOf };
+  });
+}

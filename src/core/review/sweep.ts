@@ -1,15 +1,17 @@
 /** Failures one by one or in pairs: what each of them separates, moves, breaks and overloads. */
+import { linkById, linksOfHost, portById, segmentById } from '../design';
 import type { Design } from '../design';
 import { loadsOf, percentOut } from '../analysis';
 import { checkGoals } from '../goals';
-import { forwardsRole, movedBetween, rootsOf, solveDesign } from '../trees';
+import { forwardsRole, movedBetween, rootsOf, solveDesign, solveFailed } from '../trees';
 import type { MovedTree, SolvedDesign, SolvedTree } from '../trees';
 import { elementsOf, withFailed } from './elements';
 import type { Element } from './elements';
+import { remembered } from '../remembered';
 import { treeDiameter } from './tree-diameter';
 import { outageOf } from './outage';
 import type { Outage } from './outage';
-import { reachOf } from './reach';
+import { hostVlans, reachAfter, reachOf } from './reach';
 import type { VlanParts } from './reach';
 import { separationOf } from './separation';
 import type { Separation } from './separation';
@@ -56,11 +58,19 @@ const rootId = ({ topology }: SolvedDesign, of: SolvedTree): string | null => {
   return root === undefined ? null : topology.design.switches[root]!.id;
 };
 
-function newRoots(before: SolvedDesign, after: SolvedDesign): NewRoot[] {
-  return after.trees.flatMap((now) => {
+/** Roots of each tree of the design as it is, remembered for a whole sweep. */
+const rootsBefore = remembered((of: SolvedTree) => rootsOf(of));
+
+function newRoots(before: SolvedDesign, { solved, changed }: After): NewRoot[] {
+  const own = new Set(changed.trees);
+  const { switches } = solved.topology.design;
+  return solved.trees.flatMap((now) => {
     const was = before.byId.get(now.tree.id);
     if (!was || was.outcome === now.outcome) return [];
-    const [old, fresh] = [rootId(before, was), rootId(after, now)];
+    // A tree that has one root and only lost what failed keeps it, unless it is what failed.
+    const roots = rootsBefore(was);
+    if (!own.has(now) && roots.length === 1 && !switches[roots[0]!]!.off) return [];
+    const [old, fresh] = [rootId(before, was), rootId(solved, now)];
     return old === fresh ? [] : [{ tree: now.tree.id, before: old, after: fresh }];
   });
 }
@@ -68,23 +78,35 @@ function newRoots(before: SolvedDesign, after: SolvedDesign): NewRoot[] {
 /** Whether frames of some tree passed what fails: a port of it forwarded. */
 function wasOpen({ solved }: SweepBase, failed: readonly Element[]): boolean {
   const { design, portIndex } = solved.topology;
-  const links = new Set(failed.flatMap((e) => e.links));
-  const segments = new Set(failed.flatMap((e) => e.segments));
-  const switches = new Set(failed.flatMap((e) => e.switches));
-  const carries = (ports: readonly string[]) =>
-    solved.trees.some(({ outcome }) => ports.every((p) => forwardsRole(outcome.role[portIndex.get(p) ?? -1])));
-  return (
-    switches.size > 0 ||
-    design.links.some((l) => links.has(l.id) && carries([l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])))) ||
-    design.segments.some((s) => segments.has(s.id) && s.ports.some((p) => carries([p])))
-  );
+  const carries = (ports: readonly string[]) => {
+    const own = ports.map((p) => portIndex.get(p) ?? -1);
+    return solved.trees.some(({ outcome }) => own.every((p) => forwardsRole(outcome.role[p])));
+  };
+  const linkOpen = (id: string) => {
+    const link = linkById(design, id);
+    return link !== undefined && carries([link.a, link.b].flatMap((e) => ('port' in e ? [e.port] : [])));
+  };
+  const segmentOpen = (id: string) => segmentById(design, id)?.ports.some((p) => carries([p])) ?? false;
+  return failed.some((e) => e.switches.length > 0 || e.links.some(linkOpen) || e.segments.some(segmentOpen));
 }
 
-/** Links between the two switches that are farthest apart in a tree. */
-function longestPath({ trees }: SolvedDesign): number {
+const diameterOf = remembered((of: SolvedTree) => treeDiameter(of));
+
+/** Links between the two switches that are farthest apart in a tree; trees that lost a blocked link alone are as they were. */
+function longestPath(base: SweepBase, { solved, changed }: After, elements: readonly Element[]): number {
+  const isLink = elements.every((e) => e.switches.length === 0);
+  const own = new Set(changed.trees.map(({ tree }) => tree.id));
   const known = new Map<object, number>();
-  for (const of of trees) if (!known.has(of.outcome)) known.set(of.outcome, treeDiameter(of));
-  return Math.max(0, ...known.values());
+  let longest = 0;
+  for (const of of solved.trees) {
+    if (isLink && !own.has(of.tree.id)) {
+      longest = Math.max(longest, diameterOf(base.solved.byId.get(of.tree.id)!));
+      continue;
+    }
+    if (!known.has(of.outcome)) known.set(of.outcome, treeDiameter(of));
+    longest = Math.max(longest, known.get(of.outcome)!);
+  }
+  return longest;
 }
 
 function overloaded(after: SolvedDesign): Failure['overloaded'] {
@@ -101,24 +123,83 @@ function overloaded(after: SolvedDesign): Failure['overloaded'] {
 const portsMoved = (moved: readonly MovedTree[]): number =>
   new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size;
 
-/** One failure, solved from scratch: all its elements at once. */
-export function failureOf(base: SweepBase, elements: readonly Element[]): Failure {
+/** A design with a failure, solved: its trees, those of them that can have changed, and the parts of every VLAN. */
+interface After {
+  readonly solved: SolvedDesign;
+  /** The same with the trees alone that can have changed in more than what failed. */
+  readonly changed: SolvedDesign;
+  readonly parts: readonly VlanParts[];
+}
+
+function fromScratch({ solved: before, parts }: SweepBase, failed: Design): After {
+  const solved = solveDesign(failed, before);
+  return { solved, changed: solved, parts: reachAfter(parts, solved, () => true) };
+}
+
+/** Taken on from the design as it is, where that can be done; else from scratch. */
+function takenOn(base: SweepBase, failed: Design, elements: readonly Element[]): After {
+  const all = {
+    links: elements.flatMap((e) => e.links),
+    segments: elements.flatMap((e) => e.segments),
+    switches: elements.flatMap((e) => e.switches),
+  };
+  const found = solveFailed(base.solved, failed, all);
+  if (!found) return fromScratch(base, failed);
+  const { solved, affected } = found;
+  const vlans = new Set(solved.trees.flatMap(({ tree }) => (affected.has(tree.id) ? tree.vlans : [])));
+  const ofHosts = hostVlansHit(base.solved.topology.design, all);
+  const touched = ({ vlans: own, partOf }: VlanParts) =>
+    own.some((v) => vlans.has(v) || ofHosts.has(v)) ||
+    (all.switches.length > 0 && partOf.some((part) => part >= 0 && part !== partOf.find((p) => p >= 0)));
+  const changed = { ...solved, trees: solved.trees.filter(({ tree }) => affected.has(tree.id)) };
+  return { solved, changed, parts: reachAfter(base.parts, solved, touched) };
+}
+
+/** VLANs of hosts by the cables and the switches that they hang on. */
+const hostVlansBy = remembered((design: Design): ReadonlyMap<string, readonly number[]> => {
+  const found = new Map<string, number[]>();
+  const note = (key: string, vlan: number) => found.set(key, [...(found.get(key) ?? []), vlan]);
+  hostVlans(design).forEach((vlan, i) => {
+    if (vlan === null) return;
+    for (const link of linksOfHost(design, design.hosts[i]!.id)) {
+      const end = 'port' in link.a ? link.a : link.b;
+      note(`link ${link.id}`, vlan);
+      const at = 'port' in end ? portById(design, end.port)?.switch : undefined;
+      if (at !== undefined) note(`switch ${at}`, vlan);
+    }
+  });
+  return found;
+});
+
+/** VLANs of hosts whose cables or switches fail. */
+function hostVlansHit(design: Design, all: { links: readonly string[]; switches: readonly string[] }): Set<number> {
+  const by = hostVlansBy(design);
+  return new Set([
+    ...all.links.flatMap((id) => by.get(`link ${id}`) ?? []),
+    ...all.switches.flatMap((id) => by.get(`switch ${id}`) ?? []),
+  ]);
+}
+
+/** One failure: all its elements at once. `scratch`: solved from scratch, as if nothing were known of the design without it. */
+export function failureOf(base: SweepBase, elements: readonly Element[], scratch = false): Failure {
   const failed: Design = withFailed(base.solved.topology.design, elements);
-  const after = solveDesign(failed, base.solved);
-  const moved = movedBetween(base.solved, after);
-  const separates = separationOf(failed, base.parts, reachOf(after));
+  const after = scratch ? fromScratch(base, failed) : takenOn(base, failed, elements);
+  const moved = movedBetween(base.solved, after.changed, false).filter((t) =>
+    t.ports.some((p) => p.after !== 'disabled'),
+  );
+  const separates = separationOf(failed, base.parts, after.parts);
   const parted = separates.switches.length + separates.hosts.length > 0;
   return {
     elements,
     separates,
     roots: newRoots(base.solved, after),
-    goalsBroken: checkGoals(after).flatMap((c) =>
+    goalsBroken: checkGoals(after.solved).flatMap((c) =>
       c.state === 'broken' && base.holding.has(c.goal.id) ? [c.goal.id] : [],
     ),
-    overloaded: overloaded(after),
-    moved: { trees: moved.filter((t) => t.ports.length > 0).length, ports: portsMoved(moved) },
-    longestPath: longestPath(after),
-    outage: outageOf(after, elements, moved, { separates: parted, open: wasOpen(base, elements) }),
+    overloaded: overloaded(after.solved),
+    moved: { trees: moved.length, ports: portsMoved(moved) },
+    longestPath: longestPath(base, after, elements),
+    outage: outageOf(after.solved, elements, moved, { separates: parted, open: wasOpen(base, elements) }),
   };
 }
 

@@ -15,6 +15,7 @@ export { solveTree } from './solve';
 export { joinedAt } from './untagged';
 export { ROLE, ROLES, forwardsRole } from './outcome';
 export type { Role, TreeOutcome } from './outcome';
+export { solveFailed } from './failed';
 export { loopingPorts } from './loops';
 export { blockedPorts, roleAt, rootsOf, settledState, solveDesign } from './state';
 export type { PortState } from './state';

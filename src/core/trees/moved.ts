@@ -152,6 +152,7 @@ function difference(
   after: SolvedDesign,
   now: SolvedTree,
   old: Earlier,
+  withParts: boolean,
 ): Difference | null {
   const ports: MovedPort[] = [];
   now.outcome.role.forEach((to, p) => {
@@ -162,7 +163,7 @@ function difference(
   if (!old.alike) ports.push(...comeAndGone([before.topology, was], [after.topology, now]));
   const [rootBefore, rootAfter] = [rootId(before, was), rootId(after, now)];
   const together = old.alike && ports.length === 0;
-  const parts = together ? { cutOff: [], rejoined: [] } : parted(before, was, after, now);
+  const parts = together || !withParts ? { cutOff: [], rejoined: [] } : parted(before, was, after, now);
   const costs = now.outcome.rootPathCost.some((cost, b) => {
     const index = old.bridge(b);
     return index >= 0 && was.outcome.rootPathCost[index] !== cost;
@@ -171,8 +172,11 @@ function difference(
   return moves ? { rootBefore, rootAfter, ports, ...parts, costs } : null;
 }
 
-/** Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out. */
-export function movedBetween(before: SolvedDesign, after: SolvedDesign): MovedTree[] {
+/**
+ * Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out.
+ * `withParts`: whether it is told who is cut off.
+ */
+export function movedBetween(before: SolvedDesign, after: SolvedDesign, withParts = true): MovedTree[] {
   const old = earlier(before.topology, after.topology);
   // Trees share outcomes: each pair of outcomes is compared once.
   const known = new Map<TreeOutcome, Map<TreeOutcome, Difference | null>>();
@@ -181,7 +185,7 @@ export function movedBetween(before: SolvedDesign, after: SolvedDesign): MovedTr
     if (!was || was.outcome === now.outcome) return [];
     const pairs = known.get(was.outcome) ?? new Map<TreeOutcome, Difference | null>();
     known.set(was.outcome, pairs);
-    if (!pairs.has(now.outcome)) pairs.set(now.outcome, difference(before, was, after, now, old));
+    if (!pairs.has(now.outcome)) pairs.set(now.outcome, difference(before, was, after, now, old, withParts));
     const found = pairs.get(now.outcome);
     return found ? [{ tree: now.tree.id, ...found }] : [];
   });

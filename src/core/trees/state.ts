@@ -151,9 +151,13 @@ export function blockedPorts(solved: SolvedTree): number[] {
 }
 
 /** Roots of a tree, best first: one for each part of the network that holds together. */
-export function rootsOf(solved: SolvedTree): number[] {
-  const roots = [...solved.outcome.root.keys()].filter((b) => solved.outcome.root[b] === b);
-  const size = new Map<number, number>();
-  for (const r of solved.outcome.root) if (r >= 0) size.set(r, (size.get(r) ?? 0) + 1);
-  return roots.sort((a, b) => size.get(b)! - size.get(a)!);
+export function rootsOf({ outcome: { root } }: SolvedTree): number[] {
+  const size = new Int32Array(root.length);
+  const roots: number[] = [];
+  for (let b = 0; b < root.length; b++) {
+    const r = root[b]!;
+    if (r >= 0) size[r]!++;
+    if (r === b) roots.push(b);
+  }
+  return roots.length < 2 ? roots : roots.sort((a, b) => size[b]! - size[a]!);
 }
