@@ -233,7 +233,7 @@ test('a host with two cards to two switches survives either', () => {
   );
 });
 
-/** A failure without what is told of it in passing: trees that only lost what failed do not count. */
+/** What a failure does, whichever way it is worked out. */
 test.each([
   ['VLANs', vlanNetworks],
   ['bundles', bundledNetworks],

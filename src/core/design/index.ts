@@ -68,7 +68,7 @@ export { HASH_FIELDS, bundleSchema, pairSchema } from './bundle-schema';
 export type { Design, Host, Kind, Link, LinkEnd, Mode, Port, Region, Segment, Switch, Vlan } from './schema';
 export type { Bundle, SwitchPair } from './bundle-schema';
 export type { Demand, Goal, PlaceRef } from './goal-schema';
-export type { Acceptance, Risk } from './review-schema';
+export type { Acceptance } from './review-schema';
 export { LOST_FRAMES, eventSchema, scriptSchema } from './script-schema';
 export type { LostFrames, Probe, Script, ScriptEvent } from './script-schema';
 export {

@@ -20,7 +20,7 @@ function elementAt(design: Design, port: string): ElementName | null {
   return elementName(design, element);
 }
 
-export function failureJson(design: Design, failure: Failure) {
+function failureJson(design: Design, failure: Failure) {
   const { separates, outage } = failure;
   return {
     elements: failure.elements.map((e) => elementName(design, e)),
@@ -51,12 +51,12 @@ const cableEnd = (design: Design, { switch: at, port }: MissingCable['a']) => ({
   port: port === null ? null : (portById(design, port)?.name ?? port),
 });
 
-export const cableJson = (design: Design, { a, b }: MissingCable) => ({
+const cableJson = (design: Design, { a, b }: MissingCable) => ({
   a: cableEnd(design, a),
   b: cableEnd(design, b),
 });
 
-export const findingJson = ({ code, severity, subjects, sentence, accepted, fix }: Finding) => ({
+const findingJson = ({ code, severity, subjects, sentence, accepted, fix }: Finding) => ({
   code,
   severity,
   subjects: subjects.map(({ kind, name }) => ({ kind, name })),

@@ -174,7 +174,7 @@ function difference(
 
 /**
  * Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out.
- * `withParts`: whether it is told who is cut off.
+ * `withParts`: whether those that are cut off are named.
  */
 export function movedBetween(before: SolvedDesign, after: SolvedDesign, withParts = true): MovedTree[] {
   const old = earlier(before.topology, after.topology);

@@ -36,7 +36,7 @@ const NOTHING: Review = {
   took: null,
   swept: 0,
 };
-/** Milliseconds without a change after which the review begins: typing does not start it anew with each key. */
+/** Milliseconds without a change after which the review begins: typing does not start it again with each key. */
 const REST = 250;
 
 const partsOf = (d: Design): readonly unknown[] => [
@@ -58,7 +58,7 @@ const partsOf = (d: Design): readonly unknown[] => [
   d.bundleCost,
 ];
 
-/** Takes in what the worker says; failures of the run before stay until the first of this one are there. */
+/** What the worker says, added to what is known; failures of the run before stay until the first of this one are there. */
 function took(was: Review, said: ReviewProgress, fresh: Failure[], design: Design): Review {
   switch (said.kind) {
     case 'findings':

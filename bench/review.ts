@@ -1,0 +1,67 @@
+/** Figures of the review: failures taken on from the design as it is, side by side with the same ones solved from scratch. */
+import { failureOf, findingsOf, missingCables, sweepBase } from '../src/core/review';
+import type { Element, SweepBase } from '../src/core/review';
+import { solveDesign } from '../src/core/trees';
+import { campus } from '../src/demo/campus';
+import type { Row } from './core';
+
+const timed = (run: () => unknown): number => {
+  const began = performance.now();
+  run();
+  return performance.now() - began;
+};
+
+/** Failures in turn, one way and the other, so that both have the same machine. */
+function both(base: SweepBase, failures: readonly (readonly Element[])[]): { taken: number[]; scratch: number[] } {
+  const [taken, scratch]: [number[], number[]] = [[], []];
+  for (const elements of failures) {
+    taken.push(timed(() => failureOf(base, elements)));
+    scratch.push(timed(() => failureOf(base, elements, true)));
+  }
+  return { taken, scratch };
+}
+
+function row(what: string, size: string, times: readonly number[], aim = ''): Row {
+  const sorted = [...times].sort((a, b) => a - b);
+  return { what, size, medianMs: sorted[sorted.length >> 1]!, worstMs: sorted.at(-1)!, runs: times.length, aim };
+}
+const sum = (times: readonly number[]) => times.reduce((a, b) => a + b, 0);
+
+/** Pairs, spread evenly over all that there are. */
+function somePairs(elements: readonly Element[], count: number): Element[][] {
+  return Array.from({ length: count }, (_, i) => {
+    const a = elements[(i * 7919) % elements.length]!;
+    const b = elements[(i * 104_729 + 1) % elements.length]!;
+    return [a, b];
+  }).filter(([a, b]) => a !== b);
+}
+
+function rowsOf(switches: number, outcomes: number, pairs: number, aims: readonly [string, string]): Row[] {
+  const design = campus({ switches, vlans: outcomes, outcomes });
+  const solved = solveDesign(design);
+  const base = sweepBase(solved);
+  const all = (base.elements.length * (base.elements.length - 1)) / 2;
+  for (const e of base.elements.slice(0, 20)) failureOf(base, [e]);
+  const size = `${switches} switches, ${design.links.length} links, ${outcomes} trees`;
+  const few = base.elements.length > 400 ? base.elements.filter((_, i) => i % 20 === 0) : base.elements;
+  const singles = both(
+    base,
+    few.map((e) => [e]),
+  );
+  const two = both(base, somePairs(base.elements, pairs));
+  const per = (times: readonly number[], of: number) =>
+    `${(((sum(times) / times.length) * of) / 1000).toFixed(1)} s in all`;
+  return [
+    row('findings', size, [timed(() => findingsOf(solved))]),
+    row('missing cables', size, [timed(() => missingCables(solved))]),
+    row(`single failures, ${per(singles.taken, base.elements.length)}`, size, singles.taken, aims[0]),
+    row(`the same from scratch, ${per(singles.scratch, base.elements.length)}`, size, singles.scratch),
+    row(`pairs of failures, ${per(two.taken, all)}`, size, two.taken, aims[1]),
+    row(`the same from scratch, ${per(two.scratch, all)}`, size, two.scratch),
+  ];
+}
+
+export const reviewRows = (): Row[] => [
+  ...rowsOf(60, 30, 600, ['', '5 s in all']),
+  ...rowsOf(500, 40, 60, ['5 s in all', '600 s in all']),
+];
