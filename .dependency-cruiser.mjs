@@ -11,6 +11,7 @@ const CORE = [
   'analysis',
   'goals',
   'review',
+  'report',
   'editing',
   'formats',
 ];

@@ -1,3 +1,5 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { emptyDesign } from '../src/core/design';
@@ -86,4 +88,25 @@ test('a design with nothing in it has nothing to review', async ({ page, request
   const demo = await freshDesign(request, 'empty', emptyDesign('empty'));
   await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
   await expect(page.getByRole('heading', { name: 'Nothing to review yet' })).toBeVisible();
+});
+
+test('the report is saved, and reads the same on paper', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'report');
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Report', exact: true }).click(),
+  ]);
+  const file = await download.path();
+  const paper = await page.context().newPage();
+  await paper.setContent(readFileSync(file, 'utf8'));
+  await expect(paper.getByRole('heading', { name: 'Settings by device' })).toBeVisible();
+  const pdf = `${file}.pdf`;
+  await paper.pdf({ path: pdf, preferCSSPageSize: true });
+  const read = spawnSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' });
+  // Where the reader is not installed, that the file was printed is all that is known.
+  test.skip(read.error !== undefined, 'pdftotext is not installed: the printed report is not read back');
+  expect(read.stdout).toContain('core-east is root: its priority 4096 is the lowest');
+  expect(read.stdout).toMatch(/single point of\s+failure/);
+  expect(read.stdout).toMatch(/1 \/ \d+/);
 });

@@ -43,10 +43,10 @@ async function browser() {
   await inTurn(
     { what: 'Package lists', command: 'apt-get', args: ['update', '-q'] },
     {
-      what: 'Installing Chromium and a dissector',
+      what: 'Installing Chromium, a dissector and a reader of PDF',
       command: 'apt-get',
-      // The dissector reads the frames that the tests of the rehearsal write.
-      args: ['install', '-y', '-q', '--no-install-recommends', 'chromium', 'tshark'],
+      // The dissector reads the frames that the tests of the rehearsal write, the reader the printed report.
+      args: ['install', '-y', '-q', '--no-install-recommends', 'chromium', 'tshark', 'poppler-utils'],
     },
   );
 }

@@ -7,6 +7,7 @@ import { VERSION } from '../api/version';
 import type { HistoryOptions } from './history';
 import type { ImportOptions } from './import';
 import type { RehearseOptions } from './rehearse';
+import type { ReportOptions } from './report';
 import type { ReviewOptions } from './review';
 
 type Ends = (status: number) => void;
@@ -112,6 +113,16 @@ function answerCommands(program: Command, ends: Ends): void {
     .option('--json', 'as JSON instead of lines')
     .action(async (file: string, options: ReviewOptions) => {
       ends(await (await import('./review')).review(file, options));
+    });
+  program
+    .command('report')
+    .description('write a design as one printable HTML file')
+    .argument('<design>', 'design file (JSON)')
+    .option('--out <file>', 'file to write; otherwise standard output')
+    .option('--sections <list>', 'sections by name, such as summary,trees,findings; otherwise all')
+    .option('--paper <size>', 'A4 or Letter', 'A4')
+    .action(async (file: string, options: ReportOptions) => {
+      ends(await (await import('./report')).report(file, options));
     });
   program
     .command('rehearse')

@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { file, printed } from '../../tests/support/command-line';
 import { asCabled, asMeant } from '../demo/brackwater';
 import { emptyDesign } from '../core/design';
+import { report } from './report';
 import { review } from './review';
 
 const cabled = file('cabled.json', JSON.stringify(asCabled()));
@@ -54,4 +56,15 @@ test('a design without links, and a measure that is not known', async () => {
   expect(printed.out).toContain('Nothing that can fail');
   expect(await review(empty, { measure: 'twice' })).toBe(2);
   expect(printed.err).toContain("--measure 'twice' is not known");
+});
+
+test('report writes one file, and names what it does not know', async () => {
+  const out = file('report.html', '');
+  expect(await report(cabled, { out, paper: 'letter', sections: 'summary, findings' })).toBe(0);
+  expect(readFileSync(out, 'utf8')).toMatch(/^<!doctype html>[\s\S]*size: Letter[\s\S]*<h2>Findings<\/h2>/);
+  expect(await report(cabled, { out, paper: 'A3' })).toBe(2);
+  expect(await report(cabled, { out, paper: 'A4', sections: 'summary,weather' })).toBe(2);
+  expect(printed.err).toContain("there is no section 'weather': the sections are summary, cabling");
+  expect(await report('/nowhere.json', { paper: 'A4' })).toBe(2);
+  expect(await report(cabled, { out: '/nowhere/at/all.html', paper: 'A4', sections: 'summary' })).toBe(2);
 });

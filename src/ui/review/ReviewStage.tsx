@@ -11,6 +11,7 @@ import { FailureChart } from './FailureChart';
 import { Failures } from './Failures';
 import { Findings } from './Findings';
 import { Missing } from './Missing';
+import { SaveReport } from './SaveReport';
 import styles from './ReviewStage.module.css';
 import { failureKey } from './words';
 
@@ -94,6 +95,7 @@ export function ReviewStage() {
           <OneOf className="boards" label="What is shown" options={tabs} value={page} onPick={setPage}>
             <span className="grow" />
             <Progress />
+            <SaveReport />
           </OneOf>
           {page === 'findings' ? <Findings /> : <Missing />}
         </section>

@@ -1,0 +1,3 @@
+/** What other rooms use of the report. */
+export { PAPERS, SECTION_IDS, reportOf } from './report';
+export type { Paper, SectionId } from './report';

@@ -1,0 +1,42 @@
+import { asCabled } from '../../demo/brackwater';
+import { emptyDesign } from '../design';
+import { solveDesign } from '../trees';
+import { SECTION_IDS, reportOf } from './report';
+
+const sections = (text: string) => [...text.matchAll(/<section id="([a-z]+)">/g)].map((m) => m[1]);
+
+test('the report of the demo has every section, each switch, and a drawing for each tree that differs', () => {
+  const design = asCabled();
+  const text = reportOf(design);
+  // Without regions there is nothing to say of instances.
+  expect(sections(text)).toEqual(SECTION_IDS.filter((id) => id !== 'instances'));
+  for (const s of design.switches) expect(text).toContain(`<h3>${s.name}</h3>`);
+  const folds = new Set(solveDesign(design).trees.map((t) => t.fold));
+  expect(text.match(/<svg/g)).toHaveLength(folds.size);
+  expect(text).toContain('VLAN 130 at one end only');
+  expect(text).not.toMatch(/<script|src=|href=|url\(/);
+});
+
+test('a region is written with its digest', () => {
+  const design = asCabled();
+  design.mode = 'mstp';
+  design.regions = [{ id: 'r', name: 'harbour', revision: 3, map: { '1': '110-130' } }];
+  const text = reportOf(design, ['instances']);
+  expect(sections(text)).toEqual(['instances']);
+  expect(text).toMatch(/<td>harbour<\/td>\s*<td>3<\/td>\s*<td>[0-9A-F]{32}<\/td>/);
+});
+
+test('names are text, whatever they hold; paper and sections are as asked', () => {
+  const design = { ...asCabled(), name: '<script>alert("&")</script>' };
+  const text = reportOf(design, ['roots', 'summary'], 'Letter');
+  expect(text).not.toContain('<script>');
+  expect(text).toContain('&lt;script&gt;alert(&quot;&amp;&quot;)&lt;/script&gt;');
+  expect(text).toContain('size: Letter');
+  expect(sections(text)).toEqual(['summary', 'roots']);
+});
+
+test('a design with nothing in it says so in each section', () => {
+  const text = reportOf(emptyDesign('nothing'));
+  expect(text).toContain('No tree runs on this design.');
+  expect(text).toContain('Nothing can fail.');
+});

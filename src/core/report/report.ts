@@ -1,0 +1,68 @@
+/** A design as one printable document: a single HTML file without parts from outside. */
+import { byWorst, findingsOf, singleFailures, sweepBase } from '../review';
+import { solveDesign } from '../trees';
+import type { Design } from '../design';
+import { html } from './html';
+import type { Html } from './html';
+import * as make from './sections';
+import type { ReportSource } from './sections';
+
+/** Sections in their order, with their headings. */
+export const SECTIONS = {
+  summary: { title: 'Summary', make: make.summary },
+  cabling: { title: 'Cabling', make: make.cabling },
+  trees: { title: 'Trees', make: make.trees },
+  roots: { title: 'Roots', make: make.roots },
+  instances: { title: 'Instances', make: make.instances },
+  bundles: { title: 'Bundles', make: make.bundles },
+  settings: { title: 'Settings by device', make: make.settings },
+  findings: { title: 'Findings', make: make.findings },
+  failures: { title: 'Failures', make: make.failures },
+  rehearsals: { title: 'Rehearsals', make: make.rehearsals },
+  glossary: { title: 'Glossary', make: make.glossary },
+} as const satisfies Record<string, { title: string; make: (source: ReportSource) => Html }>;
+export type SectionId = keyof typeof SECTIONS;
+export const SECTION_IDS = Object.keys(SECTIONS) as SectionId[];
+
+export const PAPERS = ['A4', 'Letter'] as const;
+export type Paper = (typeof PAPERS)[number];
+
+const STYLE = (paper: Paper) => `
+@page { size: ${paper}; margin: 18mm 16mm; @bottom-right { content: counter(page) " / " counter(pages); font: 9pt sans-serif; } }
+body { font: 10pt/1.4 "IBM Plex Sans", "Liberation Sans", sans-serif; color: #1c2830; background: #fff; max-width: 178mm; margin: 0 auto; }
+h1 { font-size: 19pt; margin: 0 0 2mm; } h2 { font-size: 13pt; margin: 8mm 0 2mm; border-bottom: 0.3mm solid #1c2830; }
+h2, h3 { break-after: avoid; } h3 { font-size: 10.5pt; margin: 4mm 0 1mm; }
+table { border-collapse: collapse; width: 100%; } tr, figure, .device > p { break-inside: avoid; }
+th { text-align: left; font-weight: 600; } th, td { padding: 0.7mm 2mm 0.7mm 0; border-bottom: 0.15mm solid #cfc8ba; vertical-align: top; overflow-wrap: anywhere; }
+figure { margin: 0 0 5mm; } .quiet { color: #5b6770; } .story { padding: 0; list-style: none; font-size: 9pt; } .story span { display: inline-block; width: 18mm; }
+dt { font-weight: 600; } dd { margin: 0 0 1.5mm; } svg { display: block; max-width: 100%; font-family: inherit; }
+.plate { fill: #fff; stroke: #1c2830; stroke-width: 1.2; } .root { fill: #1c2830; } .name { font-size: 11px; font-weight: 600; } .note { font-size: 9px; fill: #5b6770; } .on { fill: #fff; }
+.open { fill: none; stroke: #3b4ba8; stroke-width: 2; } .blocked { fill: none; stroke: #5b6770; stroke-dasharray: 4 3; } .cross { fill: none; stroke: #b3202c; stroke-width: 1.6; }
+`;
+
+/** The report of a design: chosen sections in their order, on paper of a size. */
+export function reportOf(design: Design, sections: readonly SectionId[] = SECTION_IDS, paper: Paper = 'A4'): string {
+  const solved = solveDesign(design);
+  const source: ReportSource = {
+    solved,
+    findings: findingsOf(solved),
+    failures: [...singleFailures(sweepBase(solved))].sort(byWorst),
+  };
+  const chosen = SECTION_IDS.filter((id) => sections.includes(id)).flatMap((id) => {
+    const made = SECTIONS[id].make(source);
+    return made.text === ''
+      ? []
+      : [
+          html`<section id="${id}">
+            <h2>${SECTIONS[id].title}</h2>
+            ${made}
+          </section>`,
+        ];
+  });
+  const page = html`<body>
+    <h1>${design.name}</h1>
+    ${chosen}
+  </body>`;
+  const title = html`<title>${design.name}</title>`;
+  return `<!doctype html>\n<html lang="en"><head><meta charset="utf-8">${title.text}<style>${STYLE(paper)}</style></head>${page.text}</html>\n`;
+}
