@@ -105,6 +105,22 @@ function answerCommands(program: Command, ends: Ends): void {
       ends(await (await import('./goals')).propose(file, options));
     });
   program
+    .command('rehearse')
+    .description('rehearse a script over a design; status 1 when a pair is unreachable at the end')
+    .argument('<design>', 'design file (JSON)')
+    .option('--script <file>', 'script (JSON), or the name of one of the design; the first of the design if absent')
+    .option('--json', 'final roles, timelines, gaps and story as JSON instead of lines')
+    .option('--pcapng <file>', 'write the control frames there')
+    .option('--one-for-alike', 'one BPDU for all VLANs that go alike, with a comment that names them')
+    .option('--until <time>', 'how long, such as 60s or 2m')
+    .action(async (file: string, options: RehearseOptions) => {
+      ends(await (await import('./rehearse')).rehearseDesign(file, options));
+    });
+}
+
+/** Commands that look at a design as a whole. */
+function wholeCommands(program: Command, ends: Ends): void {
+  program
     .command('review')
     .description('find what is set wrongly and what each failure does; status 1 on faults that are not accepted')
     .argument('<design>', 'design file (JSON)')
@@ -123,18 +139,6 @@ function answerCommands(program: Command, ends: Ends): void {
     .option('--paper <size>', 'A4 or Letter', 'A4')
     .action(async (file: string, options: ReportOptions) => {
       ends(await (await import('./report')).report(file, options));
-    });
-  program
-    .command('rehearse')
-    .description('rehearse a script over a design; status 1 when a pair is unreachable at the end')
-    .argument('<design>', 'design file (JSON)')
-    .option('--script <file>', 'script (JSON), or the name of one of the design; the first of the design if absent')
-    .option('--json', 'final roles, timelines, gaps and story as JSON instead of lines')
-    .option('--pcapng <file>', 'write the control frames there')
-    .option('--one-for-alike', 'one BPDU for all VLANs that go alike, with a comment that names them')
-    .option('--until <time>', 'how long, such as 60s or 2m')
-    .action(async (file: string, options: RehearseOptions) => {
-      ends(await (await import('./rehearse')).rehearseDesign(file, options));
     });
 }
 
@@ -178,7 +182,8 @@ async function main(argv: readonly string[]): Promise<number> {
     .version(VERSION, '--version', 'print the version')
     .exitOverride()
     .showHelpAfterError('(--help lists the commands and options)');
-  for (const add of [answerCommands, fileCommands, databaseCommands]) add(program, (ended) => void (status = ended));
+  for (const add of [answerCommands, wholeCommands, fileCommands, databaseCommands])
+    add(program, (ended) => void (status = ended));
   try {
     await program.parseAsync([...argv], { from: 'user' });
   } catch (error) {

@@ -4,7 +4,8 @@ import { blockedPorts } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import { forEachNeighbour, upstream } from '../network';
 import { priorityInForce } from '../design';
-import { Html, html } from './html';
+import { html } from './html';
+import type { Html } from './html';
 
 /** Of a plate and the room round it, in units of the drawing. */
 const PLATE = { width: 104, height: 34, gap: 18, level: 86 } as const;
