@@ -197,6 +197,17 @@ function fewest(design: Design, what: 'link' | 'switch', most: number): number {
   return Infinity;
 }
 
+test.each(['link', 'switch'] as const)('where cables carry different VLANs, no fewer would do for a %s', (what) => {
+  fc.assert(
+    fc.property(vlanNetworks, (design) => {
+      const found = missingCables(solveDesign(design))[what];
+      if (found.length === 0 || found.length > 3 || (what === 'switch' && !canStand(design))) return;
+      expect(found.length).toBe(fewest(design, what, found.length));
+    }),
+    { numRuns: Math.ceil(runs / 2), ...seed },
+  );
+});
+
 test.each(['link', 'switch'] as const)('where all cables carry the same, no fewer cables would do for a %s', (what) => {
   fc.assert(
     fc.property(plainNetworks(5), (design) => {

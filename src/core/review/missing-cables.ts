@@ -1,11 +1,14 @@
 /**
  * The fewest cables after which no single link failure, or no single switch failure, parts any VLAN: a network that is in parts
  * is joined first. Leaves of the tree of what hangs together twice are joined two by two (Eswaran, Tarjan 1976); a cable counts
- * in every VLAN that both its ends carry. Exact where all VLANs have the same cables; else a small set, of which none can go.
+ * in every VLAN that both its ends carry. Exact where all VLANs have the same cables, and for small networks where they have
+ * not; else a small set, of which none can go.
  */
 import { linkAt, portsOf, segmentAt } from '../design';
 import type { Design, Port } from '../design';
 import type { SolvedDesign } from '../trees';
+import { Search, withPairs } from './fewest-cables';
+import type { LackOf, Pair } from './fewest-cables';
 import { edgeLack, nodeLack } from './lacks';
 import type { Lack, VlanGraph } from './vlan-graphs';
 import { vlanGraphs } from './vlan-graphs';
@@ -21,28 +24,16 @@ const FEW = 14;
 const MOST_TRIED = 24;
 const MOST_CABLES = 2000;
 
-interface Pair {
-  readonly a: number;
-  readonly b: number;
-}
-type LackOf = (graph: VlanGraph) => Lack;
-
-const withPairs = (graph: VlanGraph, pairs: readonly Pair[]): VlanGraph => {
-  const there = new Set(graph.nodes);
-  const added = pairs.filter(({ a, b }) => there.has(a) && there.has(b));
-  return added.length === 0
-    ? graph
-    : { ...graph, edges: [...graph.edges, ...added.map((p) => ({ ...p, parallel: 1 as const }))] };
-};
-
 /** How dear a cable at a switch is: no free port, then access switches, then those that carry few VLANs. */
 class Prices {
   private readonly carried: Int32Array;
+  readonly switches: number;
   constructor(
     private readonly design: Design,
     graphs: readonly VlanGraph[],
   ) {
-    this.carried = new Int32Array(design.switches.length);
+    this.switches = design.switches.length;
+    this.carried = new Int32Array(this.switches);
     for (const { nodes, vlans } of graphs)
       for (const n of nodes) if (n < this.carried.length) this.carried[n]! += vlans.length;
   }
@@ -133,7 +124,21 @@ function cablesFor(graphs: readonly VlanGraph[], prices: Prices, lackOf: LackOf)
     pairs.push(found.pair);
     state = found.next;
   }
-  return graphs.length > 1 && pairs.length <= FEW * 4 ? pruned(graphs, pairs, lackOf) : pairs;
+  // Where all VLANs have the same cables this is the least there is.
+  if (graphs.length < 2 || pairs.length > FEW * 4) return pairs;
+  return fewer(graphs, pruned(graphs, pairs, lackOf), lackOf, prices);
+}
+
+/** A smaller set, where a search finds one in time. */
+function fewer(graphs: readonly VlanGraph[], found: readonly Pair[], lackOf: LackOf, prices: Prices): Pair[] {
+  const search = new Search(lackOf, prices.switches, (node) => prices.at(node));
+  let best = [...found];
+  while (best.length > 1) {
+    const next = search.within(graphs, best.length - 1);
+    if (!next) return best;
+    best = next;
+  }
+  return best;
 }
 
 /** Gives each end of a cable the first free port of its switch that no other new cable has. */
