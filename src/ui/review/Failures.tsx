@@ -5,7 +5,7 @@ import { linkById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { failureScript } from '../../core/review';
 import type { Failure } from '../../core/review';
-import { more, vlanTreeId } from '../../core/standard';
+import { grouped, more, vlanTreeId } from '../../core/standard';
 import { NameDialog } from '../controls/NameDialog';
 import { useBench, useSession } from '../session/context';
 import { newId } from '../session/new-id';
@@ -22,7 +22,7 @@ interface Props {
 
 /** Every failure against what it does, worst first; a row shows it on the chart. */
 export function Failures({ picked, onPick }: Props) {
-  const { review, setView, setPairs } = useBench();
+  const { review, setView } = useBench();
   const solved = useSession((s) => s.solved);
   const [all, setAll] = useState(false);
   const [filter, setFilter] = useState('');
@@ -72,7 +72,7 @@ export function Failures({ picked, onPick }: Props) {
         />
         <span className="grow" />
         <Tools failure={rows.find((f) => failureKey(f) === picked) ?? null} />
-        <Button onClick={() => setPairs(true)}>Sweep pairs too</Button>
+        <Pairs />
       </div>
     </section>
   );
@@ -154,6 +154,22 @@ function Row({ design, failure: f, selected, onPick }: RowProps) {
       {cell(goalsBroken.length === 0 ? '' : String(goalsBroken.length), true)}
       {cell(overloaded[0] ? `${Math.round(overloaded[0].percent)} %` : '', true)}
     </tr>
+  );
+}
+
+/** Asks for pairs as well, and says first how many there are and how long they take by what single ones took. */
+function Pairs() {
+  const { review, pairs, setPairs } = useBench();
+  if (pairs) return <Button onClick={() => setPairs(false)}>Single failures only</Button>;
+  const { swept, took } = review;
+  if (took === null || swept < 2) return null;
+  const many = (swept * (swept - 1)) / 2;
+  const seconds = ((took / swept) * many) / 1000;
+  const time = seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${grouped(Math.round(seconds / 60))} min`;
+  return (
+    <Button onClick={() => setPairs(true)}>
+      Sweep {grouped(many)} pairs too, about {time}
+    </Button>
   );
 }
 

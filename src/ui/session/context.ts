@@ -35,6 +35,8 @@ export interface Bench {
   readonly say: (notice: NoticeContent) => void;
   /** What is found in the design, what failures do to it, and how far that goes. */
   readonly review: ReturnType<typeof useReview>;
+  /** Whether failures of two at a time are swept as well. */
+  readonly pairs: boolean;
   readonly setPairs: (pairs: boolean) => void;
   readonly scope: ScopeChoice;
   readonly setScope: (scope: ScopeChoice) => void;

@@ -86,11 +86,11 @@ function useEditing(session: Session, say: Bench['say']) {
 }
 
 /** Findings are known in every stage; failures are swept where they are seen. */
-function useReviewing(session: Session, stage: StageId): Pick<Bench, 'review' | 'setPairs'> {
+function useReviewing(session: Session, stage: StageId): Pick<Bench, 'review' | 'pairs' | 'setPairs'> {
   const design = useStore(session.store, (s) => s.design);
   const [pairs, setPairs] = useState(false);
   const review = useReview(design, stage !== 'review' ? 'findings' : pairs ? 'pairs' : 'singles');
-  return useMemo(() => ({ review, setPairs }), [review]);
+  return useMemo(() => ({ review, pairs, setPairs }), [review, pairs]);
 }
 
 interface AskedProps {
