@@ -50,6 +50,8 @@ export function smallDesign(): Design {
     scripts: [{ id: 's', name: 'cut', until: 30, events: [{ id: 'e', kind: 'link-down', at: 5, link: 'l1' }] }],
     goals: [{ id: 'goal', type: 'root', vlans: '10', switch: 'a', next: 'b' }],
     demands: [{ id: 'd', vlan: 10, from: { host: 'h' }, to: { switch: 'a' }, load: 10 }],
+    risks: [{ id: 'k', name: 'duct', links: ['l2'], switches: ['b'] }],
+    accepted: [{ id: 'c', code: 'bundle-slow', subjects: ['bundle ba'], said: 'It is slow.', reason: 'as agreed' }],
   };
   return design;
 }
