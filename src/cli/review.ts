@@ -6,6 +6,7 @@ import {
   findingsOf,
   measuredOutage,
   missingCables,
+  outageWords,
   pairCount,
   pairFailures,
   reviewJson,
@@ -50,8 +51,7 @@ function line(design: Design, f: Failure): string {
       `separates ${count(switches.length, 'switch', 'switches')}, ${count(hosts.length, 'host')}${vlans.length > 0 ? ` in ${count(vlans.length, 'VLAN')}` : ''}${f.separates.avoidable ? ', avoidable' : ''}`,
     f.goalsBroken.length > 0 && `breaks ${f.goalsBroken.join(', ')}`,
     f.overloaded.length > 0 && `overloads ${count(f.overloaded.length, 'port')}`,
-    f.outage.seconds === null ? '' : `outage: ${f.outage.kind}, ${f.outage.seconds} s`,
-    f.outage.measured !== null && `measured ${f.outage.measured.toFixed(3)} s`,
+    `outage: ${outageWords(f.outage)}`,
   ].filter(Boolean);
   return `${what}: ${parts.join('; ')}`;
 }

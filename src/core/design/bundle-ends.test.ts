@@ -64,6 +64,10 @@ test('a member is put to a free port, which takes its place, its VLANs and its p
 test('a member is not put to a port that has a cable or is in a bundle', () => {
   const design = asCabled();
   const [near] = ends(design);
+  // One of a shared segment is not free either.
+  const shared = { ...design, segments: [{ id: 'hub', name: 'hub', ports: ['spare'] }] };
+  const spare = { id: 'spare', switch: near.switch, name: 'spare', number: 99, speed: 1000 };
+  expect(replugMember({ ...shared, ports: [...design.ports, spare] }, near.members[0]!, 'spare').ok).toBe(false);
   const busy = design.ports.find(
     (p) => p.switch === near.switch && linkAt(design, p.id) && !near.members.includes(p.id),
   )!;

@@ -3,7 +3,18 @@ import { bundlingMessages as say } from '../messages';
 import { endOf, freeShared } from './bundling';
 import type { BundleEdits } from './bundling';
 import { setField } from './edits';
-import { bundleAt, farEnd, groupBy, linkAt, pairOf, portById, portLabel, portsOf, switchById } from './look-ups';
+import {
+  bundleAt,
+  farEnd,
+  groupBy,
+  linkAt,
+  pairOf,
+  portById,
+  portLabel,
+  portsOf,
+  segmentAt,
+  switchById,
+} from './look-ups';
 import type { Bundle } from './bundle-schema';
 import type { Design, Port } from './schema';
 
@@ -42,9 +53,9 @@ export function faceBundle(design: Design, bundle: Bundle, newId: (prefix: strin
   return { ok: true, edits: sides.map((side) => endOf(design, side, { id: newId('bundle'), to, shared, alike })) };
 }
 
-/** Ports of a switch that a cable can be put to: without cable and in no bundle, in order. */
+/** Ports of a switch that a cable can be put to: without cable, on no segment and in no bundle, in order. */
 export const freePorts = (design: Design, switchId: string): Port[] =>
-  portsOf(design, switchId).filter((p) => !linkAt(design, p.id) && !bundleAt(design, p.id));
+  portsOf(design, switchId).filter((p) => !linkAt(design, p.id) && !segmentAt(design, p.id) && !bundleAt(design, p.id));
 
 /**
  * Puts the cable of a member to another port of its switch; the port takes the member's place in the bundle, and its VLANs

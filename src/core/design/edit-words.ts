@@ -36,6 +36,14 @@ const FIELD: Readonly<Record<string, string>> = {
   systemMac: 'LACP system',
   systemPriority: 'LACP system priority',
   returnDelay: 'wait before a member returns',
+  lacpPriority: 'LACP priority',
+  costScale: 'cost scale',
+  bundleCost: 'bundle cost',
+  mstName: 'region name',
+  mstRevision: 'region revision',
+  linkType: 'link type',
+  native: 'untagged VLAN',
+  vlans: 'VLANs',
 };
 
 /** An element as people call it. */
@@ -95,11 +103,15 @@ export function editWords(design: Design, edit: Edit): string {
     const id = edit.type === 'add' ? edit.value.id : edit.id;
     return `${edit.type} ${edit.kind} ${subjectWords(design, edit.kind, id)}`;
   }
-  const [field, key] = edit.field.split('.') as [string, string?];
+  return `${subjectWords(design, edit.kind, edit.id)}: ${settingWords(edit.kind, edit.field, edit.value)}`;
+}
+
+/** `priority 4096 for VLAN 199`, `root guard`: a setting as people call it; `field` may name one entry of a table. */
+export function settingWords(kind: string, name: string, value: unknown): string {
+  const [field, key] = name.split('.') as [string, string?];
   const switched = SWITCHED[field];
-  if (switched !== undefined && edit.kind !== 'goal')
-    return `${subjectWords(design, edit.kind, edit.id)}: ${edit.value === true ? switched : `no longer ${switched}`}`;
-  const ofPort = edit.kind === 'port' || edit.kind === 'bundle';
+  if (switched !== undefined && kind !== 'goal') return value === true ? switched : `no longer ${switched}`;
+  const ofPort = kind === 'port' || kind === 'bundle';
   const what = ofPort && field.endsWith('riority') ? 'port priority' : (FIELD[field] ?? field);
   const scope =
     key === undefined
@@ -107,7 +119,7 @@ export function editWords(design: Design, edit: Edit): string {
       : field.startsWith('vlan')
         ? ` for VLAN ${key}`
         : ` for ${key === '0' ? 'the CIST' : `instance ${key}`}`;
-  return `${subjectWords(design, edit.kind, edit.id)}: ${what} ${shown(edit.value)}${scope}`;
+  return `${what} ${shown(value)}${scope}`;
 }
 
 /** What differs between two designs, a line for each edit that leads from one to the other. */

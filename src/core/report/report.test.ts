@@ -1,4 +1,4 @@
-import { asCabled } from '../../demo/brackwater';
+import { asCabled, asMeant } from '../../demo/brackwater';
 import { emptyDesign } from '../design';
 import { solveDesign } from '../trees';
 import { SECTION_IDS, reportOf } from './report';
@@ -39,4 +39,12 @@ test('a design with nothing in it says so in each section', () => {
   const text = reportOf(emptyDesign('nothing'));
   expect(text).toContain('No tree runs on this design.');
   expect(text).toContain('Nothing can fail.');
+});
+
+test('settings are said in the words of the trade, tables entry by entry', () => {
+  const text = reportOf(asMeant(), ['settings']);
+  expect(text).toMatch(/priority 4096 for VLAN 110/);
+  expect(text).toContain('BPDU guard');
+  expect(text).toContain('VLANs 110,');
+  expect(text).not.toMatch(/vlanPriority|bpduGuard|\[object/);
 });

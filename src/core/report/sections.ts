@@ -1,10 +1,10 @@
 /** The sections of a report, each from the design and what is known of it. */
-import { groupBy, linkSpeed, portsOf, modeOf } from '../design';
-import type { Design, Port, Switch } from '../design';
+import { groupBy, linkSpeed, portsOf, modeOf, settingWords } from '../design';
+import type { Bundle, Design, Port, Switch } from '../design';
 import { treeWords } from '../goals';
 import { GLOSSARY, MODE_WORDS } from '../messages';
 import { bundleVerdicts, mstConfigOf, mstSwitches, OUTCOME_WORDS } from '../network';
-import { elementName, elementWords, linkEnds } from '../review';
+import { elementName, elementWords, linkEnds, outageWords } from '../review';
 import type { Failure, Finding } from '../review';
 import { rehearse } from '../simulation';
 import { count, grouped, rateWords, seconds } from '../standard';
@@ -140,22 +140,18 @@ export function bundles({ solved }: ReportSource): Html {
   );
 }
 
-/** What identifies or places a thing is no setting. */
-const NO_SETTING = new Set(['id', 'name', 'mac', 'x', 'y', 'switch', 'number', 'speed', 'description', 'members']);
+/** What identifies or places a thing is no setting; what a bundle is stands beside it. */
+const NO_SETTING = new Set(['id', 'name', 'mac', 'x', 'y', 'switch', 'number', 'speed', 'tier', 'group', 'members']);
 
-const settingWords = (value: unknown): string =>
-  typeof value === 'object' && value !== null
-    ? Object.entries(value)
-        .map(([key, v]) => `${key}: ${String(v)}`)
-        .join(', ')
-    : String(value);
-
-/** `priority 4096; edge true`: every setting that is made. */
-const settingsOf = (element: Port | Switch | Design['bundles'][number]): string =>
+/** `priority 4096; root guard`: every setting that is made, entries of tables one by one. */
+const settingsOf = (kind: 'switch' | 'port' | 'bundle', element: Port | Switch | Bundle): string =>
   Object.entries(element)
-    .flatMap(([field, value]) =>
-      NO_SETTING.has(field) || value === undefined ? [] : [`${field} ${settingWords(value)}`],
-    )
+    .flatMap(([field, value]: [string, unknown]) => {
+      if (NO_SETTING.has(field) || value === undefined || value === false) return [];
+      if (typeof value !== 'object' || value === null || Array.isArray(value))
+        return [settingWords(kind, field, value)];
+      return Object.entries(value).map(([key, v]) => settingWords(kind, `${field}.${key}`, v));
+    })
     .join('; ');
 
 export function settings({ solved }: ReportSource): Html {
@@ -165,11 +161,11 @@ export function settings({ solved }: ReportSource): Html {
     const rows = elements.map((p) => [
       p.name,
       'members' in p ? 'bundle' : rateWords(p.speed),
-      settingsOf(p) || 'as usual',
+      settingsOf('members' in p ? 'bundle' : 'port', p) || 'as usual',
     ]);
     return html`<section class="device">
       <h3>${s.name}</h3>
-      <p>${s.mac}, ${MODE_WORDS[modeOf(design, s)]}. ${settingsOf(s) || 'All settings as usual.'}</p>
+      <p>${s.mac}, ${MODE_WORDS[modeOf(design, s)]}. ${settingsOf('switch', s) || 'All settings as usual.'}</p>
       ${table(['port', 'rate', 'settings'], rows, 'No port.')}
     </section>`;
   })}`;
@@ -183,12 +179,6 @@ export function findings(source: ReportSource): Html {
   );
 }
 
-function outageText({ outage }: Failure): string {
-  if (outage.kind === 'separated') return 'for good';
-  if (outage.kind === 'none') return 'none';
-  return `${outage.kind}${outage.seconds ? `, ${outage.seconds} s` : ''}`;
-}
-
 export function failures({ solved, failures: all }: ReportSource): Html {
   const { design } = solved.topology;
   const name = (id: string) =>
@@ -200,7 +190,7 @@ export function failures({ solved, failures: all }: ReportSource): Html {
       [...f.separates.switches, ...f.separates.hosts].map(name).join(', '),
       f.separates.vlans.join(', '),
       f.goalsBroken.length,
-      outageText(f),
+      outageWords(f.outage),
     ]);
   const left = all.length - rows.length;
   return html`${table(['lost', 'separates', 'VLANs partitioned', 'goals broken', 'outage'], rows, 'Nothing can fail.')}${left > 0 ? html`<p class="quiet">and ${count(left, 'failure')} with less effect</p>` : NOTHING}`;

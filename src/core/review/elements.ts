@@ -33,7 +33,9 @@ const plain = (kind: Element['kind'], id: string, more: Partial<Element>): Eleme
   ...more,
 });
 
-const portsOfLink = (link: Link): string[] => [link.a, link.b].flatMap((e) => ('port' in e ? [e.port] : []));
+/** Ports at the ends of a link; none of one that is gone. */
+export const portsOfLink = (link: Link | undefined): string[] =>
+  link ? [link.a, link.b].flatMap((e) => ('port' in e ? [e.port] : [])) : [];
 
 /** Whether a link carries anything today: not dark, with both its ports and switches on. */
 function works(design: Design, link: Link): boolean {

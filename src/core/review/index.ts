@@ -8,5 +8,6 @@ export { acceptanceOf, findingsOf } from './review';
 export type { Finding } from './review';
 export { byWorst, failureOf, pairCount, pairFailures, singleFailures, sweepBase } from './sweep';
 export type { Failure, SweepBase } from './sweep';
+export { outageWords } from './outage';
 export { failureScript, measuredOutage } from './measured';
 export { reviewJson } from './review-json';

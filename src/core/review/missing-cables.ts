@@ -4,7 +4,7 @@
  * in every VLAN that both its ends carry. Exact where all VLANs have the same cables, and for small networks where they have
  * not; else a small set, of which none can go.
  */
-import { linkAt, portsOf, segmentAt } from '../design';
+import { freePorts } from '../design';
 import type { Design, Port } from '../design';
 import type { SolvedDesign } from '../trees';
 import { Search, withPairs } from './fewest-cables';
@@ -39,13 +39,13 @@ class Prices {
   }
   at(node: number): number {
     const s = this.design.switches[node]!;
-    const free = portsOf(this.design, s.id).some((p) => isFree(this.design, p));
+    const free = openPorts(this.design, s.id).length > 0;
     return (free ? 0 : 1000) + (s.tier === 'access' ? 1 : 0) - this.carried[node]! / 5000;
   }
 }
 
-const isFree = (design: Design, port: Port): boolean =>
-  !port.down && !port.edge && !linkAt(design, port.id) && !segmentAt(design, port.id);
+/** Ports for a cable to another switch: free ones that are up and not meant for a host. */
+const openPorts = (design: Design, at: string): Port[] => freePorts(design, at).filter((p) => !p.down && !p.edge);
 
 /** Pairs of ends that are worth trying in one graph. */
 function candidates({ ends }: Lack, prices: Prices, known: Map<string, number>): Pair[] {
@@ -146,7 +146,7 @@ function plugged(design: Design, pairs: readonly Pair[]): MissingCable[] {
   const taken = new Set<string>();
   const end = (node: number) => {
     const s = design.switches[node]!;
-    const port = portsOf(design, s.id).find((p) => isFree(design, p) && !taken.has(p.id));
+    const port = openPorts(design, s.id).find((p) => !taken.has(p.id));
     if (port) taken.add(port.id);
     return { switch: s.id, port: port?.id ?? null };
   };

@@ -1,9 +1,11 @@
 /** How long a failure interrupts, by theory: what its trees have to do before frames flow again. */
-import { bundleById, isClassicMode, linkTypeOf, modeOf, portById, switchById, timersOf } from '../design';
+import { bundleById, isClassicMode, linkById, linkTypeOf, modeOf, portById, switchById, timersOf } from '../design';
 import type { Design } from '../design';
 import { timersInForce } from '../analysis';
 import { forwardsRole, ROLES } from '../trees';
 import type { MovedPort, MovedTree, SolvedDesign } from '../trees';
+import { SECOND, lasting } from '../standard';
+import { portsOfLink } from './elements';
 import type { Element } from './elements';
 
 export const OUTAGE_KINDS = ['none', 'immediate', 'milliseconds', 'hellos', 'forward-delay', 'separated'] as const;
@@ -79,7 +81,7 @@ export function outageOf(
   if (separates) return out('separated', null);
   if (!open) return out('none', 0);
   const { design } = failed.topology;
-  const gone = new Set(elements.flatMap((e) => e.links.flatMap((l) => portsOfLink(design, l))));
+  const gone = new Set(elements.flatMap((e) => e.links.flatMap((l) => portsOfLink(linkById(design, l)))));
   const seconds = moved.reduce((worst, tree) => Math.max(worst, treeSeconds(failed, tree, gone)), 0);
   const { helloTime, forwardDelay } = timersInForce(failed);
   const silent = elements.some((e) => failsSilently(design, e)) ? MISSED * helloTime : 0;
@@ -88,7 +90,21 @@ export function outageOf(
   return seconds > 0 ? out('milliseconds', seconds) : out('immediate', 0);
 }
 
-function portsOfLink(design: Design, id: string): string[] {
-  const link = design.links.find((l) => l.id === id);
-  return link ? [link.a, link.b].flatMap((e) => ('port' in e ? [e.port] : [])) : [];
+/** `for good`, `30 s (measured 29.8 s)`: how long there is no contact. */
+export function outageWords({ kind, seconds, measured }: Outage): string {
+  const rehearsed = measured === null ? '' : ` (measured ${lasting(Math.round(measured * SECOND))})`;
+  switch (kind) {
+    case 'none':
+      return 'none';
+    case 'separated':
+      return 'for good';
+    case 'immediate':
+      return `at once${rehearsed}`;
+    case 'milliseconds':
+      return `milliseconds${rehearsed}`;
+    case 'hellos':
+      return `${seconds} s, three hellos${rehearsed}`;
+    case 'forward-delay':
+      return `${seconds} s, forward delays${rehearsed}`;
+  }
 }

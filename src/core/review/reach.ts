@@ -5,6 +5,7 @@ import { isMixed, mixtureOf } from '../network';
 import { remembered } from '../remembered';
 import { vlanMembership, vlanTreeId } from '../standard';
 import { forwardsRole, treeOnSwitch } from '../trees';
+import { Parts } from './parts';
 import type { SolvedDesign, SolvedTree } from '../trees';
 
 /** Parts of one VLAN, or of several that cannot differ. */
@@ -43,21 +44,6 @@ function treesAt(solved: SolvedDesign, vlan: number): SolvedTree | readonly Solv
   return design.switches.map((_, bridge) => treeOnSwitch(solved, bridge, vlan));
 }
 
-class Parts {
-  private readonly parent: Int32Array;
-  constructor(size: number) {
-    this.parent = Int32Array.from({ length: size }, (_, i) => i);
-  }
-  top(x: number): number {
-    const { parent } = this;
-    while (parent[x] !== x) x = parent[x] = parent[parent[x]!]!;
-    return x;
-  }
-  join(a: number, b: number): void {
-    this.parent[this.top(a)] = this.top(b);
-  }
-}
-
 /** Switches of the design that carry a VLAN on some port with a cable; members count for their bundle. */
 function carriersOf(solved: SolvedDesign, member: (set: number) => boolean): Uint8Array {
   const { design, ports, portVlans, portIndex } = solved.topology;
@@ -75,8 +61,10 @@ function carriersOf(solved: SolvedDesign, member: (set: number) => boolean): Uin
 }
 const portPlace = remembered((design: Design) => new Map(design.ports.map((p, i) => [p.id, i])));
 
-/** Parts that forwarding ports make of the switches that carry a VLAN. */
-/** `like`: the same without a failure: who carries the VLAN, and which hosts are in it, stays. */
+/**
+ * Parts that forwarding ports make of the switches that carry a VLAN. `like`: the same without a failure: which switches carry
+ * it, and which hosts are in it, stays.
+ */
 function partsOfVlan(solved: SolvedDesign, vlans: readonly number[], like?: VlanParts): VlanParts {
   const [vlan] = vlans as [number];
   const { topology } = solved;

@@ -1,6 +1,7 @@
 /** Who is parted from the rest by a failure that was not before, in which VLANs, and whether other cables would help. */
 import { linksOfHost, portById, switchById } from '../design';
 import type { Design } from '../design';
+import { Parts } from './parts';
 import type { VlanParts } from './reach';
 
 export interface Separation {
@@ -16,19 +17,18 @@ export interface Separation {
 /** Parts that working cables make of all switches, whatever they carry; −1 for a switch that is off. */
 function cabledParts(design: Design): Int32Array {
   const index = new Map(design.switches.map((s, i) => [s.id, i]));
-  const parent = Int32Array.from(design.switches.keys());
-  const top = (x: number): number => (parent[x] === x ? x : (parent[x] = top(parent[x]!)));
+  const parts = new Parts(design.switches.length);
   const at = (port: string): number => {
     const p = portById(design, port);
     return !p || p.down || switchById(design, p.switch)?.off ? -1 : index.get(p.switch)!;
   };
   const join = (ports: readonly string[]) => {
     const on = ports.map(at).filter((b) => b >= 0);
-    for (const b of on.slice(1)) parent[top(b)] = top(on[0]!);
+    for (const b of on.slice(1)) parts.join(b, on[0]!);
   };
   for (const { a, b, down } of design.links) if (!down && 'port' in a && 'port' in b) join([a.port, b.port]);
   for (const s of design.segments) if (!s.down) join(s.ports);
-  return Int32Array.from(design.switches, (s, i) => (s.off ? -1 : top(i)));
+  return Int32Array.from(design.switches, (s, i) => (s.off ? -1 : parts.top(i)));
 }
 
 /** Whether a place that is parted has cables to the largest part of its VLAN. */

@@ -5,7 +5,7 @@ import { loadsOf, percentOut } from '../analysis';
 import { checkGoals } from '../goals';
 import { forwardsRole, movedBetween, rootsOf, solveDesign, solveFailed } from '../trees';
 import type { MovedTree, SolvedDesign, SolvedTree } from '../trees';
-import { elementsOf, withFailed } from './elements';
+import { elementsOf, portsOfLink, withFailed } from './elements';
 import type { Element } from './elements';
 import { remembered } from '../remembered';
 import { treeDiameter } from './tree-diameter';
@@ -84,7 +84,7 @@ function wasOpen({ solved }: SweepBase, failed: readonly Element[]): boolean {
   };
   const linkOpen = (id: string) => {
     const link = linkById(design, id);
-    return link !== undefined && carries([link.a, link.b].flatMap((e) => ('port' in e ? [e.port] : [])));
+    return link !== undefined && carries(portsOfLink(link));
   };
   const segmentOpen = (id: string) => segmentById(design, id)?.ports.some((p) => carries([p])) ?? false;
   return failed.some((e) => e.switches.length > 0 || e.links.some(linkOpen) || e.segments.some(segmentOpen));

@@ -1,6 +1,6 @@
 /** The cables of every VLAN as graphs of switches: what stays connected when one of them, or one switch, is gone. */
-import { minimumAt } from '../network';
-import { portsOnLan } from '../network';
+import { actingDesign, portsOnLan } from '../network';
+import { canLoseOne } from './spare-members';
 import { vlanMembership } from '../standard';
 import type { Bundle } from '../design';
 import type { SolvedDesign, Topology } from '../trees';
@@ -20,14 +20,10 @@ export interface VlanGraph {
   readonly edges: readonly GraphEdge[];
 }
 
-/** Whether a bundle still stands with a member less. */
-function standsWithout(topology: Topology, port: number): boolean {
-  const { kind, element, rate } = topology.ports[port]!;
-  if (kind !== 'bundle') return false;
-  const members = (element as Bundle).members;
-  const speed = topology.design.ports.find((p) => p.id === members[0])?.speed ?? rate;
-  const active = Math.round(rate / speed);
-  return active > 1 && active - 1 >= minimumAt(element as Bundle, speed);
+/** Whether a bundle still stands with a member less: one that waits takes its place. Both switches of a pair count together. */
+function standsWithout({ design, ports }: Topology, port: number): boolean {
+  const { kind, element } = ports[port]!;
+  return kind === 'bundle' && canLoseOne(actingDesign(design), element as Bundle);
 }
 
 /** Joints of switches that are up, with the VLAN sets at their ends; hubs are nodes of their own, whose cables do not fail. */

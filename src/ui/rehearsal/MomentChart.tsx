@@ -1,9 +1,9 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import type { RefObject } from 'react';
-import { bundleById, designsOver, everNamed, portById, switchById } from '../../core/design';
+import { bundleById, designsOver, everNamed, portById } from '../../core/design';
 import type { Design, Script } from '../../core/design';
-import { firstFrom, markAt, portAt, portSigns, portWords, spanAt } from '../../core/trace';
+import { firstFrom, markAt, portAt, portSigns, spanAt } from '../../core/trace';
 import type { PortSign, Trace } from '../../core/trace';
 import { solveDesign } from '../../core/trees';
 import type { SolvedDesign, Topology } from '../../core/trees';
@@ -14,6 +14,7 @@ import type { Scene } from '../chart/scene-items';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession } from '../session/context';
 import { hueOf } from '../chart/hue';
+import { refName, useSelecting } from '../controls/chart-refs';
 import { FoldTools, useOpening } from '../controls/FoldTools';
 import { useSheet } from '../controls/useSheet';
 import { inTree, keepingScenes, laneTree, standsAt, vlanOf } from './moment';
@@ -45,7 +46,7 @@ interface Props {
 
 /** The network as it stood at the moment, with the way of a pair and the BPDUs that are under way. */
 export function MomentChart({ script, trace, at, reach, pair }: Props) {
-  const { view, select, variantId } = useBench();
+  const { view, variantId } = useBench();
   const solved = useSolvedAt(script, at);
   const of = treeInView({ solved }, view);
   const { design } = solved.topology;
@@ -67,20 +68,8 @@ export function MomentChart({ script, trace, at, reach, pair }: Props) {
   const handle = useRef<ChartHandle>(null);
   const signs = useSigns(design, script, trace, at);
   useFramesOver({ handle, moment, trace, own, at, reach, path, signs, topology: solved.topology });
-  const titleOf = useCallback(
-    (ref: Ref) =>
-      ref.kind === 'switch'
-        ? (switchById(design, ref.id)?.name ?? '')
-        : portById(design, ref.id)
-          ? portWords(design, ref.id)
-          : ref.id,
-    [design],
-  );
-  const onSelect = useCallback(
-    (ref: Ref | null, add: boolean) =>
-      select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),
-    [select, design],
-  );
+  const titleOf = useCallback((ref: Ref) => refName(design, ref), [design]);
+  const onSelect = useSelecting(design);
   if (!moment || !of) return <p className="quiet pad">The design has no tree to rehearse.</p>;
   return (
     <>

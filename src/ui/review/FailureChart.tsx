@@ -1,6 +1,5 @@
 'use client';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { bundleById, portById, portLabel, switchById } from '../../core/design';
 import { withFailed } from '../../core/review';
 import type { Failure } from '../../core/review';
 import { movedBetween, solveDesign } from '../../core/trees';
@@ -9,6 +8,7 @@ import { Chart } from '../chart/Chart';
 import { hueOf } from '../chart/hue';
 import type { Scene } from '../chart/scene-items';
 import { ArrangementChoice } from '../controls/ArrangementChoice';
+import { refName, useSelecting } from '../controls/chart-refs';
 import { FoldTools, useOpening } from '../controls/FoldTools';
 import { OneOf } from '../controls/OneOf';
 import { useSheet } from '../controls/useSheet';
@@ -59,7 +59,7 @@ function washedOut(scene: Scene, separated: ReadonlySet<string>): Scene {
 
 /** The tree in view with a failure: what is lost is dark, what is separated washed out, what moved is marked. */
 export function FailureChart({ failure, onClose }: { failure: Failure | null; onClose: () => void }) {
-  const { view, setView, select, variantId } = useBench();
+  const { view, setView, variantId } = useBench();
   const shown = useShown();
   const [side, setSide] = useSide(failure);
   const after = useMemo(
@@ -80,20 +80,8 @@ export function FailureChart({ failure, onClose }: { failure: Failure | null; on
   );
   const sheet = useSheet({ solved, of, view, apart: separated, moved, area: AREA });
   const onOpen = useOpening(sheet, design);
-  const titleOf = useCallback(
-    (ref: Ref) =>
-      ref.kind === 'switch'
-        ? (switchById(design, ref.id)?.name ?? '')
-        : portById(design, ref.id)
-          ? portLabel(design, ref.id)
-          : ref.id,
-    [design],
-  );
-  const onSelect = useCallback(
-    (ref: Ref | null, add: boolean) =>
-      select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),
-    [select, design],
-  );
+  const titleOf = useCallback((ref: Ref) => refName(design, ref), [design]);
+  const onSelect = useSelecting(design);
   if (!sheet || !of) return <p className="quiet pad">The design has no tree to review.</p>;
   return (
     <>

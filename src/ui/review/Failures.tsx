@@ -3,13 +3,13 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { linkById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
-import { failureScript } from '../../core/review';
+import { failureScript, outageWords } from '../../core/review';
 import type { Failure } from '../../core/review';
 import { grouped, more, vlanTreeId } from '../../core/standard';
 import { NameDialog } from '../controls/NameDialog';
 import { useBench, useSession } from '../session/context';
 import { newId } from '../session/new-id';
-import { failureKey, failureWords, harmOf, kindWords, outageWords } from './words';
+import { failureKey, failureWords, harmOf, kindWords } from './words';
 import styles from './ReviewStage.module.css';
 
 /** Rows that are drawn before all are asked for. */
@@ -150,7 +150,7 @@ function Row({ design, failure: f, selected, onPick }: RowProps) {
       {cell(separates.vlans.length === 0 ? '' : String(separates.vlans.length), true)}
       {cell(some(separates.hosts.map(hostName)), true)}
       {cell(some(moves), false)}
-      {cell(outageWords(f), f.outage.kind === 'separated')}
+      {cell(outageWords(f.outage), f.outage.kind === 'separated')}
       {cell(goalsBroken.length === 0 ? '' : String(goalsBroken.length), true)}
       {cell(overloaded[0] ? `${Math.round(overloaded[0].percent)} %` : '', true)}
     </tr>

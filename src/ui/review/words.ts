@@ -2,7 +2,6 @@
 import { elementName, elementWords } from '../../core/review';
 import type { Failure } from '../../core/review';
 import type { Design } from '../../core/design';
-import { lasting } from '../../core/standard';
 
 /** Names a failure among all. */
 export const failureKey = ({ elements }: Failure): string => elements.map((e) => `${e.kind} ${e.id}`).join(' + ');
@@ -23,22 +22,4 @@ export function harmOf({ separates, goalsBroken, overloaded, outage }: Failure):
   if (goalsBroken.length + overloaded.length > 0) return 3;
   if (outage.kind === 'forward-delay' || outage.kind === 'hellos') return 2;
   return outage.kind === 'none' ? 0 : 1;
-}
-
-export function outageWords({ outage }: Failure): string {
-  const measured = outage.measured === null ? '' : ` (measured ${lasting(Math.round(outage.measured * 1e6))})`;
-  switch (outage.kind) {
-    case 'none':
-      return 'none';
-    case 'separated':
-      return 'for good';
-    case 'immediate':
-      return `at once${measured}`;
-    case 'milliseconds':
-      return `milliseconds${measured}`;
-    case 'hellos':
-      return `${outage.seconds} s, three hellos${measured}`;
-    case 'forward-delay':
-      return `${outage.seconds} s${measured}`;
-  }
 }

@@ -8,6 +8,7 @@ import { Chart } from '../chart/Chart';
 import type { Ref } from '../session/view';
 import { treeInView, useBench, useSession, useShown } from '../session/context';
 import { hueOf } from '../chart/hue';
+import { useSelecting } from '../controls/chart-refs';
 import { FoldTools, useOpening } from '../controls/FoldTools';
 import { usePath } from './usePath';
 import { useSheet } from '../controls/useSheet';
@@ -71,7 +72,7 @@ function useMarks(solved: SolvedDesign, of: SolvedTree | null) {
 
 /** The chart of the tree in view, with what the session and the view know. */
 export function ChartHost() {
-  const { view, setView, select, variantId } = useBench();
+  const { view, setView, variantId } = useBench();
   const solved = useShown();
   const of = treeInView({ solved }, view);
   const { design } = solved.topology;
@@ -79,11 +80,7 @@ export function ChartHost() {
   const sheet = useSheet({ solved, of, view, apart: onPath.places, moved, area: AREA });
   const onOpen = useOpening(sheet, design);
   const titleOf = useCallback((ref: Ref) => (of ? titleIn(design, solved, of, ref) : ''), [design, solved, of]);
-  const onSelect = useCallback(
-    (ref: Ref | null, add: boolean) =>
-      select(ref?.kind === 'port' && bundleById(design, ref.id) ? { kind: 'bundle', id: ref.id } : ref, add),
-    [select, design],
-  );
+  const onSelect = useSelecting(design);
   if (!sheet || !of)
     return (
       <div className="empty-chart">

@@ -1,6 +1,5 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { portById, portLabel, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from '../chart/arrange';
@@ -10,6 +9,7 @@ import { Chart } from '../chart/Chart';
 import { sceneOf } from '../chart/scene';
 import { hueOf } from '../chart/hue';
 import { treeInView, useBench } from '../session/context';
+import { refName } from '../controls/chart-refs';
 import { OneOf } from '../controls/OneOf';
 import { ARRANGEMENTS } from '../controls/ArrangementChoice';
 
@@ -17,11 +17,6 @@ const AREA = { width: 760, height: 420 };
 const NOTHING: ReadonlySet<string> = new Set();
 const NO_REFS: readonly Ref[] = [];
 const stay = () => {};
-
-function titleIn(design: Design, ref: Ref): string {
-  if (ref.kind === 'switch') return switchById(design, ref.id)?.name ?? ref.id;
-  return portById(design, ref.id) ? portLabel(design, ref.id) : ref.id;
-}
 
 /** A state of the design as a drawing: the tree in view, by depth or as cabled. */
 export function StatePicture({ design, label }: { design: Design; label: string }) {
@@ -51,7 +46,7 @@ export function StatePicture({ design, label }: { design: Design; label: string 
         pathPorts={NOTHING}
         pathPlaces={NOTHING}
         movedPorts={NOTHING}
-        titleOf={(ref) => titleIn(design, ref)}
+        titleOf={(ref) => refName(design, ref)}
         label={label}
       />
     </>

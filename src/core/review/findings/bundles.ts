@@ -1,12 +1,15 @@
 /** Bundles: what does not come up, what goes down too easily, and what is noticed too late. */
-import { bundleById, hostById, portById, portsOf, setField } from '../../design';
-import type { Bundle } from '../../design';
+import { bundleById, hostById, portsOf, setField } from '../../design';
+import type { Bundle, Design } from '../../design';
 import { reviewMessages as say } from '../../messages';
-import { minimumAt } from '../../network';
+import { actingDesign, isPeerPort, minimumAt, rateAt, verdictOf } from '../../network';
 import type { BundleVerdict } from '../../network';
+import { canLoseOne, usableMembers } from '../spare-members';
 import type { Context, Found, Rule } from './rule';
 
 interface Case {
+  /** The design as its partner sees it. */
+  readonly on: Design;
   readonly bundle: Bundle;
   readonly verdict: BundleVerdict;
   readonly far: Bundle | undefined;
@@ -14,18 +17,23 @@ interface Case {
   readonly ends: { readonly a: string; readonly b: string };
 }
 
-/** Bundles with their other end, once for both. */
+/**
+ * Bundles with their other end, once for both. Those of both switches of a pair are one, as others see it; the peer link is
+ * between the two.
+ */
 function cases(c: Context): Case[] {
   const done = new Set<string>();
-  return c.design.bundles.flatMap((bundle): Case[] => {
-    const verdict = c.verdicts.get(bundle.id);
-    if (!verdict || done.has(bundle.id)) return [];
-    const far = verdict.partner?.kind === 'bundle' ? bundleById(c.design, verdict.partner.id) : undefined;
+  const acting = actingDesign(c.design);
+  return c.design.bundles.flatMap(({ id, members }): Case[] => {
+    const on = members.some((m) => isPeerPort(c.design, m)) ? c.design : acting;
+    const [bundle, verdict] = [bundleById(on, id), verdictOf(on, id)];
+    if (!bundle || !verdict || done.has(id)) return [];
+    const far = verdict.partner?.kind === 'bundle' ? bundleById(on, verdict.partner.id) : undefined;
     if (far) done.add(far.id);
     const host = verdict.partner?.kind === 'host' ? hostById(c.design, verdict.partner.id)?.name : undefined;
     const b = far ? c.portName(far) : (host ?? 'no partner');
     const active = verdict.members.filter((m) => m.state === 'active').length;
-    return [{ bundle, verdict, far, active, ends: { a: c.portName(bundle), b } }];
+    return [{ on, bundle, verdict, far, active, ends: { a: c.portName(bundle), b } }];
   });
 }
 
@@ -81,7 +89,9 @@ export const bundleAgainst = rule(
   (one) => bothEnds(one, 'kind', 'lacp', 'LACP at both ends'),
 );
 export const bundleOneCable = rule('bundle-one-cable', 'risk', (one) =>
-  one.verdict.outcome === 'forms' && one.active === 1 ? say['bundle-one-cable'](one.ends) : null,
+  one.verdict.outcome === 'forms' && usableMembers(one.on, one.bundle).length === 1
+    ? say['bundle-one-cable'](one.ends)
+    : null,
 );
 export const bundleStatic = rule(
   'bundle-static',
@@ -92,11 +102,12 @@ export const bundleStatic = rule(
 export const bundleOdd = rule('bundle-odd', 'remark', (one) =>
   one.active > 2 && 8 % one.active !== 0 ? say['bundle-odd']({ ...one.ends, members: one.active }) : null,
 );
-export const bundleMinimum = rule('bundle-minimum', 'risk', ({ bundle, far, active, verdict, ends }, c) => {
-  if (verdict.outcome !== 'forms' || active < 2) return null;
-  const speed = portById(c.design, bundle.members[0] ?? '')?.speed ?? 1;
-  const minimum = Math.max(...[bundle, far].map((b) => (b ? minimumAt(b, speed) : 0)));
-  return minimum >= active ? say['bundle-minimum']({ ...ends, minimum }) : null;
+export const bundleMinimum = rule('bundle-minimum', 'risk', ({ on, bundle, far, verdict, ends }) => {
+  const usable = usableMembers(on, bundle);
+  const own = [bundle, ...(far ? [far] : [])];
+  if (verdict.outcome !== 'forms' || usable.length < 2 || own.every((b) => canLoseOne(on, b))) return null;
+  const minimum = Math.max(...own.map((b) => minimumAt(b, rateAt(on, usable[0]!))));
+  return say['bundle-minimum']({ ...ends, minimum });
 });
 export const bundleSlow = rule(
   'bundle-slow',

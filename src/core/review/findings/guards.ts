@@ -1,11 +1,28 @@
 /** Edge ports, filters and guards: where they are missing, and where they do harm. */
-import { bundleById, filterOf, groupBy, hasBpduGuard, hasSilenceGuard, isFiltered, setField } from '../../design';
+import { bundleById, groupBy, hasBpduGuard, hasSilenceGuard, isFiltered, setField } from '../../design';
 import type { Bundle, Port } from '../../design';
 import { treeWords } from '../../goals';
 import { reviewMessages as say } from '../../messages';
 import { ROLE, loopingPorts, rootsOf } from '../../trees';
 import type { SolvedTree } from '../../trees';
 import type { Context, Found, Rule } from './rule';
+
+/** One finding at a port or bundle, with the setting that mends it. */
+const at = (
+  c: Context,
+  element: Port | Bundle,
+  sentence: string,
+  words: string,
+  field: 'edge' | 'bpduGuard' | 'bpduFilter' | 'rootGuard' | 'loopGuard',
+  value: true | null,
+): Found => ({
+  subjects: [c.portOf(element)],
+  sentence,
+  fix: {
+    label: `${words} at ${c.portName(element)}`,
+    edits: [setField('members' in element ? 'bundle' : 'port', element.id, field, value)],
+  },
+});
 
 /** Ends of cables between switches, each with the other end; of bundles one for each end. */
 function ends(c: Context): { own: Port | Bundle; far: Port | Bundle }[] {
@@ -24,21 +41,10 @@ export const edgeToSwitch: Rule = {
   find: (c) =>
     ends(c).flatMap(({ own, far }): Found[] =>
       own.edge
-        ? [
-            {
-              subjects: [c.portOf(own)],
-              sentence: say['edge-to-switch']({ a: c.portName(own), b: c.portName(far) }),
-              fix: {
-                label: `No edge port at ${c.portName(own)}`,
-                edits: [setField(kindOf(own), own.id, 'edge', null)],
-              },
-            },
-          ]
+        ? [at(c, own, say['edge-to-switch']({ a: c.portName(own), b: c.portName(far) }), 'No edge port', 'edge', null)]
         : [],
     ),
 };
-
-const kindOf = (element: Port | Bundle) => ('members' in element ? 'bundle' : 'port');
 
 /** Ports to hosts, once each where they are bundled. */
 function hostEnds(c: Context): { own: Port | Bundle; host: string }[] {
@@ -56,11 +62,14 @@ export const hostNotEdge: Rule = {
       own.edge || own.autoEdge
         ? []
         : [
-            {
-              subjects: [c.portOf(own)],
-              sentence: say['host-not-edge']({ name: c.portName(own), host: c.hostName(host) }),
-              fix: { label: `Edge port at ${c.portName(own)}`, edits: [setField(kindOf(own), own.id, 'edge', true)] },
-            },
+            at(
+              c,
+              own,
+              say['host-not-edge']({ name: c.portName(own), host: c.hostName(host) }),
+              'Edge port',
+              'edge',
+              true,
+            ),
           ],
     ),
 };
@@ -70,17 +79,18 @@ export const hostNoGuard: Rule = {
   severity: 'risk',
   find: (c) =>
     hostEnds(c).flatMap(({ own, host }): Found[] =>
-      hasBpduGuard(c.design, own) || own.rootGuard
+      // With a filter BPDUs are dropped: nothing that is plugged in there can become root.
+      hasBpduGuard(c.design, own) || own.rootGuard || isFiltered(c.design, own)
         ? []
         : [
-            {
-              subjects: [c.portOf(own)],
-              sentence: say['host-no-guard']({ name: c.portName(own), host: c.hostName(host) }),
-              fix: {
-                label: `BPDU guard at ${c.portName(own)}`,
-                edits: [setField(kindOf(own), own.id, 'bpduGuard', true)],
-              },
-            },
+            at(
+              c,
+              own,
+              say['host-no-guard']({ name: c.portName(own), host: c.hostName(host) }),
+              'BPDU guard',
+              'bpduGuard',
+              true,
+            ),
           ],
     ),
 };
@@ -97,14 +107,9 @@ export const filterLoops: Rule = {
     );
     return [...groupBy(looping, ({ p }) => p)].map(([p, group]): Found => {
       const { element } = topology.ports[p]!;
-      return {
-        subjects: [c.portOf(element)],
-        sentence: say['filter-loops']({ name: c.portName(element), of: treeWords(group.map((g) => g.of.tree)) }),
-        fix: {
-          label: `No BPDU filter at ${c.portName(element)}`,
-          edits: [setField(kindOf(element), element.id, 'bpduFilter', null)],
-        },
-      };
+      const of = treeWords(group.map((g) => g.of.tree));
+      const sentence = say['filter-loops']({ name: c.portName(element), of });
+      return at(c, element, sentence, 'No BPDU filter', 'bpduFilter', null);
     });
   },
 };
@@ -114,16 +119,16 @@ export const filterToSwitch: Rule = {
   severity: 'risk',
   find: (c) =>
     ends(c).flatMap(({ own, far }): Found[] =>
-      filterOf(c.design, own) === 'always'
+      isFiltered(c.design, own)
         ? [
-            {
-              subjects: [c.portOf(own)],
-              sentence: say['filter-to-switch']({ a: c.portName(own), b: c.portName(far) }),
-              fix: {
-                label: `No BPDU filter at ${c.portName(own)}`,
-                edits: [setField(kindOf(own), own.id, 'bpduFilter', null)],
-              },
-            },
+            at(
+              c,
+              own,
+              say['filter-to-switch']({ a: c.portName(own), b: c.portName(far) }),
+              'No BPDU filter',
+              'bpduFilter',
+              null,
+            ),
           ]
         : [],
     ),
@@ -148,13 +153,8 @@ export const rootGuardMissing: Rule = {
       const [near, below] = [tierOf(c, own), tierOf(c, far)];
       if (below !== 'access' || near === 'access' || near === undefined || own.rootGuard || !leadsDown(c, own))
         return [];
-      return [
-        {
-          subjects: [c.portOf(own)],
-          sentence: say['root-guard-missing']({ a: c.portName(own), b: c.portName(far) }),
-          fix: { label: `Root guard at ${c.portName(own)}`, edits: [setField(kindOf(own), own.id, 'rootGuard', true)] },
-        },
-      ];
+      const sentence = say['root-guard-missing']({ a: c.portName(own), b: c.portName(far) });
+      return [at(c, own, sentence, 'Root guard', 'rootGuard', true)];
     }),
 };
 
@@ -167,19 +167,9 @@ export const rootGuardOnRootPort: Rule = {
       if (!element.rootGuard) return [];
       const held = trees.filter((of) => isHeld(of, p));
       if (held.length === 0) return [];
-      return [
-        {
-          subjects: [c.portOf(element)],
-          sentence: say['root-guard-on-root-port']({
-            name: c.portName(element),
-            of: treeWords(held.map((h) => h.tree)),
-          }),
-          fix: {
-            label: `No root guard at ${c.portName(element)}`,
-            edits: [setField(kindOf(element), element.id, 'rootGuard', null)],
-          },
-        },
-      ];
+      const of = treeWords(held.map((h) => h.tree));
+      const sentence = say['root-guard-on-root-port']({ name: c.portName(element), of });
+      return [at(c, element, sentence, 'No root guard', 'rootGuard', null)];
     });
   },
 };
@@ -205,16 +195,9 @@ export const loopGuardMissing: Rule = {
       if (element.loopGuard || hasSilenceGuard(c.design, element) || detected) return [];
       const blocked = trees.filter(({ outcome: { role } }) => role[p] === ROLE.alternate);
       if (blocked.length === 0) return [];
-      return [
-        {
-          subjects: [c.portOf(element)],
-          sentence: say['loop-guard-missing']({ name: c.portName(element), of: treeWords(blocked.map((b) => b.tree)) }),
-          fix: {
-            label: `Loop guard at ${c.portName(element)}`,
-            edits: [setField(kindOf(element), element.id, 'loopGuard', true)],
-          },
-        },
-      ];
+      const of = treeWords(blocked.map((b) => b.tree));
+      const sentence = say['loop-guard-missing']({ name: c.portName(element), of });
+      return [at(c, element, sentence, 'Loop guard', 'loopGuard', true)];
     });
   },
 };

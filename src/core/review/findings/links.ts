@@ -22,6 +22,8 @@ function onceEach(c: Context): Joint[] {
   });
 }
 
+const isClassicAt = (c: Context, p: Port): boolean => isClassicMode(modeOf(c.design, switchById(c.design, p.switch)!));
+
 function usedRule(which: 'idle' | 'everything', code: 'link-idle' | 'link-carries-all'): Rule {
   return {
     code,
@@ -80,7 +82,7 @@ export const halfDuplex: Rule = {
   severity: 'risk',
   find: (c) =>
     c.joints.flatMap((j): Found[] =>
-      isHalfDuplex(c.design, j.a.id) || isHalfDuplex(c.design, j.b.id)
+      isHalfDuplex(c.design, j.a.id) && ![j.a, j.b].every((p) => isClassicAt(c, p))
         ? [{ subjects: [c.linkOf(j)], sentence: say['half-duplex']({ a: c.portName(j.a), b: c.portName(j.b) }) }]
         : [],
     ),
@@ -137,9 +139,8 @@ export const classicBesideRapid: Rule = {
   severity: 'risk',
   find: (c) =>
     onceEach(c).flatMap((j): Found[] => {
-      const classic = (p: Port) => isClassicMode(modeOf(c.design, switchById(c.design, p.switch)!));
-      if (classic(j.a) === classic(j.b)) return [];
-      const [rapid, old] = classic(j.a) ? [j.b, j.a] : [j.a, j.b];
+      if (isClassicAt(c, j.a) === isClassicAt(c, j.b)) return [];
+      const [rapid, old] = isClassicAt(c, j.a) ? [j.b, j.a] : [j.a, j.b];
       const [a, b] = [c.acting(rapid), c.acting(old)];
       return [
         {

@@ -1,11 +1,10 @@
 /** Who is root, who comes next, and by what. */
-import { groupBy, priorityInForce } from '../../design';
+import { groupBy, priorityInForce, scopeAt } from '../../design';
 import type { Switch } from '../../design';
 import { treeWords } from '../../goals';
 import { reviewMessages as say } from '../../messages';
 import { isMacOnlyRoot, makeRootOfEdits, nextRoot, rootsOf } from '../../trees';
 import type { SolvedTree } from '../../trees';
-import { scopeOf } from './scope';
 import type { Context, Found, Rule } from './rule';
 
 interface Case {
@@ -23,9 +22,9 @@ function cases({ solved }: Context): Case[] {
   });
 }
 
-/** The switch that should be root of a tree: the one that is placed as root of most others, else one of the core. */
-function meantRoot(c: Context, of: SolvedTree): Switch | undefined {
-  const inTree = (b: number) => of.outcome.root[b]! >= 0;
+/** The switch that should be root of some trees: the one that is placed as root of most others, else one of the core. */
+function meantRoot(c: Context, trees: readonly SolvedTree[]): Switch | undefined {
+  const inTree = (b: number) => trees.every((of) => of.outcome.root[b]! >= 0);
   const votes = new Map<number, number>();
   for (const { of: other, root } of cases(c))
     if (inTree(root) && !isMacOnlyRoot(c.solved, other, root)) votes.set(root, (votes.get(root) ?? 0) + 1);
@@ -58,8 +57,12 @@ export const rootByMac: Rule = {
         const [{ root, of: first }] = group;
         const s = c.design.switches[root]!;
         const priority = priorityInForce(c.design, s, first.tree).value;
-        const better = meantRoot(c, first) ?? s;
-        const edits = group.flatMap((g) => makeRootOfEdits(c.solved, scopeOf(c.solved, g.of, better), better.id));
+        const better =
+          meantRoot(
+            c,
+            group.map((g) => g.of),
+          ) ?? s;
+        const edits = group.flatMap((g) => makeRootOfEdits(c.solved, scopeAt(c.design, better, g.of.tree), better.id));
         return {
           subjects: [c.switchAt(root)],
           sentence: say['root-by-mac']({ name: s.name, of, priority }),

@@ -1,5 +1,5 @@
 /** What a rule of the review sees, and what it answers. */
-import { bundleAt, farEnd, hostById, linkAt, portById, segmentAt, switchById } from '../../design';
+import { bundleAt, hostById, portById, switchById } from '../../design';
 import type { Bundle, Design, Edit, Port } from '../../design';
 import { bundleVerdicts } from '../../network';
 import type { BundleVerdict } from '../../network';
@@ -104,15 +104,6 @@ export class Context {
   /** What decides at a port: its bundle, else itself. */
   acting(port: Port): Port | Bundle {
     return bundleAt(this.design, port.id) ?? port;
-  }
-  /** The port of a switch that a port's cable leads to. */
-  facing(port: Port): Port | undefined {
-    const link = linkAt(this.design, port.id);
-    const end = link && farEnd(link, port.id);
-    return end && 'port' in end ? portById(this.design, end.port) : undefined;
-  }
-  onSegment(port: Port): boolean {
-    return segmentAt(this.design, port.id) !== undefined;
   }
 }
 
