@@ -177,13 +177,14 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
 
 /** A bundle's timer ran out. */
 export function wakeBundleEnd(w: World, bundleEnd: BundleEnd): void {
-  if (
-    bundleEnd.wakeAt > w.now ||
-    !bundleEnd.end ||
-    (bundleEnd.bundle && w.bundleEnds.get(bundleEnd.bundle.id) !== bundleEnd)
-  )
-    return;
+  if (bundleEnd.wakeAt > w.now || !bundleEnd.end || !isThere(w, bundleEnd)) return;
   const before = standings(w, bundleEnd);
   goOn(w, bundleEnd);
   if (before !== standings(w, bundleEnd)) attach(w, bundleEnd.members);
+}
+
+/** Whether an end is still that of its bundle or host, or another has taken its place. */
+function isThere({ bundleEnds, hostBundleEnds }: World, bundleEnd: BundleEnd): boolean {
+  if (bundleEnd.bundle) return bundleEnds.get(bundleEnd.bundle.id) === bundleEnd;
+  return [...hostBundleEnds.values()].includes(bundleEnd);
 }

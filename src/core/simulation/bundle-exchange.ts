@@ -58,13 +58,16 @@ export function light(w: World, bundleEnd: BundleEnd): void {
 /** A LACPDU arrives at a switch port; from a host's own end when `toHost`. */
 export function receiveAt(w: World, bundleEnd: BundleEnd, port: string, octets: Uint8Array): void {
   if (!bundleEnd.end) return;
-  const number = bundleEnd.bundle ? portById(w.plan.design, port)!.number : bundleEnd.members.indexOf(port) + 1;
-  goOn(w, bundleEnd, hear(bundleEnd.end, number, octets, w.now));
+  goOn(w, bundleEnd, hear(bundleEnd.end, numberOf(w, bundleEnd, port), octets, w.now));
 }
+
+/** Number of a member at its end: a switch has its own, a host counts its cards. */
+const numberOf = (w: World, bundleEnd: BundleEnd, port: string): number =>
+  bundleEnd.bundle ? portById(w.plan.design, port)!.number : bundleEnd.members.indexOf(port) + 1;
 
 /** The machines of a member of an end that negotiates. */
 export function memberOf(w: World, bundleEnd: BundleEnd, port: string): LacpPort {
-  const number = portById(w.plan.design, port)!.number;
+  const number = numberOf(w, bundleEnd, port);
   return bundleEnd.end!.ports.find((one) => one.number === number)!;
 }
 

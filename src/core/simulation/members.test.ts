@@ -2,6 +2,7 @@
 import { emptyDesign } from '../design';
 import type { Bundle, Design } from '../design';
 import { bundleVerdicts } from '../network';
+import { rehearse } from './run';
 import { runOf } from '../../../tests/support/rehearsals';
 
 /** Two switches with a bundle of `speeds` between them. */
@@ -75,4 +76,25 @@ test('the system of a bundle decides in place of that of its switch', () => {
     return verdict!.members.filter((m) => m.state === 'active').map((m) => m.port);
   };
   expect([active(), active(1)]).toEqual([['a.1'], ['a.2']]);
+});
+
+test('a host whose cards are bundled may be plugged in at any port, and may change its cables meanwhile', () => {
+  const design = emptyDesign('host');
+  design.mode = 'rstp';
+  design.switches.push({ id: 'a', name: 'a', mac: '00:00:5e:00:53:01' });
+  design.hosts.push({ id: 'h', name: 'h', bond: 'lacp-active' });
+  for (const number of [10, 11, 12]) {
+    design.ports.push({ id: `a:${number}`, switch: 'a', name: `${number}`, number, speed: 1000 });
+    design.links.push({ id: `l${number}`, a: { port: `a:${number}` }, b: { host: 'h' } });
+  }
+  const members = ['a:10', 'a:11', 'a:12'];
+  design.bundles.push({ id: 'b', switch: 'a', name: 'b', number: 100, members, kind: 'lacp' });
+  const { happenings } = rehearse(design, {
+    id: 's',
+    name: 's',
+    until: 60,
+    events: [{ id: 'e', at: 5, kind: 'set', label: 'out', edits: [{ type: 'remove', kind: 'link', id: 'l10' }] }],
+  });
+  const carrying = happenings.flatMap((h) => (h.kind === 'bundle' ? [h.active] : []));
+  expect(carrying.at(-1)).toBe(2);
 });

@@ -38,15 +38,26 @@ export function addBundleEnds(w: World): void {
     bundleEnd.wakeAt = w.now;
     w.queue.push(w.now, { kind: 'lacp', bundleEnd });
   }
-  for (const host of design.hosts) {
-    if ((host.bond !== 'lacp-active' && host.bond !== 'lacp-passive') || w.hostBundleEnds.has(host.id)) continue;
+  addHostEnds(w);
+}
+
+/** Ends at hosts: a host with other cables begins anew, one that is gone is forgotten. */
+function addHostEnds(w: World): void {
+  const { design } = w.plan;
+  const bonded = design.hosts.filter((h) => h.bond === 'lacp-active' || h.bond === 'lacp-passive');
+  for (const id of w.hostBundleEnds.keys()) if (!bonded.some((h) => h.id === id)) w.hostBundleEnds.delete(id);
+  for (const host of bonded) {
     const ports = portsOfHost(design, host.id);
+    const settings = endWithoutCarrier(hostLacpEnd(design, host, ports));
+    const old = w.hostBundleEnds.get(host.id);
+    const same = old?.end && JSON.stringify(withoutLight(old.end.settings)) === JSON.stringify(withoutLight(settings));
+    if (same && old.members.join('\n') === ports.join('\n')) continue;
     w.hostBundleEnds.set(host.id, {
       bundle: null,
       port: null,
       members: ports,
       individual: true,
-      end: startEnd(endWithoutCarrier(hostLacpEnd(design, host, ports))),
+      end: startEnd(settings),
       wakeAt: Infinity,
     });
   }
