@@ -1,29 +1,14 @@
 import fc from 'fast-check';
 import { advance, startRehearsal } from '@/core/simulation';
-import { bundleVerdicts, lacpIdentity } from '@/core/network';
-import { bundleById } from '@/core/design';
-import type { Design } from '@/core/design';
+import { bundleVerdicts } from '@/core/network';
 import { bundledNetworks } from './support/bundled-networks';
 import { differences, memberStandings } from './support/differences';
+import { haveTwins, oneSided } from './support/uncovered-bundles';
 
 const runs = Number(process.env.RUNS ?? 50);
 const seed = Number(process.env.SEED ?? 20261123);
 
 const STANDING = { active: 'active', individual: 'alone', standby: 'held', suspended: 'held', down: 'down' } as const;
-
-/** One end, or a member, forwards without the other: the two engines see different things there on purpose. */
-const oneSided = (design: Design) =>
-  bundleVerdicts(design).some(
-    (v) =>
-      v.outcome === 'one-sided' ||
-      (bundleById(design, v.bundle)!.kind === 'static' && v.members.some((m) => m.miscabled && m.state === 'active')),
-  );
-
-/** Two bundles with one system and key are one to their partner, which is not modelled. */
-const haveTwins = (design: Design) => {
-  const identities = design.bundles.map((b) => lacpIdentity(design, b));
-  return new Set(identities).size < identities.length;
-};
 
 describe('bundles of all kinds: verdicts, trees and rehearsal agree at rest', () => {
   test('every member, and every port of the tree', () => {

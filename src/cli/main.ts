@@ -7,6 +7,7 @@ import { VERSION } from '../api/version';
 import type { HistoryOptions } from './history';
 import type { ImportOptions } from './import';
 import type { RehearseOptions } from './rehearse';
+import type { PlanCommandOptions } from './plan';
 import type { ReportOptions } from './report';
 import type { ReviewOptions } from './review';
 
@@ -142,6 +143,30 @@ function wholeCommands(program: Command, ends: Ends): void {
     });
 }
 
+function planCommand(program: Command, ends: Ends): void {
+  program
+    .command('plan')
+    .description('plan the change from one design to another, step by step; status 1 where a device cannot be reached')
+    .argument('<from>', 'design as it is (JSON)')
+    .argument('<to>', 'design as it is to be (JSON)')
+    .option(
+      '--watch <hosts>',
+      'two hosts of one VLAN that should keep contact, such as desk,server; as often as needed',
+      (hosts: string, all: readonly string[] | undefined) => [...(all ?? []), hosts],
+    )
+    .option('--at <place>', 'host or switch that you work from; otherwise the workplace of the design')
+    .option('--no-temporary', 'without steps that are taken back again')
+    .option('--seconds <number>', 'how long orders are compared', '20')
+    .option('--json', 'as JSON instead of lines')
+    .option('--markdown', 'as a work sheet in Markdown')
+    .option('--csv', 'as a work sheet in CSV')
+    .option('--html', 'as a work sheet to print')
+    .option('--states <folder>', 'write the design before the first step, and after each, as 00.json, 01.json …')
+    .action(async (from: string, to: string, options: PlanCommandOptions) => {
+      ends(await (await import('./plan')).plan(from, to, options));
+    });
+}
+
 /** Commands on the database of the application. */
 function databaseCommands(program: Command, ends: Ends): void {
   program
@@ -182,7 +207,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .version(VERSION, '--version', 'print the version')
     .exitOverride()
     .showHelpAfterError('(--help lists the commands and options)');
-  for (const add of [answerCommands, wholeCommands, fileCommands, databaseCommands])
+  for (const add of [answerCommands, wholeCommands, planCommand, fileCommands, databaseCommands])
     add(program, (ended) => void (status = ended));
   try {
     await program.parseAsync([...argv], { from: 'user' });

@@ -51,6 +51,7 @@ export function smallDesign(): Design {
     goals: [{ id: 'goal', type: 'root', vlans: '10', switch: 'a', next: 'b' }],
     demands: [{ id: 'd', vlan: 10, from: { host: 'h' }, to: { switch: 'a' }, load: 10 }],
     risks: [{ id: 'k', name: 'duct', links: ['l2'], switches: ['b'] }],
+    workplaces: [{ id: 'w', at: 'a', vlan: 1 }],
     accepted: [{ id: 'c', code: 'bundle-slow', subjects: ['bundle ba'], said: 'It is slow.', reason: 'as agreed' }],
   };
   return design;

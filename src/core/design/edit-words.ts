@@ -106,13 +106,19 @@ export function editWords(design: Design, edit: Edit): string {
   return `${subjectWords(design, edit.kind, edit.id)}: ${settingWords(edit.kind, edit.field, edit.value)}`;
 }
 
+/** Name of a field: `port priority`, `root guard`, `VLANs`. */
+export function settingName(kind: string, field: string): string {
+  const ofPort = kind === 'port' || kind === 'bundle';
+  if (ofPort && /^(vlanP|instanceP|p)riority$/.test(field)) return 'port priority';
+  return SWITCHED[field] ?? FIELD[field] ?? field;
+}
+
 /** `priority 4096 for VLAN 199`, `root guard`: a setting as people call it; `field` may name one entry of a table. */
 export function settingWords(kind: string, name: string, value: unknown): string {
   const [field, key] = name.split('.') as [string, string?];
   const switched = SWITCHED[field];
   if (switched !== undefined && kind !== 'goal') return value === true ? switched : `no longer ${switched}`;
-  const ofPort = kind === 'port' || kind === 'bundle';
-  const what = ofPort && field.endsWith('riority') ? 'port priority' : (FIELD[field] ?? field);
+  const what = settingName(kind, field);
   const scope =
     key === undefined
       ? ''

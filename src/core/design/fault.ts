@@ -48,6 +48,7 @@ const OWNERS: Readonly<Record<string, readonly [kind: string, words: string]>> =
   demands: ['demand', 'A demand'],
   risks: ['risk', 'A risk group'],
   accepted: ['acceptance', 'An accepted finding'],
+  workplaces: ['workplace', 'A workplace'],
 };
 
 type Path = readonly (string | number)[];

@@ -4,7 +4,7 @@ export { addMember, bundleLinks, joinable, makePair, parallelLinks, removeMember
 export type { BundleEdits } from './bundling';
 export { cableEdit, designsOver, editsOf, everNamed } from './designs-over-script';
 export { differenceBetween } from './difference';
-export { differenceWords, editWords, settingWords } from './edit-words';
+export { differenceWords, editWords, settingName, settingWords } from './edit-words';
 export { addElement, applyEdits, editSchema, editsCollide, setField } from './edits';
 export type { Edit } from './edits';
 export { faultsOf, formatPath } from './fault';

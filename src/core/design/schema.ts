@@ -28,6 +28,8 @@ import { bundleSchema, pairSchema } from './bundle-schema';
 import type { Bundle, SwitchPair } from './bundle-schema';
 import { acceptanceSchema, riskSchema } from './review-schema';
 import type { Acceptance, Risk } from './review-schema';
+import { workplaceSchema } from './workplace-schema';
+import type { Workplace } from './workplace-schema';
 import { TIERS } from './values';
 
 export const DESIGN_FORMAT = 'knot-path-design';
@@ -196,6 +198,7 @@ export const designSchema = z.strictObject({
   demands: z.array(demandSchema).default([]),
   risks: z.array(riskSchema).default([]),
   accepted: z.array(acceptanceSchema).default([]),
+  workplaces: z.array(workplaceSchema).default([]),
 });
 
 export type Design = z.infer<typeof designSchema>;
@@ -225,6 +228,7 @@ export const COLLECTIONS = {
   demand: { list: 'demands', schema: demandSchema },
   risk: { list: 'risks', schema: riskSchema },
   acceptance: { list: 'accepted', schema: acceptanceSchema },
+  workplace: { list: 'workplaces', schema: workplaceSchema },
 } as const;
 
 export type Kind = keyof typeof COLLECTIONS;
@@ -246,6 +250,7 @@ export type ElementOf = {
   demand: Demand;
   risk: Risk;
   acceptance: Acceptance;
+  workplace: Workplace;
 };
 export type AnyElement = ElementOf[Kind];
 
@@ -281,5 +286,6 @@ export function emptyDesign(designName: string): Design {
     demands: [],
     risks: [],
     accepted: [],
+    workplaces: [],
   };
 }

@@ -53,6 +53,7 @@ export const OF_GRAPH = [
   'demands',
   'risks',
   'accepted',
+  'workplaces',
 ] as const;
 const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
 const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));

@@ -16,6 +16,7 @@ import {
   pairMessages,
   reviewMessages,
   signMessages,
+  planMessages,
   stepMessages,
   storyMessages,
   tableMessages,
@@ -30,6 +31,7 @@ import { breachSamples, goalSamples } from './samples/goals';
 import { ledgerSamples } from './samples/ledger';
 import { noteSamples } from './samples/notes';
 import { pairSamples } from './samples/pairs';
+import { planSamples } from './samples/plan';
 import { stepSamples } from './samples/steps';
 import { reviewSamples } from './samples/review';
 import { signSamples, storySamples } from './samples/story';
@@ -61,6 +63,7 @@ test.each<[string, Sentences, AllSamples]>([
   ['members', memberMessages, memberSamples],
   ['notes', noteMessages, noteSamples],
   ['pairs', pairMessages, pairSamples],
+  ['plan', planMessages, planSamples],
   ['steps', stepMessages, stepSamples],
   ['review', reviewMessages, reviewSamples],
   ['story', storyMessages, storySamples],

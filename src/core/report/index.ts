@@ -1,3 +1,4 @@
 /** What other rooms use of the report. */
 export { PAPERS, SECTION_IDS, reportOf } from './report';
 export type { Paper, SectionId } from './report';
+export { planCsv, planHtml, planMarkdown, planSummary } from './work-sheet';

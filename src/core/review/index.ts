@@ -1,5 +1,5 @@
 /** What other rooms use of the review. */
-export { elementName, elementWords, linkEnds, withFailed } from './elements';
+export { elementName, elementWords, linkEnds, portsOfLink, withFailed } from './elements';
 export type { Element } from './elements';
 export { missingCableEdits } from './cable-edits';
 export { missingCables } from './missing-cables';
@@ -8,6 +8,8 @@ export { acceptanceOf, findingsOf } from './review';
 export type { Finding } from './review';
 export { byWorst, failureOf, pairCount, pairFailures, singleFailures, sweepBase } from './sweep';
 export type { Failure, SweepBase } from './sweep';
-export { outageWords } from './outage';
+export { outageOf, outageWords } from './outage';
+export { hostVlans, reachOf } from './reach';
+export type { VlanParts } from './reach';
 export { failureScript, measuredOutage } from './measured';
 export { reviewJson } from './review-json';

@@ -41,7 +41,7 @@ export function addBundleEnds(w: World): void {
   addHostEnds(w);
 }
 
-/** Ends at hosts: a host with other cables begins anew, one that is gone is forgotten. */
+/** Ends at hosts: a host with other cables starts again, one that is gone is forgotten. */
 function addHostEnds(w: World): void {
   const { design } = w.plan;
   const bonded = design.hosts.filter((h) => h.bond === 'lacp-active' || h.bond === 'lacp-passive');

@@ -28,4 +28,4 @@ export type {
 export { standingOut } from './status';
 export { gapsOf, spanAt, storyOf } from './story';
 export type { Line } from './story-line';
-export { carriesVlan, portList, portWords, switchList, treesWords, vlansOfTree, vlansWords } from './words';
+export { carriesVlan, portList, portWords, switchList, treeNames, treesWords, vlansOfTree, vlansWords } from './words';

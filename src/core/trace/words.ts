@@ -34,12 +34,9 @@ export function vlansOfTree(trace: Trace, tree: string, at?: { design: Design; p
   return at ? all.filter((vlan) => carriesVlan(at.design, at.port, vlan)) : all;
 }
 
-/**
- * Names of rehearsed trees, with the VLANs that they are run for: `VLANs 110-120, 150`, `instance 2`, `the CIST`; at a
- * port those that it carries.
- */
-export function treesWords(trace: Trace, trees: readonly string[], at?: { design: Design; port: string }): string {
-  const vlans = trees.flatMap((tree) => vlansOfTree(trace, tree, at));
+/** Names of trees, with the VLANs of each: `VLANs 110-120, 150`, `instance 2`, `the CIST`. */
+export function treeNames(trees: readonly string[], vlansOf: (tree: string) => readonly number[]): string {
+  const vlans = trees.flatMap((tree) => (vlanOfTreeId(tree) === null ? [] : vlansOf(tree)));
   const others = trees.flatMap((tree) => {
     const parts = parseTreeId(tree);
     if (parts?.kind === 'vlan') return [];
@@ -48,6 +45,10 @@ export function treesWords(trace: Trace, trees: readonly string[], at?: { design
   });
   return [...others, ...(vlans.length > 0 ? [vlanList(vlans)] : [])].join(', ');
 }
+
+/** Names of rehearsed trees, with the VLANs that they are run for; at a port those that it carries. */
+export const treesWords = (trace: Trace, trees: readonly string[], at?: { design: Design; port: string }): string =>
+  treeNames(trees, (tree) => vlansOfTree(trace, tree, at));
 
 const andMore = (n: number, one: string, many?: string): string => (n <= 0 ? '' : ` and ${more(n, one, many)}`);
 

@@ -251,6 +251,7 @@ const RULES: readonly RuleEntry[] = [
   { after: ['demand.*', 'demand.id'], rule: uniqueIds('demands') },
   { after: ['risk.*', 'risk.id'], rule: uniqueIds('risks') },
   { after: ['acceptance.*', 'acceptance.id'], rule: uniqueIds('accepted') },
+  { after: ['workplace.*', 'workplace.id'], rule: uniqueIds('workplaces') },
   ...regionRules,
   ...bundleRules,
   { after: ['script.*', 'script.id'], rule: uniqueIds('scripts') },

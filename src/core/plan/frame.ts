@@ -1,0 +1,168 @@
+/**
+ * Two designs brought to a form in which every difference between them is a setting of one device, a cable, or a host: what
+ * stands once for all switches in a document (mode, cost scales, MST regions) is set switch by switch in a network.
+ */
+import { modeOf, switchById } from '../design';
+import type { Design, Kind, Region, Switch, Vlan } from '../design';
+import { regionOf } from '../network';
+
+export interface Frame {
+  /** The design as it is, with the new regions ready for their switches: nothing in it moves by that. */
+  readonly start: Design;
+  /** What the steps lead to: the target, written like the start. */
+  readonly goal: Design;
+}
+
+/** Fields that stand in the drawing and are set on no device. */
+const DRAWN: Partial<Record<Kind, readonly string[]>> = {
+  vlan: ['id', 'name', 'hue'],
+  switch: ['name', 'tier', 'group', 'x', 'y'],
+  port: ['name', 'description'],
+  segment: ['name', 'x', 'y'],
+  host: ['name', 'x', 'y'],
+  bundle: ['name'],
+};
+
+type Plain = Record<string, unknown>;
+
+/** An element of the target with what is only drawn taken from what it is now. */
+function asDrawn<T extends object>(kind: Kind, target: T, now: T | undefined): T {
+  if (!now) return target;
+  const next: Plain = { ...(target as Plain) };
+  for (const field of DRAWN[kind] ?? []) {
+    const value = (now as Plain)[field];
+    if (value === undefined) delete next[field];
+    else next[field] = value;
+  }
+  return next as T;
+}
+
+const byId = <T extends { readonly id: string }>(list: readonly T[]) => new Map(list.map((e) => [e.id, e]));
+
+/** Target elements as they are drawn now, in the order of the target. */
+function listAsDrawn<T extends { readonly id: string }>(kind: Kind, target: readonly T[], now: readonly T[]): T[] {
+  const known = byId(now);
+  return target.map((e) => asDrawn(kind, e, known.get(e.id)));
+}
+
+/** VLANs are the same by number; a new one whose id is taken by another number gets an id of its own. */
+function vlansAsDrawn(target: readonly Vlan[], now: readonly Vlan[]): Vlan[] {
+  const numbers = new Map(now.map((v) => [v.number, v]));
+  const taken = new Set(now.map((v) => v.id));
+  return target.map(
+    (v) => numbers.get(v.number) ?? (taken.has(v.id) ? { ...v, id: freeId(`vlan-${v.number}`, taken) } : v),
+  );
+}
+
+function freeId(wanted: string, taken: ReadonlySet<string>): string {
+  let id = wanted;
+  for (let n = 2; taken.has(id); n++) id = `${wanted}-${n}`;
+  return id;
+}
+
+const sameRegion = (a: Region, b: Region): boolean => JSON.stringify(content(a)) === JSON.stringify(content(b));
+const content = ({ name, revision, map, maxHops }: Region) => [name, revision, Object.entries(map).sort(), maxHops];
+
+/** The regions of both designs side by side, and where each region of the target is found among them. */
+function regionsOf(from: Design, to: Design): { regions: Region[]; place: Map<string, string> } {
+  const regions = [...from.regions];
+  const place = new Map<string, string>();
+  for (const region of to.regions) {
+    const now = regions.find((r) => r.id === region.id);
+    const id = now === undefined || sameRegion(now, region) ? region.id : freeId(`${region.id}-next`, idsOf(regions));
+    if (!regions.some((r) => r.id === id)) regions.push({ ...region, id });
+    place.set(region.id, id);
+  }
+  return { regions, place };
+}
+const idsOf = (list: readonly { readonly id: string }[]) => new Set(list.map((e) => e.id));
+
+/** A setting that a design has for all and a switch for itself: kept as it is written where it stays the same. */
+function ownSetting<T>(now: T | undefined, own: T | undefined, wanted: T, common: T): T | undefined {
+  if (now === wanted) return own;
+  return wanted === common ? undefined : wanted;
+}
+
+/** A switch of the target with its own mode, cost scales and region. */
+function switchInFrame(s: Switch, from: Design, to: Design, start: Design, place: ReadonlyMap<string, string>): Switch {
+  const now = switchById(from, s.id);
+  const next: Switch = { ...asDrawn('switch', s, now) };
+  const set = <K extends keyof Switch>(key: K, value: Switch[K] | undefined) => {
+    if (value === undefined) delete next[key];
+    else next[key] = value;
+  };
+  const wide = <T>(key: 'protocol' | 'costScale' | 'bundleCost', of: (d: Design, s: Switch) => T, common: T) =>
+    set(key, ownSetting(now && of(from, now), now?.[key] as T, of(to, s), common) as never);
+  wide('protocol', modeOf, from.mode);
+  wide('costScale', (d, at) => at.costScale ?? d.costScale, from.costScale);
+  wide('bundleCost', (d, at) => at.bundleCost ?? d.bundleCost, from.bundleCost);
+  const wanted = regionOf(to, s);
+  const id = wanted && place.get(wanted.id);
+  if (id === (now && regionOf(from, now)?.id)) set('region', now?.region);
+  else set('region', id);
+  if (wanted === undefined && start.regions.length > 0 && modeOf(to, s) === 'mstp') set('region', NO_REGION + s.id);
+  return next;
+}
+const NO_REGION = 'region-of-';
+
+/** Regions for switches that are to have none: such a one names its region after itself (802.1Q-2018 13.8). */
+function loneRegions(to: Design, regions: readonly Region[]): Region[] {
+  if (regions.length === 0 || to.regions.length > 0) return [];
+  return to.switches.flatMap((s) =>
+    modeOf(to, s) === 'mstp' ? [{ id: NO_REGION + s.id, name: s.mac, revision: 0, map: {} }] : [],
+  );
+}
+
+/** Ports that only the target has, on switches that both have: they are there already, and were not drawn. */
+function undrawnPorts(from: Design, to: Design): Design['ports'] {
+  const known = byId(from.ports);
+  const taken = new Set(
+    [...from.ports, ...from.bundles].flatMap((p) => [`${p.switch} ${p.number}`, `${p.switch} ${p.name}`]),
+  );
+  return to.ports.filter(
+    (p) =>
+      !known.has(p.id) &&
+      switchById(from, p.switch) !== undefined &&
+      !taken.has(`${p.switch} ${p.number}`) &&
+      !taken.has(`${p.switch} ${p.name}`),
+  );
+}
+
+/** Ports that the target does not draw any more, on switches that stay; their place must not be another's. */
+function keptPorts(from: Design, to: Design): Design['ports'] {
+  const known = byId(to.ports);
+  const taken = new Set(
+    [...to.ports, ...to.bundles].flatMap((p) => [`${p.switch} ${p.number}`, `${p.switch} ${p.name}`]),
+  );
+  return from.ports.filter(
+    (p) =>
+      !known.has(p.id) &&
+      switchById(to, p.switch) !== undefined &&
+      !taken.has(`${p.switch} ${p.number}`) &&
+      !taken.has(`${p.switch} ${p.name}`),
+  );
+}
+
+/** Lists that no device knows of. */
+const UNDRAWN = { scripts: [], goals: [], demands: [], risks: [], accepted: [], workplaces: [] } as const;
+
+export function frameOf(from: Design, to: Design): Frame {
+  const { regions: both, place } = regionsOf(from, to);
+  const regions = [...both, ...loneRegions(to, both)];
+  const start: Design = { ...from, ...empty(), regions, ports: [...from.ports, ...undrawnPorts(from, to)] };
+  const goal: Design = {
+    ...start,
+    vlans: vlansAsDrawn(to.vlans, from.vlans),
+    switches: to.switches.map((s) => switchInFrame(s, from, to, start, place)),
+    ports: [...listAsDrawn('port', to.ports, start.ports), ...keptPorts(from, to)],
+    links: to.links,
+    segments: listAsDrawn('segment', to.segments, from.segments),
+    bundles: listAsDrawn('bundle', to.bundles, from.bundles),
+    hosts: listAsDrawn('host', to.hosts, from.hosts),
+    pairs: to.pairs,
+  };
+  return { start, goal };
+}
+
+const empty = (): Pick<Design, keyof typeof UNDRAWN> =>
+  Object.fromEntries(Object.keys(UNDRAWN).map((list) => [list, []])) as never;

@@ -1,0 +1,154 @@
+/** Steps that are not in the difference and help on the way: a member is shut before it is moved, a way is drained before it goes. */
+import { bundleAt, farEnd, linkAt, linkById, portById, setField, switchById } from '../design';
+import type { Bundle, Design, Edit, Link } from '../design';
+import { portsOfLink } from '../review';
+import { COST_RANGE } from '../standard';
+import { bundlesOfWork, cablesOf } from './constraints';
+import type { Work } from './gather';
+
+/** Work that is done before others, and taken back after them. */
+export interface Helper {
+  readonly before: readonly Work[];
+  readonly after: readonly Work[];
+  /** Places of the work in between. */
+  readonly around: readonly number[];
+}
+
+const temporary = (id: string, device: string, edits: readonly Edit[]): Work => ({
+  id: `temporary ${id}`,
+  kind: 'temporary',
+  device,
+  other: null,
+  edits,
+});
+
+/** Switch by switch, one piece of work that sets, and one that takes back. */
+function aroundWork(key: string, ports: readonly { at: string; set: Edit; back: Edit }[], around: number[]): Helper {
+  const devices = [...new Set(ports.map((p) => p.at))];
+  const of = (device: string, which: 'set' | 'back') => ports.filter((p) => p.at === device).map((p) => p[which]);
+  return {
+    before: devices.map((d) => temporary(`${key} before ${d}`, d, of(d, 'set'))),
+    after: devices.map((d) => temporary(`${key} after ${d}`, d, of(d, 'back'))),
+    around,
+  };
+}
+
+/** The bundle that the cables of one lead to. */
+function farBundle(design: Design, bundle: Bundle): Bundle | undefined {
+  for (const m of bundle.members) {
+    const link = linkAt(design, m);
+    const end = link && farEnd(link, m);
+    if (end && 'port' in end) return bundleAt(design, end.port);
+  }
+  return undefined;
+}
+
+/** Places of the work at both ends of a bundle, in either design. */
+function worksAtEnds(works: readonly Work[], start: Design, goal: Design, ends: ReadonlySet<string>): number[] {
+  const touches = (w: Work) => [start, goal].some((d) => bundlesOfWork(w, d).some((b) => ends.has(b.id)));
+  return works.flatMap((w, i) => (touches(w) ? [i] : []));
+}
+
+/** All members but one are shut at one end until both ends of the bundle, and its cables, are there. */
+function shutMembers(works: readonly Work[], start: Design, goal: Design, bundle: Bundle): Helper | null {
+  const ends = new Set([start, goal].flatMap((d) => [bundle.id, farBundle(d, bundle)?.id ?? bundle.id]));
+  const around = [...new Set([...worksAtEnds(works, start, goal, ends), ...cablesOf(bundle, works)])];
+  const live = bundle.members.filter((m) => linkAt(start, m) !== undefined);
+  const [first = bundle.members[0]] = live;
+  const open = (m: string) =>
+    portById(start, m) !== undefined && !portById(start, m)!.down && portById(goal, m) !== undefined;
+  const shut = bundle.members.filter((m) => m !== first && open(m));
+  if (shut.length === 0) return null;
+  const ports = shut.map((m) => ({
+    at: bundle.switch,
+    set: setField('port', m, 'down', true),
+    back: setField('port', m, 'down', portById(goal, m)!.down ?? null),
+  }));
+  return aroundWork(`members ${bundle.id}`, ports, around);
+}
+
+/** Static bundles that are made or taken away with several cables in service: one end alone would loop, whichever is first. */
+export function helpersForStatic(works: readonly Work[], start: Design, goal: Design): Helper[] {
+  const done = new Set<string>();
+  return works.flatMap((work) =>
+    [start, goal].flatMap((design) =>
+      bundlesOfWork(work, design).flatMap((bundle) => {
+        const live = bundle.members.filter((m) => linkAt(start, m) && !linkAt(start, m)!.down);
+        if (bundle.kind !== 'static' || live.length < 2 || done.has(bundle.id)) return [];
+        done.add(bundle.id);
+        const far = farBundle(design, bundle);
+        if (far) done.add(far.id);
+        return shutMembers(works, start, goal, bundle) ?? [];
+      }),
+    ),
+  );
+}
+
+const COST_TABLES = ['vlanCost', 'instanceCost'] as const;
+
+/** The port or bundle at an end as dear as can be in every tree, and back to what the target has. */
+function dear(design: Design, goal: Design, port: string): { at: string; set: Edit; back: Edit }[] {
+  const now = bundleAt(design, port) ?? portById(design, port);
+  if (!now) return [];
+  const kind = 'members' in now ? 'bundle' : 'port';
+  const later = kind === 'bundle' ? goal.bundles.find((b) => b.id === now.id) : portById(goal, now.id);
+  const scale = switchById(design, now.switch)?.costScale ?? design.costScale;
+  const most = COST_RANGE[scale].max;
+  const one = (field: string, back: number | undefined) => ({
+    at: now.switch,
+    set: setField(kind, now.id, field as never, most),
+    back: setField(kind, now.id, field as never, back ?? null),
+  });
+  const tables = COST_TABLES.flatMap((table) =>
+    Object.keys(now[table] ?? {}).map((key) => one(`${table}.${key}`, later?.[table]?.[key])),
+  );
+  const inner = now.internalCost === undefined ? [] : [one('internalCost', later?.internalCost)];
+  return later ? [one('cost', later.cost), ...inner, ...tables] : [];
+}
+
+/** Links that a piece of work takes out of service. */
+function linksTakenOut({ edits }: Work, start: Design): Link[] {
+  return edits.flatMap((e): Link[] => {
+    if (e.type === 'remove' && e.kind === 'link') return [linkById(start, e.id)].filter((l) => l !== undefined);
+    if (e.type !== 'set' || e.value !== true) return [];
+    if (e.kind === 'link' && e.field === 'down') return [linkById(start, e.id)].filter((l) => l !== undefined);
+    if (e.kind === 'port' && e.field === 'down') return [linkAt(start, e.id)].filter((l) => l !== undefined);
+    if (e.kind !== 'switch' || e.field !== 'off') return [];
+    return start.links.filter((l) => portsOfLink(l).some((p) => portById(start, p)?.switch === e.id));
+  });
+}
+
+/** Everything that goes is made dear at both its ends first, so that traffic leaves it before it goes. */
+export function drain(works: readonly Work[], start: Design, goal: Design, at: number): Helper | null {
+  const links = linksTakenOut(works[at]!, start).filter((l) => portsOfLink(l).length === 2);
+  const ports = links.flatMap((l) => portsOfLink(l).flatMap((p) => dear(start, goal, p)));
+  // Members of one bundle share its cost.
+  const once = [...new Map(ports.map((p) => [JSON.stringify(p.set), p])).values()];
+  return once.length === 0 ? null : aroundWork(`drain ${works[at]!.id}`, once, [at]);
+}
+
+/** What could help at a piece of work that costs something. */
+export function helpersFor(works: readonly Work[], start: Design, goal: Design, at: number): Helper[] {
+  const work = works[at]!;
+  const cables = goal.bundles.filter((b) => cablesOf(b, works).includes(at));
+  const bundles = [...bundlesOfWork(work, goal), ...cables].flatMap((b) => {
+    const far = farBundle(goal, b);
+    return far ? [b, far] : [b];
+  });
+  const once = [...new Map(bundles.map((b) => [b.id, b])).values()];
+  const members = once.map((b) => shutMembers(works, start, goal, b));
+  return [...members, drain(works, start, goal, at)].filter((h) => h !== null);
+}
+
+/** Without steps that are taken back, both ends of such a bundle are set at one moment, by two people: one piece of work. */
+export function joinedEnds(works: readonly Work[], start: Design, goal: Design): Work[] {
+  const gone = new Set<number>();
+  const joined = helpersForStatic(works, start, goal).flatMap(({ around }): Work[] => {
+    const own = around.filter((i) => works[i]!.kind === 'bundle' && !gone.has(i));
+    const [first, ...rest] = own.map((i) => works[i]!);
+    if (!first || rest.length === 0) return [];
+    for (const i of own) gone.add(i);
+    return [{ ...first, other: rest[0]!.device, edits: [first, ...rest].flatMap((w) => w.edits) }];
+  });
+  return [...works.filter((_, i) => !gone.has(i)), ...joined];
+}

@@ -1,0 +1,162 @@
+/** Plans of the demo and of small networks made for one thing each. */
+import { asCabled, asMeant, asPair } from '@/demo/brackwater';
+import { applyEdits, emptyDesign, setField } from '../design';
+import type { Design, Edit } from '../design';
+import { planChange } from './plan';
+import type { ChangePlan, PlanOptions } from './plan';
+import { planJson } from './plan-json';
+import { lineWords } from './step-words';
+
+const changed = (design: Design, ...edits: Edit[]): Design => {
+  const applied = applyEdits(design, edits);
+  if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
+  return applied.design;
+};
+
+function planned(from: Design, to: Design, options: PlanOptions = {}): ChangePlan {
+  const found = planChange(from, to, options);
+  if (!found.ok) throw new Error(found.sentence);
+  return found.plan;
+}
+
+/** A line of switches, the first of them root, and a host at each end. */
+function line(names: string, mode: Design['mode'] = 'rstp'): Design {
+  const design = { ...emptyDesign('line'), mode };
+  const port = (at: string, more: object = {}) => {
+    const number = design.ports.filter((p) => p.switch === at).length + 1;
+    design.ports.push({ id: `${at}:${number}`, switch: at, name: `${number}`, number, speed: 1000, ...more });
+    return { port: `${at}:${number}` };
+  };
+  names.split('').forEach((name, i) => {
+    design.switches.push({ id: name, name, mac: `00:00:5e:00:53:1${i}` });
+    const before = names[i - 1];
+    if (before !== undefined) design.links.push({ id: `${before}${name}`, a: port(before), b: port(name) });
+  });
+  for (const [host, at] of [
+    ['left', names[0]!],
+    ['right', names.at(-1)!],
+  ] as const) {
+    design.hosts.push({ id: host, name: host });
+    design.links.push({ id: host, a: port(at, { edge: true }), b: { host } });
+  }
+  return design;
+}
+/** The same with a second cable between the first two. */
+function doubled(design: Design, a: string, b: string): Design {
+  const port = (at: string) => ({ id: `${at}:9`, switch: at, name: '9', number: 9, speed: 1000 });
+  return {
+    ...design,
+    ports: [...design.ports, port(a), port(b)],
+    links: [...design.links, { id: 'second', a: { port: `${a}:9` }, b: { port: `${b}:9` } }],
+  };
+}
+const bundle = (at: string, kind: 'static' | 'lacp') => ({
+  id: `${at}-b`,
+  switch: at,
+  name: 'b',
+  number: 100,
+  members: [`${at}:1`, `${at}:9`],
+  kind,
+});
+
+describe('the demo', () => {
+  test('from as cabled to as meant: a step at a device, no outage that counts, and no order is better', () => {
+    const plan = planned(asCabled(), asMeant(), { at: 'ticket-desk' });
+    expect(plan.place).toEqual({ at: 'ticket-desk', vlan: 199 });
+    expect(plan.cost).toMatchObject({ consoles: 0, lost: 0, worst: 0, sum: 0 });
+    expect(plan.exact).toBe(true);
+    const json = planJson(plan);
+    expect(json.worstOutage).toBeLessThan(0.01);
+    expect(json.steps.find((s) => s.kind === 'cable')).toMatchObject({
+      device: 'quay-b',
+      with: 'cold-store',
+      set: [{ what: 'cable quay-b 9 – cold-store 2', from: 'not plugged in', to: 'plugged in' }],
+      check: ['quay-b to-cold-store: up, 2 of 2 members active', 'cold-store to-quay-b: up, 2 of 2 members active'],
+      inverse: [{ what: 'cable quay-b 9 – cold-store 2', from: 'plugged in', to: 'not plugged in' }],
+    });
+    expect(json.steps.find((s) => s.kind === 'vlans')!.moves).toEqual([
+      { tree: 'vlan-130', switch: 'gate', port: '2', from: 'none', to: 'alternate' },
+    ]);
+  });
+  test('to a pair of core switches: the order of the tables would interrupt for seconds, the one found does not', () => {
+    const plan = planned(asMeant(), asPair());
+    expect(plan.table!.worst).toBeGreaterThan(1);
+    expect(plan.cost.worst).toBe(0);
+    const at = (id: string) => plan.steps.findIndex((s) => s.work.id === id);
+    expect(at('pair pair')).toBeLessThan(at('bundle core-east:lag110'));
+  });
+});
+
+test('what interrupts waits until there is another way', () => {
+  const from = changed(doubled(line('abc'), 'a', 'b'), setField('link', 'second', 'down', true));
+  const to = changed(from, setField('link', 'second', 'down', null), setField('link', 'ab', 'down', true));
+  const plan = planned(from, to, { temporary: false });
+  expect(plan.steps.map((s) => s.work.id)).toEqual(['cable second', 'cable ab']);
+  expect(plan.cost).toMatchObject({ lost: 0, worst: 0 });
+});
+
+test('who cannot be reached any more is set before: else a console is said to be needed', () => {
+  const from = line('abc');
+  const cut = setField('port', 'b:2', 'vlans', '2');
+  const far = setField('switch', 'c', 'priority', 61440);
+  const plan = planned(from, changed(from, cut, far), { at: 'left', temporary: false });
+  expect(plan.steps.map((s) => s.work.device)).toEqual(['c', 'b']);
+  expect(planJson(plan).unreachable).toEqual([]);
+  // A cable that is out already leaves no way to the last of them.
+  const parted = changed(from, setField('link', 'bc', 'down', true));
+  expect(planJson(planned(parted, changed(parted, far), { at: 'left' })).unreachable).toEqual(['c']);
+});
+
+describe('a static bundle of two cables in service', () => {
+  const from = doubled(line('ab'), 'a', 'b');
+  const to = { ...from, bundles: [bundle('a', 'static'), bundle('b', 'static')] };
+  test('is made with all members but one shut, which are opened when both ends stand', () => {
+    const plan = planned(from, to);
+    const kinds = plan.steps.map((s) => s.work.kind);
+    expect(kinds).toEqual(['temporary', 'bundle', 'bundle', 'temporary']);
+    expect(plan.steps[0]!.set.map(lineWords)).toEqual(['port 9, down: off → on']);
+    expect(plan.constraints.map((c) => c.sentence).join()).toMatch(/one end alone frames loop/);
+    expect(plan.steps.every((s) => s.measured.looped === 0)).toBe(true);
+  });
+  test('without steps that are taken back both ends are one step', () => {
+    const plan = planned(from, to, { temporary: false });
+    expect(plan.steps).toHaveLength(1);
+    expect(plan.steps[0]!.work).toMatchObject({ kind: 'bundle', device: 'a', other: 'b' });
+  });
+});
+
+test('a setting of the design as a whole is set switch by switch', () => {
+  const from = line('abc', 'stp');
+  const plan = planned(from, { ...from, mode: 'rstp' });
+  expect(plan.steps.map((s) => `${s.work.kind} ${s.work.device}`).sort()).toEqual(['mode a', 'mode b', 'mode c']);
+  expect(plan.steps[0]!.set.map(lineWords)).toEqual([
+    'spanning tree: STP, one tree for all VLANs → RSTP, one tree for all VLANs',
+  ]);
+  expect(plan.steps.at(-1)!.after.switches.map((s) => s.protocol)).toEqual(['rstp', 'rstp', 'rstp']);
+});
+
+test('a region that changes goes from switch to switch, with its map in words', () => {
+  const base = { ...line('ab', 'mstp'), vlans: [10, 20].map((number) => ({ id: `v${number}`, number })) };
+  const region = (map: Record<string, string>) => [{ id: 'r', name: 'quay', revision: 1, map }];
+  const plan = planned({ ...base, regions: region({ '1': '10' }) }, { ...base, regions: region({ '1': '10,20' }) });
+  expect(plan.steps.map((s) => s.work.kind)).toEqual(['region', 'region']);
+  expect(plan.steps[0]!.set.map(lineWords)).toEqual(['VLANs of instance 1: 10 → 10,20']);
+});
+
+test('what cannot be planned is said in a sentence', () => {
+  const from = line('ab');
+  expect(planChange(from, from)).toMatchObject({
+    ok: false,
+    sentence: expect.stringMatching(/do not differ/) as string,
+  });
+  expect(planChange(from, line('xy'))).toMatchObject({
+    ok: false,
+    sentence: expect.stringMatching(/no switch in common/) as string,
+  });
+});
+
+test('a name or a place on the sheet is no work', () => {
+  const from = line('ab');
+  const to = changed(from, setField('switch', 'a', 'name', 'other'), setField('switch', 'a', 'x', 7));
+  expect(planChange(from, to).ok).toBe(false);
+});
