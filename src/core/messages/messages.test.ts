@@ -17,6 +17,7 @@ import {
   reviewMessages,
   signMessages,
   planMessages,
+  seeMessages,
   stepMessages,
   storyMessages,
   tableMessages,
@@ -31,7 +32,7 @@ import { breachSamples, goalSamples } from './samples/goals';
 import { ledgerSamples } from './samples/ledger';
 import { noteSamples } from './samples/notes';
 import { pairSamples } from './samples/pairs';
-import { planSamples } from './samples/plan';
+import { planSamples, seeSamples } from './samples/plan';
 import { stepSamples } from './samples/steps';
 import { reviewSamples } from './samples/review';
 import { signSamples, storySamples } from './samples/story';
@@ -80,6 +81,7 @@ test.each<[string, Sentences, AllSamples]>([
 test.each<[string, Sentences, AllSamples]>([
   ['breaches', breachMessages, breachSamples],
   ['events', eventMessages, eventSamples],
+  ['plans', seeMessages, seeSamples],
   ['signs', signMessages, signSamples],
 ])('%s stand inside a sentence: they begin small and have no full stop', (_, sentences, samples) => {
   expect(Object.keys(samples).sort()).toEqual(Object.keys(sentences).sort());

@@ -21,17 +21,6 @@ export const planMessages = {
   'no-order': ({ works }: { works: string }) =>
     `No order was found in which each step can be carried out without a standing loop. What is left over: ${works}.`,
 
-  'see-root': ({ name, trees }: { name: string; trees: string }) => `${name} is root of ${trees}`,
-  'see-no-root': ({ trees }: { trees: string }) => `no switch is root of ${trees}`,
-  'see-port': ({ port, role, trees }: { port: string; role: string; trees: string }) => `${port}: ${role} in ${trees}`,
-  'see-more-ports': ({ n }: { n: number }) => `and ${count(n, 'more port')}`,
-  'see-bundle': ({ bundle, state, active, of }: { bundle: string; state: string; active: number; of: number }) =>
-    `${bundle}: ${state}, ${active} of ${count(of, 'member')} active`,
-  'see-nothing': () => 'no port changes its role',
-  'see-reach': ({ name }: { name: string }) => `${name} can still be reached`,
-  'see-pair': ({ a, b, vlan }: { a: string; b: string; vlan: number }) => `${a} reaches ${b} in VLAN ${vlan}`,
-  'see-empty': ({ name }: { name: string }) => `no data passes ${name} any more`,
-
   'else-loop': ({ ports }: { ports: string }) =>
     `If ${ports} forwards instead, frames may loop: take the step back at once, then compare bridge identifiers and costs.`,
   'else-root': ({ name }: { name: string }) =>
@@ -42,6 +31,20 @@ export const planMessages = {
   'else-mode': () =>
     'If the switch does not agree with its neighbours: take the step back, and compare modes and region with theirs.',
   'else-back': () => 'If anything else changes: take the step back.',
+};
+
+/** What is to be seen, and what a plan is the best of: they stand inside a list or a sentence. */
+export const seeMessages = {
+  'see-root': ({ name, trees }: { name: string; trees: string }) => `${name} is root of ${trees}`,
+  'see-no-root': ({ trees }: { trees: string }) => `no switch is root of ${trees}`,
+  'see-port': ({ port, role, trees }: { port: string; role: string; trees: string }) => `${port}: ${role} in ${trees}`,
+  'see-more-ports': ({ n }: { n: number }) => `and ${count(n, 'more port')}`,
+  'see-bundle': ({ bundle, state, active, of }: { bundle: string; state: string; active: number; of: number }) =>
+    `${bundle}: ${state}, ${active} of ${count(of, 'member')} active`,
+  'see-nothing': () => 'no port changes its role',
+  'see-reach': ({ name }: { name: string }) => `${name} can still be reached`,
+  'see-pair': ({ a, b, vlan }: { a: string; b: string; vlan: number }) => `${a} reaches ${b} in VLAN ${vlan}`,
+  'see-empty': ({ name }: { name: string }) => `no data passes ${name} any more`,
 
   'orders-all': ({ orders }: { orders: number }) => `best of ${grouped(orders)} orders`,
   'orders-some': ({ looked }: { looked: number }) => `best of ${grouped(looked)} looked at`,

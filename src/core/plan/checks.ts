@@ -1,7 +1,7 @@
 /** What to see after a step before going on, and what to do if it is not so. */
 import { bundleById, hostById, switchById } from '../design';
 import type { Design } from '../design';
-import { planMessages as say } from '../messages';
+import { planMessages as say, seeMessages as see } from '../messages';
 import { OUTCOME_WORDS, verdictOf } from '../network';
 import { treeNames } from '../trace';
 import type { MovedPort, MovedTree, Role } from '../trees';
@@ -38,7 +38,7 @@ function rootLines(after: Rest, moved: readonly MovedTree[]): string[] {
       own.map((t) => t.tree),
     );
     const name = switchById(design, own[0]!.rootAfter ?? '')?.name;
-    return name === undefined ? say['see-no-root']({ trees }) : say['see-root']({ name, trees });
+    return name === undefined ? see['see-no-root']({ trees }) : see['see-root']({ name, trees });
   });
 }
 
@@ -50,7 +50,7 @@ function portLines(after: Rest, moved: readonly MovedTree[], device: string | nu
   );
   return [
     ...lines.slice(0, MOST_PORTS).map((own) =>
-      say['see-port']({
+      see['see-port']({
         port: own[0]!.name,
         role: stateWords(own[0]!.after),
         trees: treesOfRest(
@@ -59,7 +59,7 @@ function portLines(after: Rest, moved: readonly MovedTree[], device: string | nu
         ),
       }),
     ),
-    ...(lines.length > MOST_PORTS ? [say['see-more-ports']({ n: lines.length - MOST_PORTS })] : []),
+    ...(lines.length > MOST_PORTS ? [see['see-more-ports']({ n: lines.length - MOST_PORTS })] : []),
   ];
 }
 
@@ -77,7 +77,7 @@ function bundleLines(design: Design, work: Work): string[] {
   return [...own].flatMap((id) => {
     const [bundle, verdict] = [bundleById(design, id), verdictOf(design, id)];
     if (!bundle || !verdict) return [];
-    return say['see-bundle']({
+    return see['see-bundle']({
       bundle: `${switchById(design, bundle.switch)?.name} ${bundle.name}`,
       state: OUTCOME_WORDS[verdict.outcome],
       active: verdict.members.filter((m) => m.state === 'active').length,
@@ -97,8 +97,8 @@ export function checksOf(work: Work, after: Rest, moved: readonly MovedTree[]): 
   const bundles = bundleLines(design, work);
   const roots = rootLines(after, moved);
   const ports = portLines(after, moved, work.device);
-  const see = [...bundles, ...roots, ...ports];
-  return { see: see.length > 0 ? see : [say['see-nothing']()], otherwise: otherwise(work, after, moved, bundles) };
+  const seen = [...bundles, ...roots, ...ports];
+  return { see: seen.length > 0 ? seen : [see['see-nothing']()], otherwise: otherwise(work, after, moved, bundles) };
 }
 
 function otherwise(work: Work, after: Rest, moved: readonly MovedTree[], bundles: readonly string[]): string {

@@ -1,4 +1,4 @@
-import type { planMessages } from '../plan';
+import type { planMessages, seeMessages } from '../plan';
 import type { Samples } from './samples';
 
 const trees = 'VLANs 110, 120';
@@ -13,6 +13,15 @@ export const planSamples: Samples<typeof planMessages> = {
   'no-watched': [[{ name: 'attic' }]],
   'watched-apart': [[{ a: 'ticket-desk', b: 'recorder' }]],
   'no-order': [[{ works: 'cable quay-b 9' }]],
+  'else-loop': [[{ ports: 'gate 2' }]],
+  'else-root': [[{ name: 'core-east' }]],
+  'else-bundle': [[]],
+  'else-cable': [[]],
+  'else-mode': [[]],
+  'else-back': [[]],
+};
+
+export const seeSamples: Samples<typeof seeMessages> = {
   'see-root': [[{ name: 'core-east', trees }]],
   'see-no-root': [[{ trees }]],
   'see-port': [[{ port: 'gate 2', role: 'alternate, discarding', trees }]],
@@ -22,12 +31,6 @@ export const planSamples: Samples<typeof planMessages> = {
   'see-reach': [[{ name: 'gate' }]],
   'see-pair': [[{ a: 'ticket-desk', b: 'ferry-server', vlan: 110 }]],
   'see-empty': [[{ name: 'quay-b' }]],
-  'else-loop': [[{ ports: 'gate 2' }]],
-  'else-root': [[{ name: 'core-east' }]],
-  'else-bundle': [[]],
-  'else-cable': [[]],
-  'else-mode': [[]],
-  'else-back': [[]],
   'orders-all': [[{ orders: 362880 }]],
   'orders-some': [[{ looked: 1200 }]],
 };
