@@ -11,12 +11,13 @@ const CORE = [
   'analysis',
   'goals',
   'review',
+  'plan',
   'report',
   'editing',
   'formats',
 ];
 const SRC = ['core', 'api', 'demo', 'workers', 'server', 'ui', 'app', 'cli'];
-const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal', 'review'];
+const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal', 'review', 'handover'];
 const UI = ['theme', 'session', 'chart', 'table', 'controls', 'designs', `(${STAGES.join('|')})`, 'workspace'];
 
 const downwards = (folder, rooms) =>

@@ -18,6 +18,9 @@ export const planMessages = {
     `There is no host called '${name}' to watch: name two hosts of one VLAN.`,
   'watched-apart': ({ a, b }: { a: string; b: string }) =>
     `Hosts ${a} and ${b} are in different VLANs, and frames pass between those by routing only: name two hosts of one VLAN.`,
+  'not-here': ({ step, name }: { step: number; name: string }) =>
+    `Step ${step} at ${name} cannot be carried out in this place: another step has to come first, or frames would loop.`,
+  'loops-here': () => 'In this order frames would loop after a step: put what closes the loop later.',
   'no-order': ({ works }: { works: string }) =>
     `No order was found in which each step can be carried out without a standing loop. What is left over: ${works}.`,
 

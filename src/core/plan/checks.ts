@@ -9,7 +9,7 @@ import type { Rest } from './effect';
 import type { Work } from './gather';
 
 /** Ports that are listed; of more, the number is said. */
-const MOST_PORTS = 6;
+const MOST_PORTS = 4;
 
 /** Names of trees of a network at rest, with the VLANs of each. */
 export const treesOfRest = ({ solved }: Rest, trees: readonly string[]): string =>

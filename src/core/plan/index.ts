@@ -1,8 +1,7 @@
 /** What other rooms use of the plan. */
-export { deviceName, treesOfRest } from './checks';
-export { frameOf } from './frame';
-export { managementVlan } from './place';
-export { planChange, planning, usualPairs } from './plan';
+export { joinWorks, splitWork } from './arrange';
+export type { Work } from './gather';
+export { planArranged, planChange, planning } from './plan';
 export type { ChangePlan, PlanOptions, PlanStep, Planned } from './plan';
 export type { PlanProgress, Reply } from './planner';
 export { planJson } from './plan-json';

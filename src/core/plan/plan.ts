@@ -4,7 +4,7 @@ import type { Design, Edit, Probe } from '../design';
 import { hostVlans } from '../review';
 import type { MovedTree } from '../trees';
 import { planMessages as say } from '../messages';
-import { checksOf } from './checks';
+import { checksOf, deviceName } from './checks';
 import { frameOf } from './frame';
 import { gatherWork } from './gather';
 import type { Work } from './gather';
@@ -119,6 +119,22 @@ export function planChange(from: Design, to: Design, options: PlanOptions = {}, 
     if (done) return value;
     reply = enough?.() ? 'enough' : 'on';
   }
+}
+
+/** The plan of given steps in a given order: nothing is searched. */
+export function planArranged(from: Design, to: Design, works: readonly Work[], options: PlanOptions = {}): Planned {
+  const { start, goal } = frameOf(from, to);
+  const pairs = options.watch ?? usualPairs(from);
+  const planner = new Planner(works, start, goal, pairs, placeOf(from, options), []);
+  const order = works.map((_, i) => i);
+  const wrong = planner.stuckAt(order);
+  if (wrong >= 0) {
+    const name = deviceName(start, goal, works[wrong]!.device);
+    return { ok: false, sentence: say['not-here']({ step: wrong + 1, name }) };
+  }
+  const cost = planner.cost(order);
+  if (!cost) return { ok: false, sentence: say['loops-here']() };
+  return { ok: true, plan: planOf(planner, { works: order, cost }) };
 }
 
 function planOf({ ways, table, exact, looked, constraints }: Planner, best: Order): ChangePlan {

@@ -107,6 +107,16 @@ export class Planner {
     return costOf(ways, order);
   }
 
+  /** Place of the first piece of an order that cannot be done in its turn; −1 where all can. */
+  stuckAt(order: readonly number[]): number {
+    let done = 0n;
+    return order.findIndex((work) => {
+      if (!this.ways.turn(done, work)) return true;
+      done |= bit(work);
+      return false;
+    });
+  }
+
   take(works: readonly number[] | null): void {
     const cost = works && this.cost(works);
     if (works && cost && (!this.best || compareCost(cost, this.best.cost) < 0)) this.best = { works, cost };

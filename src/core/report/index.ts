@@ -1,4 +1,5 @@
 /** What other rooms use of the report. */
 export { PAPERS, SECTION_IDS, reportOf } from './report';
 export type { Paper, SectionId } from './report';
+export type { SheetOptions } from './work-sheet';
 export { planCsv, planHtml, planMarkdown, planSummary } from './work-sheet';

@@ -5,6 +5,7 @@ export const STAGES = [
   { id: 'bundles', name: 'Bundles' },
   { id: 'rehearsal', name: 'Rehearsal' },
   { id: 'review', name: 'Review' },
+  { id: 'hand-over', name: 'Hand-over' },
 ] as const;
 export type StageId = (typeof STAGES)[number]['id'];
 

@@ -27,6 +27,11 @@ const TOUR: Readonly<Record<StageId, readonly string[]>> = {
     'Click a failure to see the network with it. B shows it before and after; Rehearse it makes a script of it.',
     'A finding has a fix to preview, or is accepted with a reason and comes back when what it says changes.',
   ],
+  'hand-over': [
+    'Hand-over: the plan from one variant to another, in the order that interrupts least; each step is rehearsed.',
+    'Say where you work from, and no step cuts you off from what is still to be set. Arrow keys go from step to step.',
+    'Move, split or join steps: the figures follow. The work sheet has all of it with boxes to tick.',
+  ],
 };
 
 /** Steps that are left for a stage; `done`: stages that were seen, or `off`. */

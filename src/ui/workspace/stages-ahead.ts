@@ -7,6 +7,7 @@ const LOAD = {
   trees: () => import('../trees/TreesStage').then((m) => m.TreesStage),
   bundles: () => import('../bundles/BundlesStage').then((m) => m.BundlesStage),
   review: () => import('../review/ReviewStage').then((m) => m.ReviewStage),
+  'hand-over': () => import('../handover/HandoverStage').then((m) => m.HandoverStage),
   rehearsal: () => import('../rehearsal/RehearsalStage').then((m) => m.RehearsalStage),
 } as const;
 
@@ -16,6 +17,7 @@ export const STAGE = {
   bundles: dynamic(LOAD.bundles),
   rehearsal: dynamic(LOAD.rehearsal),
   review: dynamic(LOAD.review),
+  'hand-over': dynamic(LOAD['hand-over']),
 } as const;
 
 /** The other stages are fetched once the first one stands: they open at once, and without the server too. */

@@ -12,6 +12,8 @@ export const planSamples: Samples<typeof planMessages> = {
   'no-place': [[{ place: 'attic' }]],
   'no-watched': [[{ name: 'attic' }]],
   'watched-apart': [[{ a: 'ticket-desk', b: 'recorder' }]],
+  'not-here': [[{ step: 2, name: 'gate' }]],
+  'loops-here': [[]],
   'no-order': [[{ works: 'cable quay-b 9' }]],
   'else-loop': [[{ ports: 'gate 2' }]],
   'else-root': [[{ name: 'core-east' }]],

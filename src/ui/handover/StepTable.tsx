@@ -1,0 +1,151 @@
+'use client';
+import { atWords, lineWords, movesWords, outageWords } from '../../core/plan';
+import type { PlanStep } from '../../core/plan';
+import { SCALE, onScale } from './words';
+import styles from './HandoverStage.module.css';
+
+interface Props {
+  readonly steps: readonly PlanStep[];
+  readonly picked: number;
+  readonly done: ReadonlySet<string>;
+  readonly onPick: (step: number) => void;
+  readonly onMove: (step: number, by: -1 | 1) => void;
+  readonly onSplit: (step: number) => void;
+  readonly onJoin: (step: number) => void;
+}
+
+const longest = ({ measured }: PlanStep): number =>
+  Math.max(0, ...[...measured.pairs, ...measured.vlans].map((o) => o.seconds ?? Infinity));
+
+/** The steps in their order, with the longest outage of each on one scale. */
+export function StepTable({ steps, picked, done, onPick, ...tools }: Props) {
+  return (
+    <section className={styles.steps} aria-label="Steps of the plan">
+      <table aria-label="Steps in their order">
+        <thead>
+          <tr>
+            <th scope="col">step</th>
+            <th scope="col">at</th>
+            <th scope="col">set</th>
+            <th scope="col">moves</th>
+            <th scope="col">see before going on</th>
+            <th scope="col" className={styles.scaleHead}>
+              longest outage
+              {SCALE.map(({ seconds, name }) => (
+                <span key={name} style={{ left: `${onScale(seconds) * 100}%` }}>
+                  {name}
+                </span>
+              ))}
+            </th>
+            <th scope="col">arrange</th>
+          </tr>
+        </thead>
+        <tbody>
+          {steps.map((step, i) => (
+            <tr
+              key={step.work.id}
+              aria-selected={i === picked}
+              data-done={done.has(step.work.id) || undefined}
+              onClick={() => onPick(i)}
+            >
+              <td className="mono">{done.has(step.work.id) ? '✓' : i + 1}</td>
+              <th scope="row">
+                <button className="plain" onClick={() => onPick(i)}>
+                  {atWords(step)}
+                </button>
+              </th>
+              <td>
+                {step.work.kind === 'temporary' && <em className="quiet">temporary: </em>}
+                <Short lines={step.set.map(lineWords)} />
+              </td>
+              <td>{movesWords(step)}</td>
+              <td>
+                <Short lines={step.see} />
+              </td>
+              <td>
+                <Bar step={step} />
+              </td>
+              <td className={styles.tools}>
+                {i === picked && <Tools {...tools} step={i} of={steps.length} work={step} />}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** The first of some lines, and how many more. */
+function Short({ lines }: { lines: readonly string[] }) {
+  const [first = ''] = lines;
+  return (
+    <span title={lines.join('\n')}>
+      {first}
+      {lines.length > 1 && <span className="quiet"> and {lines.length - 1} more</span>}
+    </span>
+  );
+}
+
+function Bar({ step }: { step: PlanStep }) {
+  const seconds = longest(step);
+  const at = onScale(seconds) * 100;
+  return (
+    <span className={styles.scale} data-long={seconds >= 1 || undefined} data-none={seconds === 0 || undefined}>
+      <i style={seconds > 0 ? { width: `${at}%` } : undefined} />
+      <b style={at > 60 ? { right: `${100 - at}%` } : { left: `${at}%` }}>{seconds > 0 ? outageWords(step) : ''}</b>
+    </span>
+  );
+}
+
+interface ToolsProps extends Pick<Props, 'onMove' | 'onSplit' | 'onJoin'> {
+  readonly step: number;
+  readonly of: number;
+  readonly work: PlanStep;
+}
+
+/** Moves a step, splits it in its settings, joins it with the next. */
+function Tools({ step, of, work, onMove, onSplit, onJoin }: ToolsProps) {
+  const press = (act: () => void) => (event: React.MouseEvent) => {
+    event.stopPropagation();
+    act();
+  };
+  return (
+    <>
+      <button
+        className="tool"
+        disabled={step === 0}
+        title="Earlier (Alt ↑)"
+        aria-label="Earlier"
+        onClick={press(() => onMove(step, -1))}
+      >
+        ↑
+      </button>
+      <button
+        className="tool"
+        disabled={step === of - 1}
+        title="Later (Alt ↓)"
+        aria-label="Later"
+        onClick={press(() => onMove(step, 1))}
+      >
+        ↓
+      </button>
+      <button
+        className="tool"
+        disabled={work.set.length < 2}
+        title="One step for each setting"
+        onClick={press(() => onSplit(step))}
+      >
+        Split
+      </button>
+      <button
+        className="tool"
+        disabled={step === of - 1}
+        title="In one go with the next step, at the same device"
+        onClick={press(() => onJoin(step))}
+      >
+        Join
+      </button>
+    </>
+  );
+}
