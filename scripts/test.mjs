@@ -43,10 +43,20 @@ async function browser() {
   await inTurn(
     { what: 'Package lists', command: 'apt-get', args: ['update', '-q'] },
     {
-      what: 'Installing Chromium, a dissector and a reader of PDF',
+      what: 'Installing Chromium, a dissector, a reader of PDF, and network tools',
       command: 'apt-get',
-      // The dissector reads the frames that the tests of the rehearsal write, the reader the printed report.
-      args: ['install', '-y', '-q', '--no-install-recommends', 'chromium', 'tshark', 'poppler-utils'],
+      // The dissector reads the frames that the tests of the rehearsal write, the reader the printed report; the tools build labs.
+      args: [
+        'install',
+        '-y',
+        '-q',
+        '--no-install-recommends',
+        'chromium',
+        'tshark',
+        'poppler-utils',
+        'iproute2',
+        'iputils-ping',
+      ],
     },
   );
 }

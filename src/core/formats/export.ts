@@ -3,6 +3,7 @@ import { clipped, fileMessages as say } from '../messages';
 import type { Design } from '../design';
 import { exportCsv } from './csv-export';
 import { exportGraphml } from './graphml-export';
+import { exportLinuxLab } from './linux-lab';
 import { exportTopology } from './topology';
 
 export interface ExportFormat {
@@ -20,6 +21,7 @@ export const EXPORT_FORMATS: readonly ExportFormat[] = [
   { id: 'json', ending: '.json', type: 'application/json', write: (d) => `${JSON.stringify(d, null, 2)}\n` },
   { id: 'graphml', ending: '.graphml', type: 'application/graphml+xml; charset=utf-8', write: exportGraphml },
   { id: 'topology', ending: '-topology.json', type: 'application/json', write: exportTopology },
+  { id: 'linux-lab', ending: '-lab.sh', type: 'text/x-shellscript; charset=utf-8', write: exportLinuxLab },
   { id: 'switches', ending: '-switches.csv', type: CSV, write: (d) => exportCsv(d).switches },
   { id: 'links', ending: '-links.csv', type: CSV, write: (d) => exportCsv(d).links },
   { id: 'vlans', ending: '-vlans.csv', type: CSV, write: (d) => exportCsv(d).vlans },

@@ -16,3 +16,4 @@ export { solutionOf } from './solution';
 export type { SolutionTree } from './solution';
 export { formatTableFault, guarded, readTable, unguarded } from './table';
 export type { TableFault } from './table';
+export { asClassic, exportLinuxLab } from './linux-lab';
