@@ -88,7 +88,19 @@ test('every operation answers as it is described', async () => {
   await check('difference', at, { query: '?from=0&to=1' });
   await check('trees', at);
   await check('trees', at, { query: '?tree=vlan-110' });
-  for (const format of ['json', 'graphml', 'topology', 'switches', 'links', 'vlans', 'raw'])
+  for (const format of [
+    'json',
+    'graphml',
+    'topology',
+    'linux-lab',
+    'openconfig',
+    'settings',
+    'networkd',
+    'switches',
+    'links',
+    'vlans',
+    'raw',
+  ])
     await check('export', at, { query: `?format=${format}` });
   const copied = (await check('copyVariant', at, { body: { from: at.variant } })) as never as {
     variants: { id: string }[];

@@ -187,8 +187,10 @@ export const OPERATIONS = {
     method: 'GET',
     path: `${VARIANT}/export`,
     summary: 'The variant as a file',
-    query: { format: 'json, graphml, topology, switches, links, vlans or raw' },
-    answer: ['application/json', 'application/graphml+xml', 'text/csv'],
+    query: {
+      format: 'json, graphml, topology, linux-lab, openconfig, settings, networkd, switches, links, vlans or raw',
+    },
+    answer: ['application/json', 'application/graphml+xml', 'text/plain', 'text/x-shellscript', 'text/csv'],
   },
   backup: { method: 'GET', path: '/backup', summary: 'The database as one file', answer: ['application/vnd.sqlite3'] },
   archive: { method: 'GET', path: '/archive', summary: 'All designs as one archive', answer: ['application/zip'] },

@@ -30,7 +30,10 @@ function fileCommands(program: Command, ends: Ends): void {
     .command('export')
     .description('write a design as GraphML, RFC 8345 topology or a table')
     .argument('<design>', 'design file (JSON)')
-    .requiredOption('--format <format>', 'json, graphml, topology, switches, links or vlans')
+    .requiredOption(
+      '--format <format>',
+      'json, graphml, topology, linux-lab, openconfig, settings, networkd, switches, links or vlans',
+    )
     .option('--out <file>', 'file to write; otherwise standard output')
     .action(async (file: string, options: { format: string; out?: string }) => {
       ends(await (await import('./export')).exportDesign(file, options));

@@ -3,7 +3,10 @@ import { clipped, fileMessages as say } from '../messages';
 import type { Design } from '../design';
 import { exportCsv } from './csv-export';
 import { exportGraphml } from './graphml-export';
+import { exportSettings } from './device-settings';
 import { exportLinuxLab } from './linux-lab';
+import { exportNetworkd } from './networkd';
+import { exportOpenConfig } from './openconfig';
 import { exportTopology } from './topology';
 
 export interface ExportFormat {
@@ -22,6 +25,9 @@ export const EXPORT_FORMATS: readonly ExportFormat[] = [
   { id: 'graphml', ending: '.graphml', type: 'application/graphml+xml; charset=utf-8', write: exportGraphml },
   { id: 'topology', ending: '-topology.json', type: 'application/json', write: exportTopology },
   { id: 'linux-lab', ending: '-lab.sh', type: 'text/x-shellscript; charset=utf-8', write: exportLinuxLab },
+  { id: 'openconfig', ending: '-openconfig.json', type: 'application/json', write: exportOpenConfig },
+  { id: 'settings', ending: '-settings.txt', type: 'text/plain; charset=utf-8', write: exportSettings },
+  { id: 'networkd', ending: '-networkd.txt', type: 'text/plain; charset=utf-8', write: exportNetworkd },
   { id: 'switches', ending: '-switches.csv', type: CSV, write: (d) => exportCsv(d).switches },
   { id: 'links', ending: '-links.csv', type: CSV, write: (d) => exportCsv(d).links },
   { id: 'vlans', ending: '-vlans.csv', type: CSV, write: (d) => exportCsv(d).vlans },

@@ -2,4 +2,4 @@
 export { PAPERS, SECTION_IDS, reportOf } from './report';
 export type { Paper, SectionId } from './report';
 export type { SheetOptions } from './work-sheet';
-export { planCsv, planHtml, planMarkdown, planSummary } from './work-sheet';
+export { planCsv, planHtml, planMarkdown, planSettings, planSummary } from './work-sheet';

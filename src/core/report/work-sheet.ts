@@ -53,6 +53,16 @@ export function planMarkdown(plan: ChangePlan, { title, date }: SheetOptions): s
   return `${lines.join('\n')}\n`;
 }
 
+/** What the plan sets, device by device in the order of their first step: the difference, as text. */
+export function planSettings(plan: ChangePlan): string {
+  const byDevice = new Map<string, string[]>();
+  plan.steps.forEach((step, i) => {
+    const at = atWords(step);
+    byDevice.set(at, [...(byDevice.get(at) ?? []), ...step.set.map((l) => `  step ${i + 1}: ${lineWords(l)}`)]);
+  });
+  return `${[...byDevice].map(([at, lines]) => [at, ...lines].join('\n')).join('\n\n')}\n`;
+}
+
 const quoted = (text: string): string => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
 export function planCsv(plan: ChangePlan): string {

@@ -3,13 +3,19 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import type { ChangePlan } from '../../core/plan';
-import { planCsv, planHtml, planMarkdown } from '../../core/report';
+import { planCsv, planHtml, planMarkdown, planSettings } from '../../core/report';
 import type { SheetOptions } from '../../core/report';
 import { saveFile } from '../chart/picture';
 
 const FORMS = [
   { name: 'To print (HTML)', type: 'text/html', end: 'html', write: planHtml },
   { name: 'Markdown', type: 'text/markdown', end: 'md', write: planMarkdown },
+  {
+    name: 'Settings by device (text)',
+    type: 'text/plain',
+    end: 'txt',
+    write: (plan: ChangePlan) => planSettings(plan),
+  },
   { name: 'Table (CSV)', type: 'text/csv', end: 'csv', write: (plan: ChangePlan) => planCsv(plan) },
 ] as const;
 

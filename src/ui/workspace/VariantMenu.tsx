@@ -25,6 +25,10 @@ const FORMATS = [
   { format: 'vlans', label: 'VLANs (CSV)' },
   { format: 'graphml', label: 'Graph (GraphML)' },
   { format: 'topology', label: 'Topology (RFC 8345 JSON)' },
+  { format: 'openconfig', label: 'Settings by device (OpenConfig JSON)' },
+  { format: 'settings', label: 'Settings by device (text)' },
+  { format: 'networkd', label: 'Settings by device (systemd-networkd)' },
+  { format: 'linux-lab', label: 'Network on Linux (shell script)' },
 ];
 
 const TABLES: readonly CsvTable[] = ['switches', 'links', 'vlans'];
