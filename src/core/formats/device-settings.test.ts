@@ -46,7 +46,7 @@ describe('OpenConfig', () => {
       {
         type: 'add',
         kind: 'region',
-        value: { id: 'r', name: 'harbour', revision: 3, map: { '1': '110-112,130' } } as never,
+        value: { id: 'r', name: 'harbour', revision: 3, map: { '1': '110-112,130' } },
       },
     ]);
     const mstp = dig(openConfigOf(design), 'gate', 'openconfig-spanning-tree:stp', 'mstp');

@@ -47,6 +47,7 @@ export const seeMessages = {
   'see-nothing': () => 'no port changes its role',
   'see-reach': ({ name }: { name: string }) => `${name} can still be reached`,
   'see-pair': ({ a, b, vlan }: { a: string; b: string; vlan: number }) => `${a} reaches ${b} in VLAN ${vlan}`,
+  'see-no-other-way': ({ name }: { name: string }) => `data still passes ${name}: for some of it there is no other way`,
   'see-empty': ({ name }: { name: string }) => `no data passes ${name} any more`,
 
   'orders-all': ({ orders }: { orders: number }) => `best of ${grouped(orders)} orders`,

@@ -7,3 +7,7 @@ export type { PlanProgress, Reply } from './planner';
 export { planJson } from './plan-json';
 export { planScript } from './measure';
 export { atWords, consoleNames, lineWords, movesWords, outageLines, outageWords, wayBack } from './step-words';
+export { planMaintenance } from './maintenance';
+export type { Target } from './maintenance';
+export { MIGRATION_RULES, migrations } from './migration';
+export type { Migration, MigrationRule } from './migration';

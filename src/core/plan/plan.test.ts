@@ -4,6 +4,8 @@ import { applyEdits, emptyDesign, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { planChange } from './plan';
 import type { ChangePlan, PlanOptions } from './plan';
+import { planMaintenance } from './maintenance';
+import { migrations } from './migration';
 import { planJson } from './plan-json';
 import { lineWords } from './step-words';
 
@@ -159,4 +161,38 @@ test('a name or a place on the sheet is no work', () => {
   const from = line('ab');
   const to = changed(from, setField('switch', 'a', 'name', 'other'), setField('switch', 'a', 'x', 7));
   expect(planChange(from, to).ok).toBe(false);
+});
+
+describe('maintenance', () => {
+  test('a switch with another way beside it is drained, off, on and restored; nothing passes before it goes', () => {
+    const design = asMeant();
+    const found = planMaintenance(design, { kind: 'switch', id: 'quay-a' });
+    if (!found.ok) throw new Error(found.sentence);
+    const ids = found.plan.steps.map((s) => s.work.id);
+    expect(ids.indexOf('out')).toBe(ids.indexOf('back') - 1);
+    // The network is as it was.
+    expect(found.plan.steps.at(-1)!.after.switches).toEqual(found.plan.steps[0]!.before.switches);
+    expect(found.plan.cost.worst).toBeLessThanOrEqual(found.plan.table?.worst ?? Infinity);
+  });
+  test('a classic link is drained, or not, by what interrupts less', () => {
+    const design = doubled(line('abc', 'stp'), 'a', 'b');
+    const found = planMaintenance(design, { kind: 'link', id: 'ab' });
+    if (!found.ok) throw new Error(found.sentence);
+    const plain = planMaintenance(design, { kind: 'link', id: 'ab' }, { temporary: false });
+    if (!plain.ok) throw new Error(plain.sentence);
+    expect(found.plan.cost.worst).toBeLessThanOrEqual(plain.plan.cost.worst);
+  });
+});
+
+test('a migration goes by each rule that makes a difference, and the search is no worse than any', () => {
+  const design = { ...line('abc', 'per-vlan-rstp') };
+  for (const [i, tier] of (['core', 'distribution', 'access'] as const).entries()) design.switches[i]!.tier = tier;
+  const ways = [...migrations(design, 'rstp')];
+  expect(ways.map((w) => w.rule)).toEqual(['core-first', 'edge-first', 'least-outage']);
+  expect(ways[0]!.plan.steps.map((s) => s.work.device)).toEqual(['a', 'b', 'c']);
+  expect(ways[1]!.plan.steps.map((s) => s.work.device)).toEqual(['c', 'b', 'a']);
+  const best = ways.at(-1)!.plan.cost;
+  for (const { plan } of ways) expect(best.worst).toBeLessThanOrEqual(plan.cost.worst);
+  expect(ways[0]!.separating).toEqual({ before: 7, most: 7, after: 7 });
+  expect([...migrations(design, 'per-vlan-rstp')]).toEqual([]);
 });

@@ -32,6 +32,7 @@ export const seeSamples: Samples<typeof seeMessages> = {
   'see-nothing': [[]],
   'see-reach': [[{ name: 'gate' }]],
   'see-pair': [[{ a: 'ticket-desk', b: 'ferry-server', vlan: 110 }]],
+  'see-no-other-way': [[{ name: 'quay-b' }]],
   'see-empty': [[{ name: 'quay-b' }]],
   'orders-all': [[{ orders: 362880 }]],
   'orders-some': [[{ looked: 1200 }]],
