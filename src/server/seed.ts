@@ -1,6 +1,7 @@
 /** Puts the demo into a database that has never held a design. */
 import { count } from 'drizzle-orm';
 import { asCabled, asMeant, asPair } from '../demo/brackwater';
+import { quarryAsItIs, quarryInstances, quarryOneTree, quarryPerVlan } from '../demo/quarry';
 import { createDesign } from './designs';
 import type { NewId } from './designs';
 import { designs } from './schema';
@@ -14,6 +15,13 @@ export function seed(db: Db, newId: NewId, now: number): boolean {
     { name: 'as meant', design: asMeant() },
     { name: 'core as a pair', design: asPair() },
   ];
+  const migration = [
+    { name: 'as it is', design: quarryAsItIs() },
+    { name: 'closets per VLAN', design: quarryPerVlan() },
+    { name: 'one tree', design: quarryOneTree() },
+    { name: 'instances', design: quarryInstances() },
+  ];
+  createDesign(db, 'Harrow Fell Quarry', migration, newId, now - 1);
   createDesign(db, 'Brackwater Ferries', documents, newId, now);
   return true;
 }

@@ -2,7 +2,7 @@
 import { isClassicMode, modeOf, timersOf } from '../design';
 import type { Design, Edit, Probe, Script } from '../design';
 import { rehearse } from '../simulation';
-import { SECOND } from '../standard';
+import { SECOND, TIMERS } from '../standard';
 import { gapsOf } from '../trace';
 import type { Trace } from '../trace';
 
@@ -88,17 +88,29 @@ const setting = (edits: readonly Edit[], at: number, label: string, n = 1): Scri
   label,
 });
 
-/** Rehearses one change of a network at rest. */
-export function measure(design: Design, edits: readonly Edit[], pairs: readonly Probe[], joined: Joined): Measured {
-  const until = BEFORE + restSeconds(design);
-  const script: Script = {
-    id: 'step',
-    name: 'step',
-    until,
-    events: [setting(edits, BEFORE, 'step')],
-    probes: [...pairs],
-  };
+function measureFor(design: Design, edits: readonly Edit[], pairs: readonly Probe[], joined: Joined, seconds: number) {
+  const until = BEFORE + seconds;
+  const events = [setting(edits, BEFORE, 'step')];
+  const script: Script = { id: 'step', name: 'step', until, events, probes: [...pairs] };
   return outagesIn(rehearse(design, script), joined, BEFORE * SECOND, until * SECOND);
+}
+
+/**
+ * Rehearses one change of a network at rest. `comesBack`: whether a pair has contact again once the network stands: where it
+ * has none by then, frames follow addresses that nobody made the switches forget, until they are too old.
+ */
+export function measure(
+  design: Design,
+  edits: readonly Edit[],
+  pairs: readonly Probe[],
+  joined: Joined,
+  comesBack: (pair: Probe) => boolean,
+): Measured {
+  const rest = restSeconds(design);
+  const measured = measureFor(design, edits, pairs, joined, rest);
+  if (!measured.pairs.some((o) => o.seconds === null && comesBack(o.pair))) return measured;
+  const ageing = Math.max(...design.switches.map((s) => s.ageingTime ?? TIMERS.ageingTime.default));
+  return measureFor(design, edits, pairs, joined, rest + ageing);
 }
 
 /** The whole of a plan as one script, each step when the one before has come to rest; and when each begins, in seconds. */

@@ -31,7 +31,12 @@ export function costOf(ways: Ways, order: readonly number[]): Cost | null {
     if (!turn) return null;
     const seconds = ways.seconds(done, work);
     if (seconds === null) return null;
-    cost = addStep(cost, { consoles: turn.consoles.length, lost: turn.lost, seconds, visits: visit(ways, last, work) });
+    cost = addStep(cost, {
+      consoles: turn.consoles.length,
+      lost: ways.lost(done, work),
+      seconds,
+      visits: visit(ways, last, work),
+    });
     done |= bit(work);
     last = ways.works[work]!.device;
   }
@@ -111,7 +116,8 @@ function walked(ways: Ways, label: Label): Label | null {
   const seconds = ways.seconds(from.done, label.work);
   if (seconds === null) return null;
   const visits = visit(ways, from.last, label.work);
-  const cost = addStep(from.cost, { consoles: turn.consoles.length, lost: turn.lost, seconds, visits });
+  const lost = ways.lost(from.done, label.work);
+  const cost = addStep(from.cost, { consoles: turn.consoles.length, lost, seconds, visits });
   const left = visitsLeft(ways, label.done, label.last);
   return { ...label, open: false, cost, bound: { ...cost, visits: cost.visits + left } };
 }

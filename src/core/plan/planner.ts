@@ -183,7 +183,7 @@ function costly(ways: Ways, { works }: Order): number[] {
   let done = 0n;
   const found: { work: number; seconds: number }[] = [];
   for (const work of works) {
-    const seconds = (ways.seconds(done, work) ?? 0) + 1000 * ways.turn(done, work)!.lost;
+    const seconds = (ways.seconds(done, work) ?? 0) + 1000 * ways.lost(done, work);
     if (seconds >= RESOLUTION) found.push({ work, seconds });
     done |= bit(work);
   }

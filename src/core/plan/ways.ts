@@ -1,7 +1,7 @@
 /** The states between two designs, by which pieces of work are done, and what each piece does in each of them. */
 import { applyEdits } from '../design';
 import type { Design, Probe } from '../design';
-import { effectOf, hasLoop, joinedSwitches, keptBy, lostAt, restOf } from './effect';
+import { effectOf, hasLoop, haveContact, joinedSwitches, keptBy, lostAt, restOf } from './effect';
 import type { Effect, Kept, Rest } from './effect';
 import { isByHand } from './gather';
 import type { Work } from './gather';
@@ -134,7 +134,9 @@ export class Ways {
       else {
         const before = this.states.get(done)!;
         const there = this.pairs.filter((p) => this.isThere(before, p));
-        known = measure(before.solved.topology.design, this.works[work]!.edits, there, joinedAt(before));
+        known = measure(before.solved.topology.design, this.works[work]!.edits, there, joinedAt(before), (pair) =>
+          haveContact(turn.after, pair),
+        );
         this.rehearsals++;
       }
       this.known.set(key, known);
@@ -154,6 +156,13 @@ export class Ways {
   private isThere(rest: Rest, { from, to }: Probe): boolean {
     const { hosts } = rest.solved.topology.design;
     return [from, to].every((id) => hosts.some((h) => h.id === id));
+  }
+
+  /** Pairs and states that are lost: as the solver has it, and pairs that a rehearsal does not bring back though it should. */
+  lost(done: Done, work: number): number {
+    const turn = this.turn(done, work)!;
+    const { pairs } = this.measured(done, work);
+    return turn.lost + pairs.filter((o) => o.seconds === null && haveContact(turn.after, o.pair)).length;
   }
 
   /** Seconds of the longest outage that ends within the step; null where frames would loop on. */

@@ -27,7 +27,7 @@ import { planOf } from './plan';
 import type { Trace } from '../trace';
 import { portList } from '../trace';
 import { ScriptFault, carryOut, eventWords, flapWords, intruderSpeaks, missingIn, recover, rootOf } from './script';
-import { vlanClasses } from '../network';
+import { isMixed, mixtureOf, vlanClasses } from '../network';
 import type { Due, World } from './network-state';
 import { SECOND } from '../standard';
 
@@ -56,7 +56,9 @@ function warmUp(design: Design): number {
   const filtered = elements.some((p) => filterOf(design, p) !== 'none');
   const hellos = [...design.switches.map((s) => timersOf(s).helloTime), ...elements.map((p) => p.helloTime ?? 0)];
   const silences = elements.some((p) => hasSilenceGuard(design, p)) ? 3 * Math.max(...hellos) : 0;
-  const slow = design.segments.length > 0 || design.ports.some((p) => filtered || agreesWithNoOne(design, p));
+  // Where modes meet, a port can be opposite one that hears it and never agrees.
+  const mixed = isMixed(mixtureOf(design));
+  const slow = mixed || design.segments.length > 0 || design.ports.some((p) => filtered || agreesWithNoOne(design, p));
   const negotiates = design.bundles.some((b) => b.kind !== 'static') ? 10 : 0;
   const seconds = classic ? most('maxAge') + 2 * most('forwardDelay') + 10 : slow ? 2 * most('forwardDelay') + 12 : 20;
   return (seconds + negotiates + silences) * SECOND;

@@ -1,49 +1,38 @@
 'use client';
-import { useState } from 'react';
-import { addElement, setField } from '../../core/design';
-import type { Design } from '../../core/design';
+import { MODES, addElement, setField } from '../../core/design';
+import type { Design, Mode } from '../../core/design';
+import { MODE_WORDS } from '../../core/messages';
 import { planScript } from '../../core/plan';
-import type { ChangePlan } from '../../core/plan';
-import { useBench } from '../session/context';
+import type { ChangePlan, Target } from '../../core/plan';
+import { refName } from '../controls/chart-refs';
+import { useBench, useSession } from '../session/context';
 import { newId } from '../session/new-id';
+import type { useQuestion } from './useQuestion';
 
-/** From the variant that is open to the next one, unless another is chosen. */
-export function useChoice() {
-  const { head, variantId } = useBench();
-  const other = head.variants.find((v) => v.id !== variantId)!.id;
-  const [from, setFrom] = useState(variantId);
-  const [to, setTo] = useState(other);
-  const nameOf = (id: string) => head.variants.find((v) => v.id === id)?.name ?? '';
-  const pick = (end: 'from' | 'to', id: string) => {
-    // The same at both ends is no plan: they change places.
-    if (end === 'from') {
-      if (id === to) setTo(from);
-      setFrom(id);
-    } else {
-      if (id === from) setFrom(to);
-      setTo(id);
-    }
-  };
-  return { from, to, pick, title: `${nameOf(from)} → ${nameOf(to)}` };
-}
+type Asked = ReturnType<typeof useQuestion>;
 
 /** Where the engineer works from: kept in the variant that is open, where the plan begins there. */
-export function usePlace(from: Design | null, isOpen: boolean) {
+export function usePlace(
+  from: Design | null,
+  isOpen: boolean,
+  chosen: string | null,
+  setChosen: (id: string | null) => void,
+) {
   const { edit } = useBench();
-  const [chosen, setChosen] = useState<string | null>(null);
   const kept = from?.workplaces[0];
-  const at = (isOpen ? null : chosen) ?? kept?.at ?? null;
+  const at = chosen ?? kept?.at ?? null;
   const setAt = (id: string) => {
-    if (!isOpen) return setChosen(id);
+    if (!isOpen) return setChosen(id === '' ? null : id);
     if (id === '') return kept && edit('No workplace', [{ type: 'remove', kind: 'workplace', id: kept.id }]);
     return edit('Workplace', [
       kept ? setField('workplace', kept.id, 'at', id) : addElement('workplace', { id: newId('workplace'), at: id }),
     ]);
   };
-  return { at: at === '' ? null : at, setAt };
+  return { at, setAt };
 }
 
-export function VariantChoice({ from, to, pick }: ReturnType<typeof useChoice>) {
+/** The two variants of a change. */
+export function VariantChoice({ from, to, pick }: Asked['variants']) {
   const { head } = useBench();
   const select = (end: 'from' | 'to', value: string) => (
     <label>
@@ -59,10 +48,52 @@ export function VariantChoice({ from, to, pick }: ReturnType<typeof useChoice>) 
   );
   return (
     <>
-      <strong>Change plan</strong>
       {select('from', from)}
       {select('to', to)}
     </>
+  );
+}
+
+/** What is taken out and put back. */
+export function TargetChoice({ target, setTarget }: Pick<Asked, 'target' | 'setTarget'>) {
+  const design = useSession((s) => s.design);
+  const links = design.links.filter((l) => 'port' in l.a && 'port' in l.b);
+  const option = (kind: Target['kind'], id: string) => (
+    <option key={`${kind} ${id}`} value={`${kind} ${id}`}>
+      {refName(design, { kind, id })}
+    </option>
+  );
+  return (
+    <label>
+      take out{' '}
+      <select
+        value={target ? `${target.kind} ${target.id}` : ''}
+        onChange={(e) => {
+          const [kind, ...id] = e.target.value.split(' ');
+          setTarget({ kind: kind as Target['kind'], id: id.join(' ') });
+        }}
+      >
+        <optgroup label="switches">{design.switches.map((s) => option('switch', s.id))}</optgroup>
+        <optgroup label="bundles">{design.bundles.map((b) => option('bundle', b.id))}</optgroup>
+        <optgroup label="links">{links.map((l) => option('link', l.id))}</optgroup>
+      </select>
+    </label>
+  );
+}
+
+/** The mode that every switch is to run. */
+export function ModeChoice({ mode, setMode }: Pick<Asked, 'mode' | 'setMode'>) {
+  return (
+    <label>
+      to{' '}
+      <select value={mode} onChange={(e) => setMode(e.target.value as Mode)}>
+        {MODES.map((m) => (
+          <option key={m} value={m}>
+            {MODE_WORDS[m]}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -1,14 +1,15 @@
 'use client';
-/** The plan from one variant to another: searched in a worker, and searched again when one of them changes. */
+/** The plan that is asked for: made in a worker, and made again when a design or the question changes. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Design } from '../../core/design';
-import type { ChangePlan, PlanProgress, Planned, Work } from '../../core/plan';
+import type { ChangePlan, Migration, PlanProgress, Work } from '../../core/plan';
 import { runJob } from '../../workers/run-job';
 import type { Job } from '../../workers/run-job';
-import type { PlanRequest } from '../../workers/plan';
+import type { PlanAnswer, PlanRequest } from '../../workers/plan';
 
 export interface PlanState {
   readonly plan: ChangePlan | null;
+  /** Of a migration: the ways side by side. */
+  readonly ways: readonly Migration[];
   /** Why there is none, in a sentence; or why an arrangement was not taken. */
   readonly sentence: string | null;
   readonly progress: PlanProgress | null;
@@ -20,66 +21,66 @@ export interface Planning extends PlanState {
   readonly stop: () => void;
   /** Asks for the figures of steps in an order of choice. */
   readonly arrange: (works: readonly Work[]) => void;
+  /** Takes another way of a migration. */
+  readonly takeWay: (way: Migration) => void;
 }
 
-export interface PlanChoices {
-  readonly from: Design | null;
-  readonly to: Design | null;
-  readonly at: string | null;
-  readonly temporary: boolean;
-  /** Counts up when a new search is asked for. */
-  readonly round: number;
-}
+export type Question = Omit<PlanRequest, 'arranged'>;
 
-const NOTHING: PlanState = { plan: null, sentence: null, progress: null, running: false };
+const NOTHING: PlanState = { plan: null, ways: [], sentence: null, progress: null, running: false };
+const NOTHING_TO_DO = 'Every switch runs this mode already: there is nothing to migrate.';
 /** Milliseconds without a change after which the search begins. */
 const REST = 250;
 
-const start = (request: PlanRequest, onProgress: (progress: PlanProgress) => void): Job<Planned> =>
-  runJob<PlanRequest, PlanProgress, Planned>(
+const start = (request: PlanRequest, onProgress: (progress: PlanProgress) => void): Job<PlanAnswer> =>
+  runJob<PlanRequest, PlanProgress, PlanAnswer>(
     new Worker(new URL('../../workers/plan.ts', import.meta.url), { type: 'module' }),
     request,
     { onProgress, failure: (why) => `The plan was not made: ${why}` },
   );
 
-export function usePlan({ from, to, at, temporary, round }: PlanChoices): Planning {
+/** What is known after an answer. An arrangement that cannot be carried out leaves the plan as it was. */
+function answered(was: PlanState, { planned, ways }: PlanAnswer, arranged: boolean): PlanState {
+  const rest = { progress: null, running: false, ways: arranged ? was.ways : ways };
+  if (!planned) return { ...rest, plan: null, sentence: NOTHING_TO_DO };
+  if (!planned.ok) return { ...rest, plan: arranged ? was.plan : null, sentence: planned.sentence };
+  // An arranged plan is compared with the same order of the tables as the one before.
+  const { plan } = planned;
+  const kept = arranged && was.plan ? { ...plan, table: was.plan.table, constraints: was.plan.constraints } : plan;
+  return { ...rest, plan: kept, sentence: null };
+}
+
+/** `question`: null while a design is not there yet; a new object asks again. */
+export function usePlan(question: Question | null): Planning {
   const [state, setState] = useState<PlanState>(NOTHING);
-  const job = useRef<Job<Planned> | null>(null);
-  const run = useCallback(
-    (arranged: readonly Work[] | null) => {
-      if (!from || !to) return;
-      job.current?.drop();
-      const options = { temporary, ...(at === null ? {} : { at }) };
-      setState((s) => ({ ...s, sentence: null, progress: null, running: true }));
-      const mine = start({ from, to, options, arranged }, (progress) => setState((s) => ({ ...s, progress })));
-      job.current = mine;
-      mine.done.then(
-        (planned) => {
-          if (planned === null) return;
-          // An arrangement that cannot be carried out leaves the plan as it was.
-          const kept = arranged !== null && !planned.ok;
-          setState((s) => ({
-            plan: planned.ok ? taken(planned.plan, s.plan, arranged !== null) : kept ? s.plan : null,
-            sentence: planned.ok ? null : planned.sentence,
-            progress: null,
-            running: false,
-          }));
-        },
-        (error: Error) => setState((s) => ({ ...s, sentence: error.message, progress: null, running: false })),
-      );
-    },
-    [from, to, at, temporary],
-  );
+  const job = useRef<Job<PlanAnswer> | null>(null);
+  const run = useCallback((request: PlanRequest) => {
+    job.current?.drop();
+    const arranged = request.arranged !== null;
+    setState((s) => ({ ...s, sentence: null, progress: null, running: true }));
+    const mine = start(request, (progress) => setState((s) => ({ ...s, progress })));
+    job.current = mine;
+    mine.done.then(
+      (answer) => answer !== null && setState((s) => answered(s, answer, arranged)),
+      (error: Error) => setState((s) => ({ ...s, sentence: error.message, progress: null, running: false })),
+    );
+  }, []);
   useEffect(() => {
-    const timer = setTimeout(() => run(null), REST);
+    const timer = setTimeout(() => (question ? run({ ...question, arranged: null }) : setState(NOTHING)), REST);
     return () => {
       clearTimeout(timer);
       job.current?.drop();
     };
-  }, [run, round]);
-  return { ...state, stop: useCallback(() => job.current?.stop(), []), arrange: run };
+  }, [run, question]);
+  const { plan } = state;
+  const arrange = useCallback(
+    (works: readonly Work[]) => {
+      if (!question || !plan) return;
+      const [from, to] = [plan.steps[0]!.before, plan.steps.at(-1)!.after];
+      run({ ...question, arranged: { from, to, works } });
+    },
+    [question, plan, run],
+  );
+  const takeWay = useCallback((way: Migration) => setState((s) => ({ ...s, plan: way.plan, sentence: null })), []);
+  return { ...state, stop: useCallback(() => job.current?.stop(), []), arrange, takeWay };
 }
-
-/** An arranged plan is compared with the same order of the tables as the one before. */
-const taken = (plan: ChangePlan, before: ChangePlan | null, arranged: boolean): ChangePlan =>
-  arranged && before ? { ...plan, table: before.table, constraints: before.constraints } : plan;
