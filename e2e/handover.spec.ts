@@ -97,6 +97,9 @@ test('the work sheet is a page to print, with a box for each thing to see', asyn
 test('without a second variant, or a difference, it says what is missing', async ({ page, request }) => {
   const demo = await freshDemo(request, 'alone');
   await page.goto(`/d/${demo.design}/hand-over?variant=${demo.variant}`);
+  // Maintenance needs no second variant.
+  await expect(steps(page).first()).toContainText('power: on → off');
+  await page.getByRole('radio', { name: 'Change' }).click();
   await expect(page.getByRole('heading', { name: 'Nothing to plan yet' })).toBeVisible();
   const same = await freshDesign(request, 'same', asMeant());
   const made = await request.post(`/api/designs/${same.design}/variants`, {
@@ -105,4 +108,23 @@ test('without a second variant, or a difference, it says what is missing', async
   expect(made.ok()).toBe(true);
   await page.goto(`/d/${same.design}/hand-over?variant=${same.variant}`);
   await expect(page.getByText('do not differ in anything that is set on a device or plugged in')).toBeVisible();
+});
+
+test('a link is taken out and put back, and a migration is compared by its orders', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'maintained');
+  await page.goto(`/d/${demo.design}/hand-over?variant=${demo.variant}`);
+  await page.getByLabel('take out').selectOption({ label: 'workshop' });
+  await expect(page.getByRole('heading', { name: 'Step 1 at workshop' })).toBeVisible();
+  await expect(steps(page).first()).toContainText('power: on → off');
+  await expect(steps(page).last()).toContainText('power: off → on');
+
+  await page.getByRole('radio', { name: 'Migration' }).click();
+  const ways = page.getByRole('table', { name: 'Ways of the migration' }).locator('tbody tr');
+  await expect(ways.filter({ hasText: 'core first' })).toBeVisible({ timeout: 60_000 });
+  await ways.filter({ hasText: 'core first' }).click();
+  await expect(steps(page).first().getByRole('rowheader')).toHaveText(/^core-/);
+  await ways.filter({ hasText: 'edge first' }).click();
+  await expect(steps(page).last().getByRole('rowheader')).toHaveText(/^core-/);
+  await page.getByLabel(/^to\b/).selectOption({ label: 'RSTP, one tree per VLAN' });
+  await expect(page.getByText('Every switch runs this mode already')).toBeVisible({ timeout: 60_000 });
 });

@@ -22,7 +22,7 @@ function groups<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
 }
 
 const stateWords = (role: Role): string =>
-  role === 'disabled'
+  role === 'disabled' || role === 'none'
     ? 'no role'
     : role === 'alternate' || role === 'backup'
       ? `${role}, discarding`

@@ -86,10 +86,12 @@ export function keptBy(start: Rest, goal: Rest, pairs: readonly Probe[]): Kept {
 /** How many pairs, and switches in VLANs, are without what they have before and after. */
 export function lostAt(rest: Rest, kept: Kept): number {
   const now = joinedBy(rest);
+  // A switch that is off is so on purpose.
+  const off = new Set(rest.solved.topology.design.switches.flatMap((s) => (s.off ? [s.id] : [])));
   let lost = kept.pairs.filter((p) => !haveContact(rest, p)).length;
   for (const [vlan, own] of kept.vlans) {
     const joined = now.get(vlan);
-    for (const s of own) if (!joined?.has(s)) lost++;
+    for (const s of own) if (!joined?.has(s) && !off.has(s)) lost++;
   }
   return lost;
 }

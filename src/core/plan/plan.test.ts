@@ -116,7 +116,7 @@ describe('a static bundle of two cables in service', () => {
     const plan = planned(from, to);
     const kinds = plan.steps.map((s) => s.work.kind);
     expect(kinds).toEqual(['temporary', 'bundle', 'bundle', 'temporary']);
-    expect(plan.steps[0]!.set.map(lineWords)).toEqual(['port 9, down: off → on']);
+    expect(plan.steps[0]!.set.map(lineWords)).toEqual(['port 9: open → shut']);
     expect(plan.constraints.map((c) => c.sentence).join()).toMatch(/one end alone frames loop/);
     expect(plan.steps.every((s) => s.measured.looped === 0)).toBe(true);
   });

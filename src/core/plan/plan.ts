@@ -54,6 +54,8 @@ export interface ChangePlan {
   readonly table: Cost | null;
   /** Whether no order of these steps is better. */
   readonly exact: boolean;
+  /** The order was given: nothing was searched. */
+  readonly given: boolean;
   /** Ways that were looked at in the search. */
   readonly looked: number;
   readonly constraints: readonly { readonly first: string; readonly then: string; readonly sentence: string }[];
@@ -134,7 +136,8 @@ export function planArranged(from: Design, to: Design, works: readonly Work[], o
   }
   const cost = planner.cost(order);
   if (!cost) return { ok: false, sentence: say['loops-here']() };
-  return { ok: true, plan: planOf(planner, { works: order, cost }) };
+  planner.table = cost;
+  return { ok: true, plan: { ...planOf(planner, { works: order, cost }), given: true } };
 }
 
 function planOf({ ways, table, exact, looked, constraints }: Planner, best: Order): ChangePlan {
@@ -150,6 +153,7 @@ function planOf({ ways, table, exact, looked, constraints }: Planner, best: Orde
     cost: best.cost,
     table,
     exact,
+    given: false,
     looked,
     constraints: constraints.map(({ first, then, sentence }) => ({
       first: ways.works[first]!.id,

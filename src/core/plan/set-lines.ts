@@ -114,6 +114,18 @@ function fieldLine(before: Design, after: Design, edit: Extract<Edit, { type: 's
   const draft = line(`${name}${settingName(edit.kind, field)}`, state(before, was), state(after, is));
   if (edit.kind === 'switch' && field === 'protocol')
     return { ...draft, from: MODE_WORDS[modeOf(before, was as Switch)], to: MODE_WORDS[modeOf(after, is as Switch)] };
+  if (field === 'off')
+    return line(
+      'power',
+      valueOf(was, field, key) === true ? 'off' : 'on',
+      valueOf(is, field, key) === true ? 'off' : 'on',
+    );
+  if (field === 'down')
+    return line(
+      `port ${is.name}`,
+      valueOf(was, field, key) === true ? 'shut' : 'open',
+      valueOf(is, field, key) === true ? 'shut' : 'open',
+    );
   const onlySwitched = typeof (valueOf(is, field, key) ?? valueOf(was, field, key)) === 'boolean';
   const plain = onlySwitched
     ? { ...draft, from: onOff(valueOf(was, field, key)), to: onOff(valueOf(is, field, key)) }

@@ -41,7 +41,7 @@ const longestStep = (plan: ChangePlan) =>
 
 /** The plan in one line: worst outage, what the order of the tables would cost, and how sure that is. */
 export function PlanSummary({ plan }: { plan: ChangePlan }) {
-  const { cost, table, exact, looked } = plan;
+  const { cost, table, exact, given, looked } = plan;
   const worst = longestStep(plan);
   const consoles = consoleNames(plan);
   return (
@@ -57,7 +57,13 @@ export function PlanSummary({ plan }: { plan: ChangePlan }) {
       {consoles.length > 0 && <span className="alarm">console needed at {consoles.join(', ')}</span>}
       <TableOrder plan={plan} table={table} />
       <span className="quiet">
-        {exact ? 'no order is better' : looked > 0 ? `best of ${grouped(looked)} ways` : 'ordered by theory'}
+        {given
+          ? 'in this order'
+          : exact
+            ? 'no order is better'
+            : looked > 0
+              ? `best of ${grouped(looked)} ways`
+              : 'ordered by theory'}
       </span>
     </>
   );
@@ -71,6 +77,7 @@ function TableOrder({ plan: { cost }, table }: { plan: ChangePlan; table: Change
   return (
     <span>
       table order would cost <strong className="mono alarm">{secondsOf(table.worst)}</strong>
+      {table.lost > cost.lost && ' and leave pairs or switches without contact between steps'}
       {table.consoles > cost.consoles && ` and cut off ${count(table.consoles - cost.consoles, 'device')}`}
     </span>
   );

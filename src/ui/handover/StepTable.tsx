@@ -4,6 +4,9 @@ import type { PlanStep } from '../../core/plan';
 import { SCALE, onScale } from './words';
 import styles from './HandoverStage.module.css';
 
+/** Per cent of the column that the scale takes; the rest is for the figure behind the bar. */
+const WIDE = 74;
+
 interface Props {
   readonly steps: readonly PlanStep[];
   readonly picked: number;
@@ -32,7 +35,7 @@ export function StepTable({ steps, picked, done, onPick, ...tools }: Props) {
             <th scope="col" className={styles.scaleHead}>
               longest outage
               {SCALE.map(({ seconds, name }) => (
-                <span key={name} style={{ left: `${onScale(seconds) * 100}%` }}>
+                <span key={name} style={{ left: `${onScale(seconds) * WIDE}%` }}>
                   {name}
                 </span>
               ))}
@@ -89,11 +92,11 @@ function Short({ lines }: { lines: readonly string[] }) {
 
 function Bar({ step }: { step: PlanStep }) {
   const seconds = longest(step);
-  const at = onScale(seconds) * 100;
+  const at = onScale(seconds) * WIDE;
   return (
     <span className={styles.scale} data-long={seconds >= 1 || undefined} data-none={seconds === 0 || undefined}>
       <i style={seconds > 0 ? { width: `${at}%` } : undefined} />
-      <b style={at > 60 ? { right: `${100 - at}%` } : { left: `${at}%` }}>{seconds > 0 ? outageWords(step) : ''}</b>
+      <b style={{ left: `${at}%` }}>{seconds > 0 ? outageWords(step) : ''}</b>
     </span>
   );
 }

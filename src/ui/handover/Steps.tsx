@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import { joinWorks, splitWork } from '../../core/plan';
 import type { ChangePlan, PlanStep } from '../../core/plan';
+import type { MovedTree } from '../../core/trees';
 import { useBench } from '../session/context';
 import { useInBrowser } from '../session/useInBrowser';
 import { StepChart } from './StepChart';
@@ -43,8 +44,10 @@ export function Steps({ plan, planning, title }: { plan: ChangePlan; planning: P
   const { done, turn, ticked, tick } = useDone(title);
   const arranging = useArranging(plan, planning);
   const show = (of: PlanStep | undefined) => {
-    const moved = of?.moved.filter((m) => m.ports.length > 0) ?? [];
-    if (moved[0] && !moved.some((m) => m.tree === view.tree)) setView({ tree: moved[0].tree });
+    // Roles that change tell more than ports that come into a tree or leave it.
+    const told = (m: MovedTree) => m.ports.filter((p) => p.before !== 'none' && p.after !== 'none').length;
+    const moved = of?.moved.filter((m) => m.ports.length > 0).sort((a, b) => told(b) - told(a)) ?? [];
+    if (moved[0] && !moved.some((m) => m.tree === view.tree && told(m) > 0)) setView({ tree: moved[0].tree });
   };
   const pick = (n: number) => {
     setPicked(n);
