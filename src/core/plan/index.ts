@@ -9,5 +9,5 @@ export { planScript } from './measure';
 export { atWords, consoleNames, lineWords, movesWords, outageLines, outageWords, wayBack } from './step-words';
 export { planMaintenance } from './maintenance';
 export type { Target } from './maintenance';
-export { MIGRATION_RULES, migrations } from './migration';
+export { migrations } from './migration';
 export type { Migration, MigrationRule } from './migration';

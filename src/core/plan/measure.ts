@@ -97,7 +97,7 @@ function measureFor(design: Design, edits: readonly Edit[], pairs: readonly Prob
 
 /**
  * Rehearses one change of a network at rest. `comesBack`: whether a pair has contact again once the network stands: where it
- * has none by then, frames follow addresses that nobody made the switches forget, until they are too old.
+ * has none by then, frames follow addresses that no topology change had forgotten, until they are too old.
  */
 export function measure(
   design: Design,
