@@ -1,8 +1,9 @@
-/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone, `--charts` for the charts of the trees alone, `--rehearsal` for the rehearsals alone, `--review` for the review alone. */
+/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone, `--charts` for the charts of the trees alone, `--rehearsal` for the rehearsals alone, `--review` for the review alone, `--plans` for the change plans alone. */
 import { cpus } from 'node:os';
 import { browserRows } from './browser';
 import { coreRows } from './core';
 import type { Row } from './core';
+import { planRows } from './plan';
 import { rehearsalRows } from './rehearsal';
 import { reviewRows } from './review';
 
@@ -18,9 +19,10 @@ function table(rows: readonly Row[]): string {
 async function main(): Promise<void> {
   if (process.argv.includes('--rehearsal')) return void process.stdout.write(`${table(rehearsalRows())}\n`);
   if (process.argv.includes('--review')) return void process.stdout.write(`${table(reviewRows())}\n`);
+  if (process.argv.includes('--plans')) return void process.stdout.write(`${table(planRows())}\n`);
   const core = ['--scale', '--charts'].some((o) => process.argv.includes(o))
     ? []
-    : [...(await coreRows()), ...rehearsalRows(), ...reviewRows()];
+    : [...(await coreRows()), ...rehearsalRows(), ...reviewRows(), ...planRows()];
   const memory = Math.round(process.memoryUsage().heapUsed / 1e6);
   const peak = Math.round(process.resourceUsage().maxRSS / 1e3);
   const browser = process.argv.includes('--core') ? [] : await browserRows();

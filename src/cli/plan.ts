@@ -100,7 +100,8 @@ export async function plan(fromFile: string, toFile: string, options: PlanComman
       () => Date.now() > ends,
     );
     if (!found.ok) throw new Misfit(found.sentence);
-    await printPlan(found.plan, `${from.name}`, options);
+    const title = `${from.name}, ${path.parse(fromFile).name} → ${path.parse(toFile).name}`;
+    await printPlan(found.plan, title, options);
     if (options.states !== undefined) await writeStates(options.states, from, to, found.plan);
     return consoleNames(found.plan).length > 0 ? 1 : 0;
   } catch (error) {

@@ -22,6 +22,8 @@ export interface Measured {
   readonly vlans: readonly VlanOutage[];
   /** Seconds in which frames loop; null where they go on. */
   readonly looped: number | null;
+  /** It was not rehearsed: the seconds are those of theory. */
+  readonly byTheory?: boolean;
 }
 
 export const NOTHING_LOST: Measured = { pairs: [], vlans: [], looped: 0 };

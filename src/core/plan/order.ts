@@ -58,14 +58,20 @@ export function tableOrder(ways: Ways): readonly number[] | null {
   return order;
 }
 
-/** Takes what costs least by theory each time, at the same device where that is no worse. Yields after each piece. */
+/**
+ * Takes what costs least by theory each time, at the same device where that is no worse. Yields after each piece, and takes whether
+ * to hurry: the rest then follows in the order of the tables.
+ */
 export function* greedyOrder(ways: Ways): Generator<number, readonly number[] | null, boolean> {
   const left = new Set(ways.works.keys());
   const order: number[] = [];
-  let [done, last]: [Done, string | null | undefined] = [0n, undefined];
+  let [done, last, hurry]: [Done, string | null | undefined, boolean] = [0n, undefined, false];
   while (left.size > 0) {
     let best: { work: number; cost: Cost } | null = null;
-    for (const work of left) {
+    // Nothing is better than what costs nothing, at this device if there is more to do at it.
+    const here = [...left].filter((w) => visit(ways, last, w) === 0);
+    const least = { ...FREE, visits: here.length > 0 ? 0 : 1 };
+    for (const work of new Set([...here, ...left])) {
       const turn = ways.turn(done, work);
       if (!turn) continue;
       const cost = addStep(FREE, {
@@ -75,13 +81,14 @@ export function* greedyOrder(ways: Ways): Generator<number, readonly number[] | 
         visits: visit(ways, last, work),
       });
       if (!best || compareCost(cost, best.cost) < 0) best = { work, cost };
+      if (hurry || compareCost(best.cost, least) <= 0) break;
     }
     if (!best) return null;
     order.push(best.work);
     left.delete(best.work);
     done |= bit(best.work);
     last = ways.works[best.work]!.device;
-    if (yield order.length) return null;
+    if (!hurry) hurry = yield order.length;
   }
   return order;
 }

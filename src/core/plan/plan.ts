@@ -9,7 +9,6 @@ import { frameOf } from './frame';
 import { gatherWork } from './gather';
 import type { Work } from './gather';
 import type { Measured } from './measure';
-import { tableOrder } from './order';
 import type { Order } from './order';
 import { managementVlan } from './place';
 import type { Place } from './place';
@@ -52,6 +51,7 @@ export interface ChangePlan {
   readonly cost: Cost;
   /** The order of the tables, for comparison; null where it leads through a loop, or cannot be carried out. */
   readonly table: Cost | null;
+  readonly tableIsKnown: boolean;
   /** Whether no order of these steps is better. */
   readonly exact: boolean;
   /** The order was given: nothing was searched. */
@@ -103,10 +103,10 @@ export function* planning(from: Design, to: Design, options: PlanOptions = {}): 
   const needed = withNeeded(works, start, goal, options.temporary !== false);
   const planner = new Planner(needed.works, start, goal, pairs, placeOf(from, options), needed.constraints);
   if ((yield planner.progress('table')) === 'stop') planner.stopped = true;
-  const table = tableOrder(planner.ways);
-  planner.take(table);
-  planner.table = planner.best?.cost ?? null;
+  // A large one is ordered first, and compared with the order of the tables while there is time.
+  if (planner.isSmall) yield* planner.compare();
   yield* planner.theory();
+  if (!planner.isSmall && !planner.stopped) yield* planner.compare();
   if (planner.isSmall && !planner.stopped) yield* planner.orders();
   if (options.temporary !== false && !planner.stopped) yield* planner.helpers();
   if (!planner.best) return { ok: false, sentence: say['no-order']({ works: works.map((w) => w.id).join(', ') }) };
@@ -123,6 +123,14 @@ export function planChange(from: Design, to: Design, options: PlanOptions = {}, 
   }
 }
 
+/** What a planning leads to when nothing stops it. */
+function finished<T>(run: Planning<T>): T {
+  for (;;) {
+    const { done, value } = run.next('on');
+    if (done) return value;
+  }
+}
+
 /** The plan of given steps in a given order: nothing is searched. */
 export function planArranged(from: Design, to: Design, works: readonly Work[], options: PlanOptions = {}): Planned {
   const { start, goal } = frameOf(from, to);
@@ -134,13 +142,13 @@ export function planArranged(from: Design, to: Design, works: readonly Work[], o
     const name = deviceName(start, goal, works[wrong]!.device);
     return { ok: false, sentence: say['not-here']({ step: wrong + 1, name }) };
   }
-  const cost = planner.cost(order);
+  const cost = finished(planner.cost(order));
   if (!cost) return { ok: false, sentence: say['loops-here']() };
-  planner.table = cost;
+  [planner.table, planner.tableIsKnown] = [cost, true];
   return { ok: true, plan: { ...planOf(planner, { works: order, cost }), given: true } };
 }
 
-function planOf({ ways, table, exact, looked, constraints }: Planner, best: Order): ChangePlan {
+function planOf({ ways, table, tableIsKnown, exact, looked, constraints }: Planner, best: Order): ChangePlan {
   let done = 0n;
   const steps = best.works.map((work): PlanStep => {
     const [before, turn] = [ways.state(done)!, ways.turn(done, work)!];
@@ -152,6 +160,7 @@ function planOf({ ways, table, exact, looked, constraints }: Planner, best: Orde
     steps,
     cost: best.cost,
     table,
+    tableIsKnown,
     exact,
     given: false,
     looked,

@@ -1,23 +1,26 @@
 /** The search of a plan's order: by the tables, by theory, by trying, and with steps that help on the way. */
 import type { Design, Probe } from '../design';
-import { rehearse } from '../simulation';
-import { SECOND } from '../standard';
+import { rehearsing } from '../simulation';
+import { SECOND, vlanOfTreeId } from '../standard';
+import type { Trace } from '../trace';
 import { planMessages as say } from '../messages';
 import { constraintsOf } from './constraints';
 import type { Constraint } from './constraints';
 import type { Work } from './gather';
 import { helpersFor, helpersForStatic, joinedEnds } from './helpers';
 import type { Helper } from './helpers';
-import { outagesIn, planScript } from './measure';
-import { bestOrder, costOf, greedyOrder } from './order';
+import { NOTHING_LOST, outagesIn, planScript } from './measure';
+import type { Measured } from './measure';
+import { bestOrder, costOf, greedyOrder, tableOrder } from './order';
 import type { Order } from './order';
 import type { Place } from './place';
 import { RESOLUTION, compareCost } from './rank';
 import type { Cost } from './rank';
 import { Ways, bit, joinedAt } from './ways';
+import type { Turn } from './ways';
 
 export interface PlanProgress {
-  readonly phase: 'table' | 'theory' | 'orders' | 'helpers';
+  readonly phase: 'table' | 'theory' | 'rehearsal' | 'orders' | 'helpers';
   /** Ways looked at, and rehearsals so far. */
   readonly looked: number;
   readonly rehearsals: number;
@@ -31,17 +34,23 @@ export type Planning<T> = Generator<PlanProgress, T, Reply>;
 const FEW_WORKS = 16;
 const FEW_SWITCHES = 30;
 
-/** Rehearses an order in one run, and keeps what each piece of work did in it. */
-function rehearseWhole(ways: Ways, order: readonly number[]): void {
-  const start = ways.start.solved.topology.design;
-  const steps = order.map((w) => ({ edits: ways.works[w]!.edits, label: ways.works[w]!.id.slice(0, 80) }));
-  const { script, times } = planScript(start, ways.goal.solved.topology.design, steps, ways.kept.pairs, 'plan');
-  const trace = rehearse(start, script);
+/** What theory says of a step that was not rehearsed. */
+function byTheory({ effect }: Turn): Measured {
+  const vlans = effect.moved.flatMap(({ tree }) => vlanOfTreeId(tree) ?? []);
+  const moved = effect.estimate > 0 ? [{ vlans, seconds: effect.estimate }] : [];
+  return { ...NOTHING_LOST, vlans: moved, byTheory: true };
+}
+
+/** Keeps what each piece of work of an order did in a run of all of it; what the run did not reach has the figures of theory. */
+function takeAll(ways: Ways, order: readonly number[], times: readonly number[], until: number, trace: Trace): void {
   let done = 0n;
   order.forEach((work, i) => {
     const before = ways.state(done)!;
-    const to = (times[i + 1] ?? script.until) * SECOND;
-    ways.take(done, work, outagesIn(trace, joinedAt(before), times[i]! * SECOND, to));
+    const turn = ways.turn(done, work);
+    if (!turn) return;
+    const to = (times[i + 1] ?? until) * SECOND;
+    const seen = trace.until >= to;
+    ways.take(done, work, seen ? outagesIn(trace, joinedAt(before), times[i]! * SECOND, to) : byTheory(turn));
     done |= bit(work);
   });
 }
@@ -79,6 +88,7 @@ export class Planner {
   looked = 0;
   best: Order | null = null;
   table: Cost | null = null;
+  tableIsKnown = false;
   exact = false;
   stopped = false;
 
@@ -101,24 +111,56 @@ export class Planner {
     return { phase, looked: this.looked, rehearsals: this.ways.rehearsals, best: this.best?.cost ?? null };
   }
 
-  /** What an order costs; a large one is rehearsed as a whole. */
-  cost(order: readonly number[], ways = this.ways): Cost | null {
-    if (!this.isSmall) rehearseWhole(ways, order);
-    return costOf(ways, order);
+  /** What an order costs; a large one is rehearsed as a whole, unless that is cut short. */
+  *cost(order: readonly number[], cut: (said: Reply) => boolean = isStop, ways = this.ways): Planning<Cost | null> {
+    if (this.isSmall || this.stuckAt(order, ways) >= 0) return costOf(ways, order);
+    const start = ways.start.solved.topology.design;
+    const steps = order.map((w) => ({ edits: ways.works[w]!.edits, label: ways.works[w]!.id.slice(0, 80) }));
+    const { script, times } = planScript(start, ways.goal.solved.topology.design, steps, ways.kept.pairs, 'plan');
+    const run = rehearsing(start, script);
+    for (let reply = false; ;) {
+      const { done, value } = run.next(reply);
+      if (done) {
+        takeAll(ways, order, times, script.until, value);
+        return costOf(ways, order);
+      }
+      reply = cut(this.heard(yield this.progress('rehearsal')));
+    }
+  }
+
+  /** What was said, with a stop remembered. */
+  private heard(said: Reply): Reply {
+    this.stopped ||= said === 'stop';
+    return said;
   }
 
   /** Place of the first piece of an order that cannot be done in its turn; −1 where all can. */
-  stuckAt(order: readonly number[]): number {
+  stuckAt(order: readonly number[], ways = this.ways): number {
     let done = 0n;
     return order.findIndex((work) => {
-      if (!this.ways.turn(done, work)) return true;
+      if (!ways.turn(done, work)) return true;
       done |= bit(work);
       return false;
     });
   }
 
-  take(works: readonly number[] | null): void {
-    const cost = works && this.cost(works);
+  *take(works: readonly number[] | null): Planning<void> {
+    const cost = works && (yield* this.cost(works));
+    if (works && cost && (!this.best || compareCost(cost, this.best.cost) < 0)) this.best = { works, cost };
+  }
+
+  /** The order of the tables, for comparison; one that is cut short is not known. */
+  *compare(): Planning<void> {
+    const works = tableOrder(this.ways);
+    let whole = true;
+    const cut = (said: Reply) => {
+      if (said !== 'on') whole = false;
+      return said !== 'on';
+    };
+    const cost = works && (yield* this.cost(works, cut));
+    if (!whole) return;
+    this.table = cost;
+    this.tableIsKnown = true;
     if (works && cost && (!this.best || compareCost(cost, this.best.cost) < 0)) this.best = { works, cost };
   }
 
@@ -131,9 +173,7 @@ export class Planner {
         return;
       }
       this.looked = value;
-      const said = yield this.progress('orders');
-      reply = said !== 'on';
-      if (said === 'stop') this.stopped = true;
+      reply = this.heard(yield this.progress('orders')) !== 'on';
     }
   }
 
@@ -141,10 +181,8 @@ export class Planner {
     const greedy = greedyOrder(this.ways);
     for (let reply = false; ;) {
       const { done, value } = greedy.next(reply);
-      if (done) return this.take(value);
-      const said = yield this.progress('theory');
-      reply = said === 'stop';
-      this.stopped ||= reply;
+      if (done) return yield* this.take(value);
+      reply = this.heard(yield this.progress('theory')) !== 'on';
     }
   }
 
@@ -164,7 +202,9 @@ export class Planner {
     for (const work of costly(this.ways, best)) {
       for (const helper of helpersFor(this.ways.works, this.start, this.goal, work)) {
         const tried = withHelper(this.ways, best.works, helper);
-        const cost = tried && this.cost(tried.works, tried.ways);
+        const cost = tried && (yield* this.cost(tried.works, isStop, tried.ways));
+        // What was cut short is no measure.
+        if (this.stopped) return found;
         if (cost && compareCost(cost, (found?.order ?? best).cost) < 0)
           found = { ways: tried.ways, order: { works: tried.works, cost } };
         if ((yield this.progress('helpers')) !== 'on') return found;
@@ -174,6 +214,8 @@ export class Planner {
   }
 }
 const MOST_HELPERS = 3;
+
+const isStop = (said: Reply): boolean => said === 'stop';
 
 const orderOf = (count: number, constraints: readonly Constraint[]): number[][] =>
   Array.from({ length: count }, (_, i) => constraints.flatMap((c) => (c.then === i ? [c.first] : [])));

@@ -16,9 +16,10 @@ export function atWords({ work, before, after }: PlanStep): string {
 /** `none`, `0.5 ms`, `until a later step`: the longest time that a pair or VLAN is out. */
 export function outageWords({ measured }: PlanStep): string {
   const all = [...measured.pairs, ...measured.vlans].map((o) => o.seconds);
-  if (all.length === 0) return 'none';
+  const theory = measured.byTheory ? ', by theory' : '';
+  if (all.length === 0) return `none${theory}`;
   if (all.some((s) => s === null)) return 'until a later step';
-  return lasting(Math.round(Math.max(...all.map((s) => s ?? 0)) * SECOND));
+  return lasting(Math.round(Math.max(...all.map((s) => s ?? 0)) * SECOND)) + theory;
 }
 
 /** Who is out and how long, one line each. */

@@ -103,7 +103,11 @@ const STYLE = `
   .boxes li { padding-left: 1.3em; text-indent: -1.3em; }
   .boxes li::before { content: '\\2610'; display: inline-block; width: 1.3em; text-indent: 0; }
   .sign td { height: 2.4em; }
-  @media print { body { margin: 0; } }
+  th:nth-child(2) { width: 9%; }
+  th:nth-child(3), th:nth-child(8) { width: 14%; }
+  th:nth-child(6) { width: 27%; }
+  th:nth-child(9) { width: 9%; }
+  @media print { body { margin: 0; max-width: none; } }
 `;
 
 /** One page of HTML that needs nothing else, to be printed. */

@@ -8,6 +8,7 @@ import styles from './HandoverStage.module.css';
 const PHASES = {
   table: 'rehearsing the order of the tables',
   theory: 'ordering by theory',
+  rehearsal: 'rehearsing the plan',
   orders: 'comparing orders',
   helpers: 'trying steps that help',
 } as const;
@@ -55,7 +56,7 @@ export function PlanSummary({ plan }: { plan: ChangePlan }) {
       </span>
       {cost.lost > 0 && <span className="alarm">contact is lost between steps {count(cost.lost, 'time')}</span>}
       {consoles.length > 0 && <span className="alarm">console needed at {consoles.join(', ')}</span>}
-      <TableOrder plan={plan} table={table} />
+      {plan.tableIsKnown && <TableOrder plan={plan} table={table} />}
       <span className="quiet">
         {given
           ? 'in this order'
