@@ -28,6 +28,8 @@ export interface Work {
   /** The far end of a cable, or the other switch of a pair. */
   readonly other: string | null;
   readonly edits: readonly Edit[];
+  /** Seconds to wait afterwards, as the engineer wants it; absent: none. */
+  readonly pause?: number;
 }
 
 /** Kinds of work that need hands at the place, and no way over the network. */

@@ -6,7 +6,16 @@ export type { ChangePlan, PlanOptions, PlanStep, Planned } from './plan';
 export type { PlanProgress, Reply } from './planner';
 export { planJson } from './plan-json';
 export { planScript } from './measure';
-export { atWords, consoleNames, lineWords, movesWords, outageLines, outageWords, wayBack } from './step-words';
+export {
+  atWords,
+  consoleNames,
+  lineWords,
+  movesWords,
+  outageLines,
+  outageWords,
+  seeLines,
+  wayBack,
+} from './step-words';
 export { planMaintenance } from './maintenance';
 export type { Target } from './maintenance';
 export { migrations } from './migration';

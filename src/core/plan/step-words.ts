@@ -38,6 +38,10 @@ export function movesWords({ moved }: PlanStep): string {
   return ports.size === 0 ? 'nothing' : `${count(ports.size, 'port')} in ${count(moved.length, 'tree')}`;
 }
 
+/** What to see before going on, and how long to wait. */
+export const seeLines = ({ see, work }: PlanStep): readonly string[] =>
+  work.pause === undefined || work.pause === 0 ? see : [...see, `wait ${count(Math.round(work.pause / 60), 'minute')}`];
+
 export const wayBack = ({ before, after, inverse }: PlanStep): string[] =>
   setLines(after, before, inverse).map(lineWords);
 

@@ -1,5 +1,5 @@
 /** A plan to carry along: what to do, what to see, boxes to tick, times and names to fill in; as a page, Markdown or a table. */
-import { atWords, consoleNames, lineWords, movesWords, outageWords, wayBack } from '../plan';
+import { atWords, consoleNames, lineWords, movesWords, outageWords, seeLines, wayBack } from '../plan';
 import type { ChangePlan, PlanStep } from '../plan';
 import { count } from '../standard';
 import { html, table } from './html';
@@ -41,7 +41,7 @@ export function planMarkdown(plan: ChangePlan, { title, date }: SheetOptions): s
       '',
       `Moves ${movesWords(step)}. Outage: ${outageWords(step)}.`,
       '',
-      ...step.see.map((s) => `- [ ] ${s}`),
+      ...seeLines(step).map((s) => `- [ ] ${s}`),
       '',
       step.otherwise,
       '',
@@ -73,7 +73,7 @@ export function planCsv(plan: ChangePlan): string {
     step.set.map(lineWords).join('; '),
     movesWords(step),
     outageWords(step),
-    step.see.join('; '),
+    seeLines(step).join('; '),
     step.otherwise,
     wayBack(step).join('; '),
     '',
@@ -120,7 +120,7 @@ export function planHtml(plan: ChangePlan, { title, date }: SheetOptions): strin
     list(step.set.map(lineWords)),
     movesWords(step),
     outageWords(step),
-    list(step.see, true),
+    list(seeLines(step), true),
     step.otherwise,
     list(wayBack(step)),
     '',

@@ -101,7 +101,7 @@ export function ModeChoice({ mode, setMode }: Pick<Asked, 'mode' | 'setMode'>) {
 export function RehearsePlan({ plan, isOpen, title }: { plan: ChangePlan; isOpen: boolean; title: string }) {
   const { edit, go } = useBench();
   const rehearse = () => {
-    const steps = plan.steps.map((s, i) => ({ edits: s.work.edits, label: `step ${i + 1}` }));
+    const steps = plan.steps.map((s, i) => ({ edits: s.work.edits, label: `step ${i + 1}`, pause: s.work.pause ?? 0 }));
     const [first, last] = [plan.steps[0]!.before, plan.steps.at(-1)!.after];
     const { script } = planScript(first, last, steps, plan.pairs, `plan ${title}`.slice(0, 60));
     const value = { ...script, id: newId('script') };

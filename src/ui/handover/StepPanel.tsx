@@ -12,11 +12,12 @@ interface Props {
   readonly ticked: ReadonlySet<number>;
   readonly onTick: (line: number) => void;
   readonly onDone: () => void;
+  readonly onPause: (seconds: number) => void;
   readonly isDone: boolean;
 }
 
 /** One step: what is set, what moves, what to see, what to do if it is not so, and the way back. */
-export function StepPanel({ step, number, ticked, onTick, onDone, isDone }: Props) {
+export function StepPanel({ step, number, ticked, onTick, onDone, onPause, isDone }: Props) {
   const outages = outageLines(step);
   const consoles = step.consoles.map((id) => switchById(step.before, id)?.name ?? id);
   return (
@@ -67,11 +68,7 @@ export function StepPanel({ step, number, ticked, onTick, onDone, isDone }: Prop
           </div>
         </dl>
       </div>
-      <div className={styles.actions}>
-        <Button variant="contained" onClick={onDone}>
-          {isDone ? `Step ${number} is not done` : 'Done, next step'}
-        </Button>
-      </div>
+      <Actions {...{ step, number, onDone, onPause, isDone }} />
     </>
   );
 }
@@ -88,6 +85,30 @@ function ToSee({ step, ticked, onTick }: Pick<Props, 'step' | 'ticked' | 'onTick
           </label>
         </dd>
       ))}
+    </div>
+  );
+}
+
+type ActionsProps = Pick<Props, 'step' | 'number' | 'onDone' | 'onPause' | 'isDone'>;
+
+/** Done, and how long to wait before the next step. */
+function Actions({ step, number, onDone, onPause, isDone }: ActionsProps) {
+  return (
+    <div className={styles.actions}>
+      <Button variant="contained" onClick={onDone}>
+        {isDone ? `Step ${number} is not done` : 'Done, next step'}
+      </Button>
+      <label className="quiet">
+        then wait{' '}
+        <input
+          type="number"
+          min={0}
+          max={120}
+          value={Math.round((step.work.pause ?? 0) / 60)}
+          onChange={(e) => onPause(60 * Math.max(0, Math.min(120, Number(e.target.value) || 0)))}
+        />{' '}
+        min
+      </label>
     </div>
   );
 }

@@ -74,6 +74,7 @@ export function Steps({ plan, planning, title }: { plan: ChangePlan; planning: P
           ticked={new Set(step.see.flatMap((_, i) => (ticked.has(`${step.work.id} ${i}`) ? [i] : [])))}
           onTick={(i) => tick(`${step.work.id} ${i}`)}
           onDone={next}
+          onPause={(seconds) => planning.setPause(picked, seconds)}
           isDone={done.has(step.work.id)}
         />
       </section>

@@ -21,6 +21,8 @@ export interface Planning extends PlanState {
   readonly stop: () => void;
   /** Asks for the figures of steps in an order of choice. */
   readonly arrange: (works: readonly Work[]) => void;
+  /** Seconds to wait after a step. */
+  readonly setPause: (step: number, seconds: number) => void;
   /** Takes another way of a migration. */
   readonly takeWay: (way: Migration) => void;
 }
@@ -81,6 +83,15 @@ export function usePlan(question: Question | null): Planning {
     },
     [question, plan, run],
   );
+  const setPause = useCallback(
+    (step: number, pause: number) =>
+      setState((s) => {
+        if (!s.plan) return s;
+        const steps = s.plan.steps.map((one, i) => (i === step ? { ...one, work: { ...one.work, pause } } : one));
+        return { ...s, plan: { ...s.plan, steps } };
+      }),
+    [],
+  );
   const takeWay = useCallback((way: Migration) => setState((s) => ({ ...s, plan: way.plan, sentence: null })), []);
-  return { ...state, stop: useCallback(() => job.current?.stop(), []), arrange, takeWay };
+  return { ...state, stop: useCallback(() => job.current?.stop(), []), arrange, setPause, takeWay };
 }
