@@ -17,7 +17,8 @@ import { wholeNetworks } from './support/whole-networks';
 
 const runs = (usual: number) => ({
   numRuns: Number(process.env.RUNS ?? usual),
-  ...(process.env.SEED ? { seed: Number(process.env.SEED) } : {}),
+  // The same variants in every run of the checks; RUNS and SEED look at more and at others.
+  seed: Number(process.env.SEED ?? 20261130),
 });
 
 /** Roots and roles by tree, by ids: the same for two designs whose lists are in another order. */

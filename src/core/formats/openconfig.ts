@@ -181,7 +181,12 @@ function portInterface(port: Port, bundle: Bundle | undefined): Json {
   const vlans = bundle ? undefined : switched(port);
   return {
     name: port.name,
-    config: given({ name: port.name, description: port.description, enabled: !port.down }),
+    config: given({
+      name: port.name,
+      type: 'iana-if-type:ethernetCsmacd',
+      description: port.description,
+      enabled: !port.down,
+    }),
     'openconfig-if-ethernet:ethernet': { config: ethernet, ...vlans },
   };
 }
@@ -191,7 +196,11 @@ function bundleInterface(b: Bundle): Json {
     config: given({ 'lag-type': b.kind === 'lacp' ? 'LACP' : 'STATIC', 'min-links': b.minActive }),
     ...switched(b),
   };
-  return { name: b.name, config: { name: b.name, enabled: true }, 'openconfig-if-aggregate:aggregation': aggregation };
+  return {
+    name: b.name,
+    config: { name: b.name, type: 'iana-if-type:ieee8023adLag', enabled: true },
+    'openconfig-if-aggregate:aggregation': aggregation,
+  };
 }
 
 function lacp(s: Switch, bundles: readonly Bundle[]): Json | undefined {
