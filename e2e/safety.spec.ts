@@ -255,10 +255,13 @@ test('an unreadable design is listed with the reason, and the others go on', asy
     const real = await (await route.fetch()).json();
     return route.fulfill({ json: { ...real, designs: [broken, ...real.designs] } });
   });
-  const made = await page.request.post('/api/designs', { data: { name: 'beside it', design: asCabled() } });
-  expect(made.status()).toBe(201);
   const row = page.getByRole('article', { name: 'Broken' });
-  await expect(row).toContainText('Cannot be read: The file is not complete JSON.');
+  // The list is asked for again when a design comes, once the page listens for that.
+  await expect(async () => {
+    const made = await page.request.post('/api/designs', { data: { name: 'beside it', design: asCabled() } });
+    expect(made.status()).toBe(201);
+    await expect(row).toContainText('Cannot be read: The file is not complete JSON.', { timeout: 5_000 });
+  }).toPass();
   await expect(row.getByRole('link', { name: 'Stored text' })).toHaveAttribute(
     'href',
     '/api/variants/bv/export?format=raw',
