@@ -46,7 +46,10 @@ const CHANGES: readonly ((d: Design, where: number, value: number) => Edit[])[] 
     d.switches
       .slice(w % d.switches.length, (w % d.switches.length) + 1)
       .map((s) => setField('switch', s.id, 'off', s.off ? null : true)),
-  (d, w, v) => d.ports.slice(w, w + 1).map((p) => setField('port', p.id, v % 2 ? 'rootGuard' : 'tcGuard', true)),
+  (d, w, v) =>
+    d.ports
+      .slice(w, w + 1)
+      .map((p) => setField('port', p.id, (['rootGuard', 'bpduGuard', 'tcGuard', 'loopGuard'] as const)[v % 4]!, true)),
   (d, w) => d.regions.slice(w % 3, (w % 3) + 1).map((r) => setField('region', r.id, 'map', { '1': '10', '2': '20' })),
   (d, w, v) => d.regions.slice(w % 3, (w % 3) + 1).map((r) => setField('region', r.id, 'revision', v % 3)),
   (d, _, v) => [addElement('vlan', { id: `new${v}`, number: 100 + (v % 50) })].slice(0, d.vlans.length < 6 ? 1 : 0),

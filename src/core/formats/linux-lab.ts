@@ -20,7 +20,7 @@ import { LAB_AWK, LAB_BODY } from './linux-lab-body';
 import { solutionOf } from './solution';
 
 /** Highest port cost that a Linux bridge takes. */
-const MOST_COST = 65_535;
+export const MOST_COST = 65_535;
 const ALL_TREES = { vlan: null, instance: null } as const;
 
 /** The design with one classic tree for all VLANs: what a Linux bridge runs. */

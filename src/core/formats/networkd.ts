@@ -2,6 +2,7 @@
 import { bundlesOf, modeOf, portById, portPriorityInForce, portsOf, priorityInForce, timersOf } from '../design';
 import type { Bundle, Design, Port, Switch } from '../design';
 import { vlanMembership } from '../standard';
+import { MOST_COST } from './linux-lab';
 
 const ALL_TREES = { vlan: null, instance: null } as const;
 
@@ -53,6 +54,13 @@ function bondFile(s: Switch, b: Bundle): string {
   ]);
 }
 
+function costLines(cost: number | undefined): string[] {
+  if (cost === undefined) return [];
+  return cost > MOST_COST
+    ? [`# Cost ${cost} is above ${MOST_COST}, the most that the kernel takes.`]
+    : [`Cost=${cost}`];
+}
+
 function portFile(design: Design, s: Switch, e: Port | Bundle, bundle: Bundle | undefined): string {
   const head = ['[Match]', `Name=${ifName(e)}`];
   const network = bundle ? `Bond=${ifName(bundle)}` : 'Bridge=br';
@@ -60,7 +68,7 @@ function portFile(design: Design, s: Switch, e: Port | Bundle, bundle: Bundle | 
   const vlans = (e.vlans ?? 'all') === 'all' ? [] : design.vlans.filter((v) => carried[v.number]);
   const bridge = [
     '[Bridge]',
-    ...(e.cost === undefined ? [] : [`Cost=${e.cost}`]),
+    ...costLines(e.cost),
     `Priority=${portPriorityInForce(design, e, ALL_TREES).value / 4}`,
     ...(e.bpduGuard ? ['UseBPDU=no'] : []),
     ...(e.rootGuard ? ['AllowPortToBeRoot=no'] : []),

@@ -1,6 +1,6 @@
 /** What a piece of work does to a network at rest, as the solver has it: what moves, who loses whom, how long by theory. */
-import { switchById } from '../design';
 import type { Design, Edit, Probe } from '../design';
+import { GENTLE_AT_PORTS } from './gather';
 import { bundleVerdicts } from '../network';
 import { remembered } from '../remembered';
 import { outageOf, reachOf } from '../review';
@@ -35,7 +35,7 @@ const partsOfVlan = remembered(
 );
 
 /** Ids of the switches that a VLAN joins with the largest part of it. */
-export function joinedSwitches(rest: Rest, vlan: number): ReadonlySet<string> {
+function joinedSwitches(rest: Rest, vlan: number): ReadonlySet<string> {
   const parts = partsOfVlan(rest).get(vlan);
   const { switches } = rest.solved.topology.design;
   return new Set(
@@ -61,7 +61,7 @@ export function switchesMeet(rest: Rest, vlan: number, a: string, b: string): bo
 }
 
 /** VLANs of a design, and for each the switches that it joins. */
-const joinedBy = remembered(
+export const joinedBy = remembered(
   (rest: Rest): ReadonlyMap<number, ReadonlySet<string>> =>
     new Map(rest.solved.topology.design.vlans.map((v) => [v.number, joinedSwitches(rest, v.number)])),
 );
@@ -101,30 +101,13 @@ const SWITCH_QUIET: ReadonlySet<string> = new Set([
   'vlanPriority',
   'instancePriority',
   'lacpPriority',
-  'helloTime',
-  'maxAge',
-  'forwardDelay',
   'guardRecovery',
   'oneWayRecovery',
   'stormRecovery',
   'ageingTime',
   'edgeGuard',
 ]);
-const PORT_QUIET: ReadonlySet<string> = new Set([
-  'cost',
-  'internalCost',
-  'vlanCost',
-  'instanceCost',
-  'priority',
-  'vlanPriority',
-  'instancePriority',
-  'edge',
-  'autoEdge',
-  'bpduGuard',
-  'rootGuard',
-  'loopGuard',
-  'tcGuard',
-]);
+const PORT_QUIET: ReadonlySet<string> = new Set(GENTLE_AT_PORTS);
 
 /** Settings that restart nothing, at a switch that is root of nothing: without a moved port no frame is lost. */
 function isGentle(edit: Edit, before: Rest, after: Rest): boolean {
@@ -147,7 +130,7 @@ export interface Effect {
   readonly estimate: number;
 }
 
-/** Seconds in which two ends agree on a bundle, and a switch that starts its trees again. */
+/** Seconds in which two ends agree on a bundle, or a switch that starts its trees again with its neighbours. */
 const AGREE_ON_BUNDLE = 2;
 
 export function effectOf(before: Rest, after: Rest, edits: readonly Edit[]): Effect {
@@ -161,12 +144,6 @@ export function effectOf(before: Rest, after: Rest, edits: readonly Edit[]): Eff
     (e) => e.type !== 'settings' && (e.kind === 'bundle' || e.kind === 'pair') && !isGentle(e, before, after),
   );
   const restarts = edits.some((e) => e.type === 'set' && e.kind === 'switch' && ['protocol', 'mac'].includes(e.field));
-  const agree =
-    bundles || (restarts && switchById(after.solved.topology.design, restartedAt(edits))) ? AGREE_ON_BUNDLE : 0;
+  const agree = bundles || restarts ? AGREE_ON_BUNDLE : 0;
   return { moved, quiet, estimate: Math.max(seconds ?? 0, agree) };
 }
-
-const restartedAt = (edits: readonly Edit[]): string => {
-  const edit = edits.find((e) => e.type === 'set' && e.kind === 'switch');
-  return edit?.type === 'set' ? edit.id : '';
-};

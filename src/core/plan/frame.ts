@@ -113,33 +113,17 @@ function loneRegions(to: Design, regions: readonly Region[]): Region[] {
   );
 }
 
-/** Ports that only the target has, on switches that both have: they are there already, and were not drawn. */
-function undrawnPorts(from: Design, to: Design): Design['ports'] {
-  const known = byId(from.ports);
-  const taken = new Set(
-    [...from.ports, ...from.bundles].flatMap((p) => [`${p.switch} ${p.number}`, `${p.switch} ${p.name}`]),
-  );
-  return to.ports.filter(
+/** Ports that one of two designs draws and the other does not, on switches that both have; their place must not be another's. */
+function portsOnlyIn(one: Design, other: Design): Design['ports'] {
+  const known = byId(other.ports);
+  const places = ({ switch: at, number, name }: { switch: string; number: number; name: string }) => [
+    `${at} ${number}`,
+    `${at} ${name}`,
+  ];
+  const taken = new Set([...other.ports, ...other.bundles].flatMap(places));
+  return one.ports.filter(
     (p) =>
-      !known.has(p.id) &&
-      switchById(from, p.switch) !== undefined &&
-      !taken.has(`${p.switch} ${p.number}`) &&
-      !taken.has(`${p.switch} ${p.name}`),
-  );
-}
-
-/** Ports that the target does not draw any more, on switches that stay; their place must not be another's. */
-function keptPorts(from: Design, to: Design): Design['ports'] {
-  const known = byId(to.ports);
-  const taken = new Set(
-    [...to.ports, ...to.bundles].flatMap((p) => [`${p.switch} ${p.number}`, `${p.switch} ${p.name}`]),
-  );
-  return from.ports.filter(
-    (p) =>
-      !known.has(p.id) &&
-      switchById(to, p.switch) !== undefined &&
-      !taken.has(`${p.switch} ${p.number}`) &&
-      !taken.has(`${p.switch} ${p.name}`),
+      !known.has(p.id) && switchById(other, p.switch) !== undefined && !places(p).some((place) => taken.has(place)),
   );
 }
 
@@ -149,12 +133,13 @@ const UNDRAWN = { scripts: [], goals: [], demands: [], risks: [], accepted: [], 
 export function frameOf(from: Design, to: Design): Frame {
   const { regions: both, place } = regionsOf(from, to);
   const regions = [...both, ...loneRegions(to, both)];
-  const start: Design = { ...from, ...empty(), regions, ports: [...from.ports, ...undrawnPorts(from, to)] };
+  // A port is there whether it is drawn or not: only what is plugged into it is work.
+  const start: Design = { ...from, ...empty(), regions, ports: [...from.ports, ...portsOnlyIn(to, from)] };
   const goal: Design = {
     ...start,
     vlans: vlansAsDrawn(to.vlans, from.vlans),
     switches: to.switches.map((s) => switchInFrame(s, from, to, start, place)),
-    ports: [...listAsDrawn('port', to.ports, start.ports), ...keptPorts(from, to)],
+    ports: [...listAsDrawn('port', to.ports, start.ports), ...portsOnlyIn(from, to)],
     links: to.links,
     segments: listAsDrawn('segment', to.segments, from.segments),
     bundles: listAsDrawn('bundle', to.bundles, from.bundles),

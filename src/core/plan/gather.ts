@@ -46,8 +46,8 @@ const SWITCH_FIELDS: Readonly<Record<string, WorkKind>> = {
   mac: 'device',
 };
 
-/** Settings of a port or bundle that are made in one go with those of its switch. */
-const PORT_SETTINGS: ReadonlySet<string> = new Set([
+/** Settings of a port or bundle that change roles at most, and restart nothing. */
+export const GENTLE_AT_PORTS = [
   'cost',
   'internalCost',
   'vlanCost',
@@ -58,11 +58,16 @@ const PORT_SETTINGS: ReadonlySet<string> = new Set([
   'edge',
   'autoEdge',
   'bpduGuard',
-  'bpduFilter',
-  'filterYields',
   'rootGuard',
   'loopGuard',
   'tcGuard',
+] as const;
+
+/** Settings of a port or bundle that are made in one go with those of its switch. */
+const PORT_SETTINGS: ReadonlySet<string> = new Set([
+  ...GENTLE_AT_PORTS,
+  'bpduFilter',
+  'filterYields',
   'silenceGuard',
   'helloTime',
   'oneWay',

@@ -10,6 +10,7 @@ export {
   atWords,
   consoleNames,
   lineWords,
+  longestOutage,
   movesWords,
   outageLines,
   outageWords,

@@ -2,6 +2,7 @@
 import type { Design } from '../design';
 import { deviceName } from './checks';
 import type { ChangePlan, PlanStep } from './plan';
+import { longestOf } from './rank';
 import { setLines } from './set-lines';
 import { consoleNames } from './step-words';
 
@@ -46,14 +47,10 @@ function portName(before: Design, after: Design, id: string): string {
   return id;
 }
 
-/** Longest outage of a step that ends within it, as it was measured. */
-export const longest = ({ measured }: PlanStep): number =>
-  Math.max(0, ...[...measured.pairs, ...measured.vlans].map((o) => o.seconds ?? 0));
-
 /** The whole plan: steps in their order, figures in seconds. */
 export function planJson(plan: ChangePlan) {
   const { steps, exact } = plan;
-  const each = steps.map(longest);
+  const each = steps.map((s) => longestOf(s.measured));
   return {
     steps: steps.map(stepJson),
     worstOutage: seconds(Math.max(0, ...each)),

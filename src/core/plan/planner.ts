@@ -6,6 +6,7 @@ import type { Trace } from '../trace';
 import { planMessages as say } from '../messages';
 import { constraintsOf } from './constraints';
 import type { Constraint } from './constraints';
+import { joinedBy } from './effect';
 import type { Work } from './gather';
 import { helpersFor, helpersForStatic, joinedEnds } from './helpers';
 import type { Helper } from './helpers';
@@ -16,7 +17,7 @@ import type { Order } from './order';
 import type { Place } from './place';
 import { RESOLUTION, compareCost } from './rank';
 import type { Cost } from './rank';
-import { Ways, bit, joinedAt } from './ways';
+import { Ways, bit } from './ways';
 import type { Turn } from './ways';
 
 export interface PlanProgress {
@@ -50,7 +51,7 @@ function takeAll(ways: Ways, order: readonly number[], times: readonly number[],
     if (!turn) return;
     const to = (times[i + 1] ?? until) * SECOND;
     const seen = trace.until >= to;
-    ways.take(done, work, seen ? outagesIn(trace, joinedAt(before), times[i]! * SECOND, to) : byTheory(turn));
+    ways.take(done, work, seen ? outagesIn(trace, joinedBy(before), times[i]! * SECOND, to) : byTheory(turn));
     done |= bit(work);
   });
 }

@@ -13,13 +13,15 @@ export function atWords({ work, before, after }: PlanStep): string {
   return names.join(work.kind === 'cable' ? ' – ' : ' and ');
 }
 
+/** Seconds that the worst pair or VLAN is out; Infinity where contact comes back with a later step only. */
+export const longestOutage = ({ measured }: PlanStep): number =>
+  Math.max(0, ...[...measured.pairs, ...measured.vlans].map((o) => o.seconds ?? Infinity));
+
 /** `none`, `0.5 ms`, `until a later step`: the longest time that a pair or VLAN is out. */
-export function outageWords({ measured }: PlanStep): string {
-  const all = [...measured.pairs, ...measured.vlans].map((o) => o.seconds);
-  const theory = measured.byTheory ? ', by theory' : '';
-  if (all.length === 0) return `none${theory}`;
-  if (all.some((s) => s === null)) return 'until a later step';
-  return lasting(Math.round(Math.max(...all.map((s) => s ?? 0)) * SECOND)) + theory;
+export function outageWords(step: PlanStep): string {
+  const longest = longestOutage(step);
+  if (longest === Infinity) return 'until a later step';
+  return (longest > 0 ? lasting(Math.round(longest * SECOND)) : 'none') + (step.measured.byTheory ? ', by theory' : '');
 }
 
 /** Who is out and how long, one line each. */

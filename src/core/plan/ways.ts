@@ -1,12 +1,12 @@
 /** The states between two designs, by which pieces of work are done, and what each piece does in each of them. */
 import { applyEdits } from '../design';
 import type { Design, Probe } from '../design';
-import { effectOf, hasLoop, haveContact, joinedSwitches, keptBy, lostAt, restOf } from './effect';
+import { effectOf, hasLoop, haveContact, joinedBy, keptBy, lostAt, restOf } from './effect';
 import type { Effect, Kept, Rest } from './effect';
 import { isByHand } from './gather';
 import type { Work } from './gather';
 import { NOTHING_LOST, measure } from './measure';
-import type { Joined, Measured } from './measure';
+import type { Measured } from './measure';
 import { reachesFrom } from './place';
 import type { Place } from './place';
 import { longestOf } from './rank';
@@ -134,7 +134,7 @@ export class Ways {
       else {
         const before = this.states.get(done)!;
         const there = this.pairs.filter((p) => this.isThere(before, p));
-        known = measure(before.solved.topology.design, this.works[work]!.edits, there, joinedAt(before), (pair) =>
+        known = measure(before.solved.topology.design, this.works[work]!.edits, there, joinedBy(before), (pair) =>
           haveContact(turn.after, pair),
         );
         this.rehearsals++;
@@ -171,7 +171,3 @@ export class Ways {
     return measured.looped === null ? null : longestOf(measured);
   }
 }
-
-/** What each VLAN joins while the network is at rest. */
-export const joinedAt = (rest: Rest): Joined =>
-  new Map(rest.solved.topology.design.vlans.map((v) => [v.number, joinedSwitches(rest, v.number)]));

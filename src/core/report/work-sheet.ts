@@ -1,6 +1,6 @@
 /** A plan to carry along: what to do, what to see, boxes to tick, times and names to fill in; as a page, Markdown or a table. */
-import { atWords, consoleNames, lineWords, movesWords, outageWords, seeLines, wayBack } from '../plan';
-import type { ChangePlan, PlanStep } from '../plan';
+import { atWords, consoleNames, lineWords, longestOutage, movesWords, outageWords, seeLines, wayBack } from '../plan';
+import type { ChangePlan } from '../plan';
 import { count } from '../standard';
 import { html, table } from './html';
 import type { Html } from './html';
@@ -14,15 +14,14 @@ export interface SheetOptions {
 
 /** The figures of a plan in one line. */
 export function planSummary(plan: ChangePlan): string {
-  const longest = plan.steps.map((s) => ({ s, words: outageWords(s), at: worstOf(s) })).sort((a, b) => b.at - a.at)[0];
+  const longest = plan.steps
+    .map((s) => ({ s, words: outageWords(s), at: longestOutage(s) }))
+    .sort((a, b) => b.at - a.at)[0];
   const devices = new Set(plan.steps.map((s) => s.work.device)).size;
   const worst =
     !longest || longest.at === 0 ? 'no outage' : `longest outage ${longest.words}, at ${atWords(longest.s)}`;
   return `${count(plan.steps.length, 'step')} at ${count(devices, 'device')}, ${worst}`;
 }
-
-const worstOf = ({ measured }: PlanStep): number =>
-  Math.max(0, ...[...measured.pairs, ...measured.vlans].map((o) => o.seconds ?? Infinity));
 
 const heads = ['', 'at', 'set', 'moves', 'outage', 'see before going on', 'if it is not so', 'the way back'];
 

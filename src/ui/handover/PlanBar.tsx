@@ -1,5 +1,5 @@
 'use client';
-import { atWords, consoleNames, outageWords } from '../../core/plan';
+import { atWords, consoleNames, longestOutage, outageWords } from '../../core/plan';
 import type { ChangePlan } from '../../core/plan';
 import { SECOND, count, grouped, lasting } from '../../core/standard';
 import type { Planning } from './usePlan';
@@ -31,14 +31,8 @@ export function PlanProgressLine({ planning }: { planning: Planning }) {
 const secondsOf = (seconds: number): string =>
   seconds < 0.01 ? 'none that counts' : lasting(Math.round(seconds * SECOND));
 
-const longestStep = (plan: ChangePlan) =>
-  plan.steps
-    .map((s, i) => ({
-      s,
-      i,
-      at: Math.max(0, ...[...s.measured.pairs, ...s.measured.vlans].map((o) => o.seconds ?? Infinity)),
-    }))
-    .reduce((a, b) => (b.at > a.at ? b : a));
+const longestStep = ({ steps }: ChangePlan) =>
+  steps.map((s, i) => ({ s, i, at: longestOutage(s) })).reduce((a, b) => (b.at > a.at ? b : a));
 
 /** The plan in one line: worst outage, what the order of the tables would cost, and how sure that is. */
 export function PlanSummary({ plan }: { plan: ChangePlan }) {

@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { switchById } from '../../core/design';
 import { atWords } from '../../core/plan';
 import type { PlanStep } from '../../core/plan';
@@ -9,7 +9,7 @@ import { hueOf } from '../chart/hue';
 import { ArrangementChoice } from '../controls/ArrangementChoice';
 import { refName, useSelecting } from '../controls/chart-refs';
 import { FoldTools, useOpening } from '../controls/FoldTools';
-import { OneOf } from '../controls/OneOf';
+import { Sides, useSide } from '../controls/Sides';
 import { treeTitle } from '../controls/tree-names';
 import { useSheet } from '../controls/useSheet';
 import { treeInView, useBench } from '../session/context';
@@ -18,10 +18,6 @@ import styles from './HandoverStage.module.css';
 
 const AREA = { width: 560, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
-const SIDES = [
-  { id: 'before', name: 'before' },
-  { id: 'after', name: 'after' },
-] as const;
 
 interface Props {
   readonly step: PlanStep;
@@ -31,7 +27,7 @@ interface Props {
 /** The network before or after a step, in the tree in view, with what the step moves marked. */
 export function StepChart({ step, number }: Props) {
   const { view, setView, variantId } = useBench();
-  const [side, setSide] = useState<'before' | 'after'>('after');
+  const [side, setSide] = useSide(step);
   const solved = useMemo(() => solveDesign(side === 'after' ? step.after : step.before), [step, side]);
   const of = treeInView({ solved }, view);
   const { design } = solved.topology;
@@ -53,13 +49,7 @@ export function StepChart({ step, number }: Props) {
         <h2>
           Step {number} at {atWords(step)}
         </h2>
-        <OneOf
-          label="Show the network"
-          options={SIDES}
-          value={side}
-          onPick={setSide}
-          lead={<span className="quiet">{treeTitle(of.tree)} · </span>}
-        />
+        <Sides side={side} onPick={setSide} lead={treeTitle(of.tree)} />
       </div>
       <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
       <FoldTools sheet={sheet} />

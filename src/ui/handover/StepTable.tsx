@@ -1,5 +1,5 @@
 'use client';
-import { atWords, lineWords, movesWords, outageWords } from '../../core/plan';
+import { atWords, lineWords, longestOutage, movesWords, outageWords } from '../../core/plan';
 import type { PlanStep } from '../../core/plan';
 import { SCALE, onScale } from './words';
 import styles from './HandoverStage.module.css';
@@ -16,9 +16,6 @@ interface Props {
   readonly onSplit: (step: number) => void;
   readonly onJoin: (step: number) => void;
 }
-
-const longest = ({ measured }: PlanStep): number =>
-  Math.max(0, ...[...measured.pairs, ...measured.vlans].map((o) => o.seconds ?? Infinity));
 
 /** The steps in their order, with the longest outage of each on one scale. */
 export function StepTable({ steps, picked, done, onPick, ...tools }: Props) {
@@ -91,7 +88,7 @@ function Short({ lines }: { lines: readonly string[] }) {
 }
 
 function Bar({ step }: { step: PlanStep }) {
-  const seconds = longest(step);
+  const seconds = longestOutage(step);
   const at = onScale(seconds) * WIDE;
   return (
     <span className={styles.scale} data-long={seconds >= 1 || undefined} data-none={seconds === 0 || undefined}>

@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { withFailed } from '../../core/review';
 import type { Failure } from '../../core/review';
 import { movedBetween, solveDesign } from '../../core/trees';
@@ -10,7 +10,8 @@ import type { Scene } from '../chart/scene-items';
 import { ArrangementChoice } from '../controls/ArrangementChoice';
 import { refName, useSelecting } from '../controls/chart-refs';
 import { FoldTools, useOpening } from '../controls/FoldTools';
-import { OneOf } from '../controls/OneOf';
+import { Sides, useSide } from '../controls/Sides';
+import type { Side } from '../controls/Sides';
 import { useSheet } from '../controls/useSheet';
 import { treeTitle } from '../controls/tree-names';
 import { treeInView, useBench, useShown } from '../session/context';
@@ -20,29 +21,6 @@ import styles from './ReviewStage.module.css';
 
 const AREA = { width: 620, height: 330 };
 const NOTHING: ReadonlySet<string> = new Set();
-const SIDES = [
-  { id: 'before', name: 'before' },
-  { id: 'after', name: 'after' },
-] as const;
-type Side = (typeof SIDES)[number]['id'];
-
-/** Before or after, changed by B as well. */
-function useSide(failure: Failure | null) {
-  const [side, setSide] = useState<Side>('after');
-  useEffect(() => setSide('after'), [failure]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [role=dialog]');
-      if (event.key.toLowerCase() !== 'b' || event.ctrlKey || event.metaKey || event.altKey || typing) return;
-      setSide((s) => (s === 'after' ? 'before' : 'after'));
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-  return [side, setSide] as const;
-}
-
 /** What is separated is washed out, and says so. */
 function washedOut(scene: Scene, separated: ReadonlySet<string>): Scene {
   if (separated.size === 0) return scene;
@@ -124,18 +102,11 @@ function Caption({ failure, tree, side, setSide, onClose }: CaptionProps) {
       <h2>
         With <span className="alarm">{failureWords(design, failure)}</span> lost
       </h2>
-      <OneOf
-        label="Show the network"
-        options={SIDES}
-        value={side}
-        onPick={setSide}
-        lead={<span className="quiet">{tree} · </span>}
-      >
-        <kbd className="key">B</kbd>{' '}
+      <Sides side={side} onPick={setSide} lead={tree}>
         <button className="plain quiet" onClick={onClose}>
           close
         </button>
-      </OneOf>
+      </Sides>
       {parts.length > 0 && (
         <p className="small alarm">
           separated: {parts.join(', ')}
