@@ -9,7 +9,7 @@ const SIDES = [
 ] as const;
 export type Side = (typeof SIDES)[number]['id'];
 
-/** Before or after something, changed by B as well; what is shown anew is shown after it first. */
+/** Before or after something, changed by B as well; a new thing is shown after it first. */
 export function useSide(of: unknown) {
   const [side, setSide] = useState<Side>('after');
   useEffect(() => setSide('after'), [of]);
