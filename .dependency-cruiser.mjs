@@ -15,6 +15,7 @@ const CORE = [
   'report',
   'editing',
   'formats',
+  'observe',
 ];
 const SRC = ['core', 'api', 'demo', 'workers', 'server', 'ui', 'app', 'cli'];
 const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal', 'review', 'handover'];

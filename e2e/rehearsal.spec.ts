@@ -212,7 +212,7 @@ test('events are changed in their rows and pulled on the strip; delays, hellos a
   const { processingDelay, probes } = await script();
   expect([processingDelay, probes]).toEqual([2000, [{ from: 'ferry-server', to: 'ticket-desk', vlan: 110 }]]);
 
-  // The settings of the one switch that is selected, refused where they do not go together.
+  // The settings of the one switch that is selected, with a word where they do not go together.
   await page.getByRole('radio', { name: 'Timers' }).click();
   await page.locator('.rehearsal-chart [data-id="quay-a"]').first().click();
   await page.getByRole('textbox', { name: 'max age, s' }).fill('40');

@@ -32,38 +32,41 @@ async function inTurn(...steps) {
   for (const step of steps) await run(step);
 }
 
-/** The browser that the browser tests drive: given by CHROMIUM, or Debian's, installed when we may. */
-async function browser() {
-  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  if (existsSync(chromium)) return;
+/**
+ * Debian packages by what they bring. The dissector reads the frames that the tests of the rehearsal write, the reader the printed
+ * report; network tools build labs; an independent client asks our agents, and the definitions of what they answer are the package's.
+ */
+const PACKAGES = {
+  chromium: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  tshark: '/usr/bin/tshark',
+  'poppler-utils': '/usr/bin/pdftotext',
+  iproute2: '/usr/sbin/ip',
+  'iputils-ping': '/usr/bin/ping',
+  snmp: '/usr/bin/snmpbulkwalk',
+  'python3-pysnmp4-mibs': '/usr/lib/python3/dist-packages/pysnmp_mibs',
+};
+
+/** Without the browser no test of the interface runs; of the other tools each is missed by tests that say so. */
+async function tools() {
+  const missing = Object.keys(PACKAGES).filter((name) => !existsSync(PACKAGES[name]));
+  if (missing.length === 0) return;
   if (process.getuid?.() !== 0) {
-    process.stderr.write(`There is no browser at ${chromium}: install the package chromium, or set CHROMIUM to one.\n`);
+    if (!missing.includes('chromium')) return;
+    process.stderr.write(
+      `There is no browser at ${PACKAGES.chromium}: install the package chromium, or set CHROMIUM to one.\n`,
+    );
     process.exit(1);
   }
+  const args = ['install', '-y', '-q', '--no-install-recommends', ...missing];
   await inTurn(
     { what: 'Package lists', command: 'apt-get', args: ['update', '-q'] },
-    {
-      what: 'Installing Chromium, a dissector, a reader of PDF, and network tools',
-      command: 'apt-get',
-      // The dissector reads the frames that the tests of the rehearsal write, the reader the printed report; the tools build labs.
-      args: [
-        'install',
-        '-y',
-        '-q',
-        '--no-install-recommends',
-        'chromium',
-        'tshark',
-        'poppler-utils',
-        'iproute2',
-        'iputils-ping',
-      ],
-    },
+    { what: `Installing ${missing.join(', ')}`, command: 'apt-get', args },
   );
 }
 
 // Installing the browser waits for the network and building for the processor: they share the time.
 install();
-const installed = browser();
+const installed = tools();
 await Promise.all([
   inTurn(node('Build', path.join(root, 'scripts', 'build.mjs')))
     .then(() => installed)

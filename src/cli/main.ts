@@ -7,9 +7,11 @@ import { VERSION } from '../api/version';
 import type { HistoryOptions } from './history';
 import type { ImportOptions } from './import';
 import type { RehearseOptions } from './rehearse';
+import type { ObserveOptions } from './observe';
 import type { PlanCommandOptions } from './plan';
 import type { ReportOptions } from './report';
 import type { ReviewOptions } from './review';
+import type { StandInCommandOptions } from './stand-in';
 
 type Ends = (status: number) => void;
 
@@ -170,6 +172,44 @@ function planCommand(program: Command, ends: Ends): void {
     });
 }
 
+/** Commands on the network that is there. */
+function observeCommands(program: Command, ends: Ends): void {
+  program
+    .command('observe')
+    .description('read the network that is there, draw it, hold it against a design; status 1 where something differs')
+    .argument('<sources...>', 'files, folders with a folder or a file a device, or snmp://ADDRESS[:PORT]')
+    .option('--against <design>', 'design to compare with (JSON)')
+    .option('--out <design>', 'design file to write, drawn from what was read')
+    .option('--json', 'as JSON instead of lines')
+    .option('--credentials <file>', 'credentials of SNMP as JSON; otherwise from the environment')
+    .option('--no-follow', 'ask the given addresses alone, and not what their neighbours tell')
+    .option(
+      '--fence <network>',
+      'networks that may be asked, such as 192.0.2.0/24; as often as needed',
+      (network: string, all: readonly string[] | undefined) => [...(all ?? []), network],
+    )
+    .option('--depth <number>', 'hops that are followed, at most')
+    .option('--at-once <number>', 'devices that are asked at once')
+    .action(async (sources: string[], options: ObserveOptions) => {
+      ends(await (await import('./observe')).observe(sources, options));
+    });
+  program
+    .command('stand-in')
+    .description('serve a design as a network of SNMP agents, as it runs in the simulation')
+    .argument('<design>', 'design file (JSON)')
+    .option('--script <script>', 'script to run: a file, or one of the design')
+    .option(
+      '--fail <link>',
+      "link that fails at the start: its id, or both ends as 'name port – name port'; as often as needed",
+      (link: string, all: readonly string[] | undefined) => [...(all ?? []), link],
+    )
+    .option('--port <number>', 'UDP port, the same at the address of every switch', '1161')
+    .option('--speed <number>', 'seconds of the network in one of ours', '1')
+    .action(async (file: string, options: StandInCommandOptions) => {
+      ends(await (await import('./stand-in')).standIn(file, options));
+    });
+}
+
 /** Commands on the database of the application. */
 function databaseCommands(program: Command, ends: Ends): void {
   program
@@ -210,7 +250,7 @@ async function main(argv: readonly string[]): Promise<number> {
     .version(VERSION, '--version', 'print the version')
     .exitOverride()
     .showHelpAfterError('(--help lists the commands and options)');
-  for (const add of [answerCommands, wholeCommands, planCommand, fileCommands, databaseCommands])
+  for (const add of [answerCommands, wholeCommands, planCommand, observeCommands, fileCommands, databaseCommands])
     add(program, (ended) => void (status = ended));
   try {
     await program.parseAsync([...argv], { from: 'user' });

@@ -13,8 +13,10 @@ import {
   ledgerMessages,
   memberMessages,
   noteMessages,
+  observeMessages,
   pairMessages,
   reviewMessages,
+  roleMessages,
   signMessages,
   planMessages,
   seeMessages,
@@ -31,6 +33,7 @@ import { frameSamples } from './samples/frames';
 import { breachSamples, goalSamples } from './samples/goals';
 import { ledgerSamples } from './samples/ledger';
 import { noteSamples } from './samples/notes';
+import { observeSamples, roleSamples } from './samples/observe';
 import { pairSamples } from './samples/pairs';
 import { planSamples, seeSamples } from './samples/plan';
 import { stepSamples } from './samples/steps';
@@ -63,6 +66,7 @@ test.each<[string, Sentences, AllSamples]>([
   ['ledger', ledgerMessages, ledgerSamples],
   ['members', memberMessages, memberSamples],
   ['notes', noteMessages, noteSamples],
+  ['observe', observeMessages, observeSamples],
   ['pairs', pairMessages, pairSamples],
   ['plan', planMessages, planSamples],
   ['steps', stepMessages, stepSamples],
@@ -81,6 +85,7 @@ test.each<[string, Sentences, AllSamples]>([
 test.each<[string, Sentences, AllSamples]>([
   ['breaches', breachMessages, breachSamples],
   ['events', eventMessages, eventSamples],
+  ['observed roles', roleMessages, roleSamples],
   ['plans', seeMessages, seeSamples],
   ['signs', signMessages, signSamples],
 ])('%s stand inside a sentence: they begin small and have no full stop', (_, sentences, samples) => {

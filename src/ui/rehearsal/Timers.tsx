@@ -1,7 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { setField, timersFit } from '../../core/design';
+import { setField, timersFit, timersOf } from '../../core/design';
+import { documentMessages as say } from '../../core/messages';
 import { TIMERS, timersForDiameter } from '../../core/standard';
 import { Field } from '../controls/Field';
 import { useBench, useSession } from '../session/context';
@@ -102,6 +103,17 @@ function Own() {
           );
         })}
       </div>
+      {chosen
+        .filter((s) => !timersFit(timersOf(s)))
+        .slice(0, 1)
+        .map((s) => {
+          const { helloTime, maxAge, forwardDelay } = timersOf(s);
+          return (
+            <p key={s.id} role="alert" className="alarm small">
+              {say.timersTogether(s.name, helloTime, maxAge, forwardDelay)}
+            </p>
+          );
+        })}
       <p className="quiet small">
         A tree uses the timers of its root. Hold count and ageing time apply to each switch.
       </p>

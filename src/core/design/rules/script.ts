@@ -1,4 +1,4 @@
-/** Rules about timers and scripts. */
+/** Timers in force, and rules about scripts. */
 import { TIMERS } from '../../standard';
 import type { Fault } from '../fault';
 import type { Rule, RuleEntry } from './rule';
@@ -26,13 +26,6 @@ export const usualHelloSpread = ({ switches }: Design): number =>
 export const timersFit = ({ helloTime, maxAge, forwardDelay }: TimersInForce): boolean =>
   2 * (forwardDelay - 1) >= maxAge && maxAge >= 2 * (helloTime + 1);
 
-const timers: Rule = ({ switches }) =>
-  switches.flatMap((s, i): Fault[] => {
-    const t = timersOf(s);
-    const sentence = say.timersTogether(s.name, t.helloTime, t.maxAge, t.forwardDelay);
-    return timersFit(t) ? [] : [{ code: 'timers', path: ['switches', i, 'maxAge'], sentence }];
-  });
-
 const events: Rule = ({ scripts }) =>
   scripts.flatMap((script, i) =>
     script.events.flatMap((event, j): Fault[] =>
@@ -49,6 +42,5 @@ const events: Rule = ({ scripts }) =>
   );
 
 export const rehearsalRules: readonly RuleEntry[] = [
-  { after: ['switch.*', 'switch.helloTime', 'switch.maxAge', 'switch.forwardDelay'], rule: timers },
   { after: ['script.*', 'script.events', 'script.until'], rule: events },
 ];

@@ -1,7 +1,7 @@
 /** How deep trees are, and whether timers are made for it. */
-import { groupBy, timersOf } from '../../design';
+import { groupBy, timersFit, timersOf } from '../../design';
 import { treeWords } from '../../goals';
-import { reviewMessages as say } from '../../messages';
+import { documentMessages, reviewMessages as say } from '../../messages';
 import { timersForDiameter } from '../../standard';
 import { nextRoot, rootsOf } from '../../trees';
 import { treeDiameter } from '../tree-diameter';
@@ -75,6 +75,23 @@ export const timersDiameter: Rule = {
             needs,
             has: maxAge,
           }),
+        },
+      ];
+    }),
+};
+
+/** Timers that devices take and the standard does not: what one switch still believes, another one has given up (802.1D-2004 17.14). */
+export const timersTogether: Rule = {
+  code: 'timers-together',
+  severity: 'fault',
+  find: (c) =>
+    c.design.switches.flatMap((s): Found[] => {
+      const { helloTime: hello, maxAge: age, forwardDelay: delay } = timersOf(s);
+      if (timersFit({ helloTime: hello, maxAge: age, forwardDelay: delay })) return [];
+      return [
+        {
+          subjects: [c.switchAt(c.design.switches.indexOf(s))],
+          sentence: documentMessages.timersTogether(s.name, hello, age, delay),
         },
       ];
     }),

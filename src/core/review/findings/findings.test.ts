@@ -84,6 +84,7 @@ const CASES: readonly (readonly [code: string, wrong: Design])[] = [
     'timers-diameter',
     { ...meant, switches: meant.switches.map((s) => ({ ...s, maxAge: 7, helloTime: 2, forwardDelay: 5 })) },
   ],
+  ['timers-together', after(meant, setField('switch', 'gate', 'maxAge', 40))],
   ['classic-beside-rapid', after(meant, setField('switch', 'gate', 'protocol', 'per-vlan-stp'))],
   ['modes-mixed', after(meant, setField('switch', 'gate', 'protocol', 'rstp'))],
   [

@@ -1,0 +1,204 @@
+/** Agents of a running design, asked over the network by our own client and by Debian's. */
+import { execFile } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { createSocket } from 'node:dgram';
+import { promisify } from 'node:util';
+import { asMeant } from '../src/demo/brackwater';
+import { quarryInstances } from '../src/demo/quarry';
+import { AnswerBook, asBuilt, compareWithDesign, readSnmp, readWalkText } from '../src/core/observe';
+import type { Answer } from '../src/core/observe';
+import type { SnmpCredentials } from '../src/api/observe';
+import { snmpFence } from '../src/api/observe';
+import { serveAgent } from '../src/server/snmp/agent';
+import { discover, insideFence } from '../src/server/snmp/discover';
+import { StandIn } from '../src/server/snmp/stand-in';
+import { readTarget, walkAgent } from '../src/server/snmp/walk';
+
+const run = promisify(execFile);
+const COMMUNITY: SnmpCredentials = { version: '2c', community: 'harbour' };
+const USER: SnmpCredentials = {
+  version: '3',
+  user: 'watch',
+  authProtocol: 'sha',
+  authKey: 'a key for tests',
+  privProtocol: 'aes',
+  privKey: 'another key here',
+};
+const SPARE = { timeout: 400, retries: 0, pause: 0 };
+
+/** A port that is free at the moment. */
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const socket = createSocket('udp4').bind(0, '127.0.0.1', () => {
+      const { port } = socket.address();
+      socket.close(() => resolve(port));
+    });
+  });
+
+const asking = (address: string, port: number, credentials: SnmpCredentials, more: object = {}) =>
+  discover({
+    seeds: [{ address, port }],
+    credentials,
+    fence: snmpFence.parse(more),
+    signal: new AbortController().signal,
+    progress: () => undefined,
+  });
+
+test.each([
+  ['trees per VLAN', asMeant(), COMMUNITY],
+  ['instances', quarryInstances(), USER],
+])('%s: from one address on, every switch is found, and is as designed', async (_, design, credentials) => {
+  const network = new StandIn(design, { port: await freePort(), speed: 1, credentials: [credentials] });
+  await network.start();
+  try {
+    const [first] = network.switches as [(typeof network.switches)[number]];
+    const { observations, faults } = await asking(first.address, first.port, credentials);
+    expect(faults).toEqual([]);
+    expect(observations.map((o) => o.name).sort()).toEqual(design.switches.map((s) => s.name).sort());
+    const { network: read } = asBuilt(observations, 'read');
+    expect(compareWithDesign(design, read)).toEqual([]);
+  } finally {
+    network.stop();
+  }
+});
+
+test('a link that fails in the network is in the next reading', async () => {
+  const design = asMeant();
+  const network = new StandIn(design, { port: await freePort(), speed: 20, credentials: [COMMUNITY] });
+  await network.start();
+  try {
+    const link = design.links.find(
+      (l) => 'port' in l.a && 'port' in l.b && `${l.a.port} ${l.b.port}`.includes('gate'),
+    )!;
+    network.happen({ id: 'e', at: 0, kind: 'link-down', link: link.id });
+    const [first] = network.switches as [(typeof network.switches)[number]];
+    await new Promise((resolve) => setTimeout(resolve, 600));
+    const { observations } = await asking(first.address, first.port, COMMUNITY);
+    const found = compareWithDesign(design, asBuilt(observations, 'read').network);
+    expect(found.map((d) => [d.kind, d.verdict])).toContainEqual(['link', 'missing']);
+  } finally {
+    network.stop();
+  }
+});
+
+test('a fence holds: networks, hops and devices', async () => {
+  expect(insideFence('192.0.2.77', ['192.0.2.64/26'])).toBe(true);
+  expect(insideFence('192.0.2.128', ['192.0.2.64/26'])).toBe(false);
+  const network = new StandIn(asMeant(), { port: await freePort(), speed: 1, credentials: [COMMUNITY] });
+  await network.start();
+  try {
+    const [first] = network.switches as [(typeof network.switches)[number]];
+    const { observations, faults } = await asking(first.address, first.port, COMMUNITY, { depth: 1 });
+    expect(observations.length).toBeGreaterThan(1);
+    expect(observations.length).toBeLessThan(10);
+    expect(faults[0]).toMatch(/neighbours? beyond 1 hops or 500 devices/);
+    expect((await asking(first.address, first.port, COMMUNITY, { follow: false })).observations).toHaveLength(1);
+  } finally {
+    network.stop();
+  }
+});
+
+(existsSync('/usr/bin/snmpbulkwalk') ? test : test.skip)(
+  'an independent client reads the same, by community and by key',
+  async () => {
+    const design = asMeant();
+    const network = new StandIn(design, { port: await freePort(), speed: 1, credentials: [COMMUNITY, USER] });
+    await network.start();
+    try {
+      const [first] = network.switches as [(typeof network.switches)[number]];
+      const at = `${first.address}:${first.port}`;
+      const keys = [
+        '-v3',
+        '-l',
+        'authPriv',
+        '-u',
+        'watch',
+        '-a',
+        'SHA',
+        '-A',
+        'a key for tests',
+        '-x',
+        'AES',
+        '-X',
+        'another key here',
+      ];
+      const walks = await Promise.all(
+        [
+          ['/usr/bin/snmpwalk', '-v2c', '-c', 'harbour'],
+          ['/usr/bin/snmpbulkwalk', '-v2c', '-c', 'harbour'],
+          ['/usr/bin/snmpbulkwalk', ...keys],
+        ].map(
+          async ([tool, ...who]) => (await run(tool!, [...who, '-On', '-t', '5', at, '.1'], { maxBuffer: 1e8 })).stdout,
+        ),
+      );
+      const ours = await walkAgent(first, COMMUNITY, { ...SPARE, timeout: 3000, signal: new AbortController().signal });
+      const source = { kind: 'snmp', name: at, at: null } as const;
+      const told = readSnmp(ours.rows, source);
+      for (const text of walks) expect(readSnmp(readWalkText(text).rows, source)).toEqual(told);
+    } finally {
+      network.stop();
+    }
+  },
+  60_000,
+);
+
+const SYSTEM: Answer[] = [{ oid: '1.3.6.1.2.1.1.5.0', value: new TextEncoder().encode('shed'), syntax: 'octets' }];
+const NUMBERS = (count: number): Answer[] =>
+  Array.from({ length: count }, (_, i) => ({
+    oid: `1.3.6.1.2.1.2.2.1.3.${i + 1}`,
+    value: 6,
+    syntax: 'integer' as const,
+  }));
+
+test('a wrong community, a wrong key, and an address without an agent get a sentence', async () => {
+  const port = await freePort();
+  const { close } = await serveAgent({ address: '127.0.0.1', port }, [COMMUNITY, USER], () => new AnswerBook(SYSTEM));
+  const walk = (of: SnmpCredentials) =>
+    walkAgent({ address: '127.0.0.1', port }, of, { ...SPARE, signal: new AbortController().signal });
+  try {
+    const wrong = await walk({ version: '2c', community: 'not-this-one' });
+    expect(wrong.faults[0]).toContain('No answer came from 127.0.0.1');
+    expect(JSON.stringify(wrong)).not.toContain('not-this-one');
+    const key = await walk({ ...USER, authKey: 'not the right one' });
+    expect(key.rows).toEqual([]);
+    expect(key.faults[0]).toMatch(/refused the credentials|No answer came/);
+    expect(JSON.stringify(key)).not.toContain('not the right one');
+    expect((await walk(COMMUNITY)).rows).toHaveLength(1);
+  } finally {
+    close();
+  }
+}, 20_000);
+
+test('an agent that stops answering in the middle, and one that repeats itself, leave what they answered', async () => {
+  const port = await freePort();
+  const signal = new AbortController().signal;
+  let asked = 0;
+  const stopping = await serveAgent({ address: '127.0.0.1', port }, [COMMUNITY], () => {
+    // Past some rows it says nothing more.
+    if (++asked > 40) throw new Error('gone');
+    return new AnswerBook([...SYSTEM, ...NUMBERS(500)]);
+  });
+  const stopped = await walkAgent({ address: '127.0.0.1', port }, COMMUNITY, { ...SPARE, signal });
+  stopping.close();
+  expect(stopped.rows.length).toBeGreaterThan(0);
+  expect(stopped.faults.at(-1)).toContain('stopped answering below');
+
+  const other = await freePort();
+  const circle = await serveAgent({ address: '127.0.0.1', port: other }, [COMMUNITY], () => {
+    const book = new AnswerBook([...SYSTEM, ...NUMBERS(3)]);
+    // After the last row comes the first one again.
+    book.after = (oid) => book.answers.find((a) => a.oid > oid) ?? book.answers[1];
+    return book;
+  });
+  const round = await walkAgent({ address: '127.0.0.1', port: other }, COMMUNITY, { ...SPARE, signal });
+  circle.close();
+  expect(round.rows.length).toBeGreaterThanOrEqual(4);
+  expect(round.faults.join(' ')).toContain('repeat in a loop');
+}, 20_000);
+
+test('addresses are read as they are written, and names are none', () => {
+  expect(readTarget('192.0.2.10')).toEqual({ address: '192.0.2.10', port: 161 });
+  expect(readTarget('snmp://192.0.2.10:1161')).toEqual({ address: '192.0.2.10', port: 1161 });
+  for (const text of ['shed.example.net', '192.0.2', '192.0.2.10:0', '192.0.2.10:99999', ''])
+    expect(readTarget(text)).toBeNull();
+});
