@@ -18,7 +18,7 @@ const CORE = [
   'observe',
 ];
 const SRC = ['core', 'api', 'demo', 'workers', 'server', 'ui', 'app', 'cli'];
-const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal', 'review', 'handover'];
+const STAGES = ['cabling', 'trees', 'bundles', 'rehearsal', 'review', 'handover', 'observed'];
 const UI = ['theme', 'session', 'chart', 'table', 'controls', 'designs', `(${STAGES.join('|')})`, 'workspace'];
 
 const downwards = (folder, rooms) =>

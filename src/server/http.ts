@@ -80,6 +80,7 @@ async function special(request: Request, at: string, requestId: string): Promise
   if (key === 'GET events') return events(request);
   if (key === 'GET openapi.json') return Response.json(openApi());
   if (key === 'GET health') return responseOf(health(await isSignedIn(sessionOf(request))), requestId);
+  if (key === 'POST observe') return (await import('./observe')).discovery(await readBody(request), request.signal);
   if (key === 'POST sign-in') return responseOf(await signIn(request, await readBody(request)), requestId);
   if (key === 'POST sign-out') return responseOf(signOut(), requestId);
   return null;

@@ -3,7 +3,7 @@ export type { Term, TermId } from './glossary';
 export { frameMessages, isSelection } from './frames';
 export type { Compared, LacpWords } from './frames';
 export { breachMessages, goalMessages } from './goals';
-export { observeMessages, roleMessages } from './observe';
+export { captureMessages, changeMessages, observeMessages, roleMessages } from './observe';
 export { planMessages, seeMessages } from './plan';
 export { stepMessages } from './steps';
 export { pairMessages } from './pairs';

@@ -4,6 +4,8 @@ import {
   breachMessages,
   bundleMessages,
   bundlingMessages,
+  captureMessages,
+  changeMessages,
   documentMessages,
   eventFaultMessages,
   eventMessages,
@@ -33,7 +35,7 @@ import { frameSamples } from './samples/frames';
 import { breachSamples, goalSamples } from './samples/goals';
 import { ledgerSamples } from './samples/ledger';
 import { noteSamples } from './samples/notes';
-import { observeSamples, roleSamples } from './samples/observe';
+import { captureSamples, changeSamples, observeSamples, roleSamples } from './samples/observe';
 import { pairSamples } from './samples/pairs';
 import { planSamples, seeSamples } from './samples/plan';
 import { stepSamples } from './samples/steps';
@@ -58,6 +60,8 @@ test.each<[string, Sentences, AllSamples]>([
   ['analysis', analysisMessages, analysisSamples],
   ['bundles', bundleMessages, bundleSamples],
   ['bundling', bundlingMessages, bundlingSamples],
+  ['captures', captureMessages, captureSamples],
+  ['changes', changeMessages, changeSamples],
   ['document', documentMessages, documentSamples],
   ['event faults', eventFaultMessages, eventFaultSamples],
   ['files', fileMessages, fileSamples],

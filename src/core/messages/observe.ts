@@ -105,3 +105,37 @@ export const roleMessages = {
   'role-against': ({ port, reported, solved }: { port: string; reported: string; solved: string }) =>
     `${reported} in place of ${solved} at ${port}`,
 };
+
+/** What changed between two readings. */
+export const changeMessages = {
+  root: ({ tree, before, after }: { tree: string; before: string; after: string }) =>
+    `The root of ${tree} is ${after} in place of ${before}.`,
+  port: ({ tree, port, before, after }: { tree: string; port: string; before: string; after: string }) =>
+    `Port ${port} is ${after} in ${tree}; it was ${before}.`,
+  members: ({ bundle, before, after, of }: { bundle: string; before: number; after: number; of: number }) =>
+    `Bundle ${bundle} has ${after} of ${count(of, 'member')} active; it had ${before}.`,
+  silent: ({ name }: { name: string }) => `Switch ${name} does not answer any more.`,
+  answers: ({ name }: { name: string }) => `Switch ${name} answers.`,
+  unplugged: ({ link }: { link: string }) => `The link ${link} is gone.`,
+  plugged: ({ link }: { link: string }) => `The link ${link} is there.`,
+};
+
+/** What frames of a capture show over time. */
+export const captureMessages = {
+  root: ({ tree, sender, root }: { tree: string; sender: string; root: string }) =>
+    `In ${tree}, ${sender} names ${root} as root.`,
+  role: ({ tree, port, before, after }: { tree: string; port: string; before: string; after: string }) =>
+    `In ${tree}, port ${port} is ${after}; it was ${before}.`,
+  change: ({ tree, port }: { tree: string; port: string }) => `In ${tree}, port ${port} signals a topology change.`,
+  notified: ({ sender }: { sender: string }) => `Switch ${sender} notifies its root of a topology change.`,
+  silent: ({ tree, port, seconds }: { tree: string; port: string; seconds: number | null }) =>
+    seconds === null
+      ? `In ${tree}, port ${port} sends no BPDU any more.`
+      : `In ${tree}, port ${port} sends no BPDU for ${seconds.toFixed(1)} s.`,
+  lacp: ({ port, now, before }: { port: string; now: readonly string[]; before: readonly string[] }) => {
+    const came = now.filter((w) => !before.includes(w));
+    const went = before.filter((w) => !now.includes(w));
+    const parts = [came.length > 0 && `sets ${came.join(', ')}`, went.length > 0 && `clears ${went.join(', ')}`];
+    return `In LACP, port ${port} ${parts.filter(Boolean).join(' and ')}.`;
+  },
+};

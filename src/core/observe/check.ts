@@ -6,6 +6,7 @@
 import type { Design, ObservedEnd, ObservedNetwork, ObservedQuestion } from '../design';
 import { observeMessages as say, roleMessages } from '../messages';
 import { ROLES, solveDesign } from '../trees';
+import { treeWordsOf } from './tree-words';
 import { elementCalled, endWords, switchCalled, treeCalled } from './draw/names';
 
 const deviates = (end: { switch: string | null; port: string | null }, text: string): ObservedQuestion => ({
@@ -50,9 +51,9 @@ function designatedTwice(observed: ObservedNetwork): ObservedQuestion[] {
       const designated = lan.filter((p) => p.role === 'designated');
       const ends = (ports: readonly TreePort[]) => ports.map(endWords);
       if (designated.length > 1)
-        return [deviates(lan[0]!, say['designated-twice']({ tree: tree.id, ends: ends(designated) }))];
+        return [deviates(lan[0]!, say['designated-twice']({ tree: treeWordsOf([tree.id]), ends: ends(designated) }))];
       const none = designated.length === 0 && lan.every((p) => p.role !== 'disabled');
-      return none ? [deviates(lan[0]!, say['designated-none']({ tree: tree.id, ends: ends(lan) }))] : [];
+      return none ? [deviates(lan[0]!, say['designated-none']({ tree: treeWordsOf([tree.id]), ends: ends(lan) }))] : [];
     }),
   );
 }
@@ -106,7 +107,7 @@ function decidesOtherwise(design: Design, observed: ObservedNetwork): ObservedQu
       ]);
     }
     return [...bySwitch].map(([name, ports]) =>
-      deviates({ switch: name, port: null }, say['decides-otherwise']({ name, tree: of.id, ports })),
+      deviates({ switch: name, port: null }, say['decides-otherwise']({ name, tree: treeWordsOf([of.id]), ports })),
     );
   });
 }

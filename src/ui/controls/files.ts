@@ -13,7 +13,7 @@ export type ReadFiles =
 const droppedPaths = new WeakMap<File, string>();
 
 /** A file with the folders that it was chosen or dropped with. */
-const pathOf = (file: File): string => droppedPaths.get(file) ?? (file.webkitRelativePath || file.name);
+export const pathOf = (file: File): string => droppedPaths.get(file) ?? (file.webkitRelativePath || file.name);
 
 /** What systems keep in folders for themselves begins with a dot, and is not meant here. */
 export const isMeant = (file: File): boolean => !file.name.startsWith('.');

@@ -6,6 +6,7 @@ export const STAGES = [
   { id: 'rehearsal', name: 'Rehearsal' },
   { id: 'review', name: 'Review' },
   { id: 'hand-over', name: 'Hand-over' },
+  { id: 'as-built', name: 'As built' },
 ] as const;
 export type StageId = (typeof STAGES)[number]['id'];
 

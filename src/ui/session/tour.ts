@@ -32,6 +32,11 @@ const TOUR: Readonly<Record<StageId, readonly string[]>> = {
     'Say where you work from, and no step cuts you off from what is still to be set. Arrow keys go from step to step.',
     'Move, split or join steps: the figures follow. The work sheet has all of it with boxes to tick.',
   ],
+  'as-built': [
+    'As built: drop files that devices wrote, or ask the devices by SNMP; what is there is drawn beside the design.',
+    'Differences are listed field by field: accept one and the design follows. B changes between designed and built.',
+    'Questions say what is inferred, what is contradictory, and where devices deviate from the standard.',
+  ],
 };
 
 /** Steps that are left for a stage; `done`: stages that were seen, or `off`. */

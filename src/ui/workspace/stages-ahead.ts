@@ -7,6 +7,7 @@ const LOAD = {
   trees: () => import('../trees/TreesStage').then((m) => m.TreesStage),
   bundles: () => import('../bundles/BundlesStage').then((m) => m.BundlesStage),
   review: () => import('../review/ReviewStage').then((m) => m.ReviewStage),
+  'as-built': () => import('../observed/ObservedStage').then((m) => m.ObservedStage),
   'hand-over': () => import('../handover/HandoverStage').then((m) => m.HandoverStage),
   rehearsal: () => import('../rehearsal/RehearsalStage').then((m) => m.RehearsalStage),
 } as const;
@@ -17,6 +18,7 @@ export const STAGE = {
   bundles: dynamic(LOAD.bundles),
   rehearsal: dynamic(LOAD.rehearsal),
   review: dynamic(LOAD.review),
+  'as-built': dynamic(LOAD['as-built']),
   'hand-over': dynamic(LOAD['hand-over']),
 } as const;
 

@@ -42,3 +42,22 @@ export const observeSamples = {
 
 /** A part that stands inside a sentence. */
 export const roleSamples = { 'role-against': [[{ port: 'p1', reported: 'root', solved: 'alternate' }]] };
+
+export const changeSamples = {
+  root: [[{ tree: 'vlan-10', before: 'shed', after: 'yard' }]],
+  port: [[{ tree: 'vlan-10', port: 'shed p1', before: 'alternate discarding', after: 'root forwarding' }]],
+  members: [[{ bundle: 'shed b1', before: 2, after: 1, of: 2 }]],
+  silent: [[{ name: 'shed' }]],
+  answers: [[{ name: 'shed' }]],
+  unplugged: [[{ link: 'shed p1 – yard p2' }]],
+  plugged: [[{ link: 'shed p1 – yard p2' }]],
+};
+
+export const captureSamples = {
+  root: [[{ tree: 'rstp', sender: 'shed', root: 'yard' }]],
+  role: [[{ tree: 'rstp', port: 'shed p1', before: 'root', after: 'designated' }]],
+  change: [[{ tree: 'rstp', port: 'shed p1' }]],
+  notified: [[{ sender: 'shed' }]],
+  silent: [[{ tree: 'rstp', port: 'shed p1', seconds: 7.5 }], [{ tree: 'rstp', port: 'shed p1', seconds: null }]],
+  lacp: [[{ port: 'shed p1', now: ['activity', 'synchronization'], before: ['activity', 'expired'] }]],
+};

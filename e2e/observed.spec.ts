@@ -1,0 +1,122 @@
+import { createSocket } from 'node:dgram';
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+import { alikeAt, pcapng, portWords } from '../src/core/trace';
+import { rehearse } from '../src/core/simulation';
+import { StandIn } from '../src/server/snmp/stand-in';
+import { asMeant } from '../src/demo/brackwater';
+import { complaints, freshDemo, freshDesign, saved, stored, test } from './support';
+import type { Page } from '@playwright/test';
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const socket = createSocket('udp4').bind(0, '127.0.0.1', () => {
+      const { port } = socket.address();
+      socket.close(() => resolve(port));
+    });
+  });
+
+/** The demo as it is meant, running, with an agent a switch. */
+async function running(): Promise<{ network: StandIn; address: string }> {
+  const network = new StandIn(asMeant(), {
+    port: await freePort(),
+    speed: 5,
+    credentials: [{ version: '2c', community: 'harbour' }],
+  });
+  await network.start();
+  const [first] = network.switches as [StandIn['switches'][number]];
+  return { network, address: `${first.address}:${first.port}` };
+}
+
+async function ask(page: Page, address: string, community = 'harbour'): Promise<void> {
+  await page.getByRole('button', { name: 'Ask devices…' }).click();
+  await page.getByLabel(/^Addresses/).fill(address);
+  await page.getByLabel('Community (v2c)').fill(community);
+  await page.getByRole('button', { name: 'Ask', exact: true }).click();
+}
+
+test('devices are asked from one address on; a difference is accepted, and what was read becomes a variant', async ({
+  page,
+  request,
+}) => {
+  const errors = complaints(page);
+  const demo = await freshDemo(request, 'asked');
+  const { network, address } = await running();
+  try {
+    await page.goto(`/d/${demo.design}/as-built?variant=${demo.variant}`);
+    await expect(page.getByRole('heading', { name: 'The network that is there is not read yet' })).toBeVisible();
+    await page.getByRole('button', { name: 'Ask devices…' }).click();
+    await page.getByRole('button', { name: 'Ask', exact: true }).click();
+    await expect(page.getByRole('alert')).toContainText('Write the address of a device');
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await ask(page, address);
+    await expect(page.getByText(/10 switches read/)).toBeVisible();
+    const row = page.getByRole('row', { name: /^quay-a differs priority 32768 16384/ });
+    await row.getByRole('button', { name: 'Accept' }).click();
+    await expect(row).toHaveCount(0);
+    await saved(page);
+    expect((await stored(request, demo)).switches.find((s) => s.name === 'quay-a')?.vlanPriority).toMatchObject({
+      110: 16384,
+    });
+    await page
+      .getByRole('row', { name: /cold-store 2 – quay-b 9 unexpected link/ })
+      .getByRole('button', { name: 'Accept' })
+      .click();
+    await saved(page);
+    const { violations } = await new AxeBuilder({ page }).include('main').analyze();
+    expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+    await page.getByRole('button', { name: 'Draw as a variant' }).click();
+    await expect(page.getByText('Variant As built is the network as it was read')).toBeVisible();
+    await expect(page.getByText('The network is as designed in everything that was read.')).toBeVisible();
+    expect(errors).toEqual([]);
+  } finally {
+    network.stop();
+  }
+});
+
+test('a watch notes a link that fails, and a wrong community gets a sentence', async ({ page, request }) => {
+  const demo = await freshDesign(request, 'watched', asMeant());
+  const { network, address } = await running();
+  try {
+    await page.goto(`/d/${demo.design}/as-built?variant=${demo.variant}`);
+    await ask(page, address, 'not-this-one');
+    await expect(page.getByRole('alert').filter({ hasText: 'No answer came from' })).toBeVisible();
+    await ask(page, address);
+    await expect(page.getByText('The network is as designed in everything that was read.')).toBeVisible();
+    await page.getByLabel('watch').selectOption('5');
+    const link = asMeant().links.find((l) => l.id === 'quay-a:4--gate:1')!;
+    network.happen({ id: 'e', at: 0, kind: 'link-down', link: link.id });
+    await page.getByRole('radio', { name: /^Changes/ }).click();
+    await expect(page.getByText('The link gate 1 – quay-a 4 is gone.')).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/Port gate 2 is root/)).toBeVisible();
+  } finally {
+    network.stop();
+  }
+});
+
+test('a capture is read, with its events over time; a file that cannot be read says why', async ({ page, request }) => {
+  const design = asMeant();
+  const demo = await freshDesign(request, 'captured', design);
+  const trace = rehearse(design, {
+    id: 'x',
+    name: 'x',
+    until: 30,
+    probes: [],
+    events: [{ id: 'e', at: 8, kind: 'switch-off', switch: 'core-east' }],
+  });
+  const frames = pcapng(trace.frames, {
+    names: (p) => portWords(design, p),
+    alike: alikeAt(design, trace),
+    of: 'every-vlan',
+  });
+  await page.goto(`/d/${demo.design}/as-built?variant=${demo.variant}`);
+  await page.getByLabel('Files that devices wrote').setInputFiles([
+    { name: 'wire.pcapng', mimeType: 'application/octet-stream', buffer: Buffer.from(frames) },
+    { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('dear colleague') },
+  ]);
+  await page.getByRole('radio', { name: 'Over time' }).click();
+  await expect(page.getByRole('img', { name: 'Events over time' })).toBeVisible();
+  await expect(page.getByText(/names core-west as root/).first()).toBeVisible();
+  await page.getByRole('radio', { name: 'Sources' }).click();
+  await expect(page.getByText(/notes.txt is none of what can be read/)).toBeVisible();
+});

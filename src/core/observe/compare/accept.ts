@@ -1,0 +1,110 @@
+/** Taking what was observed into the design: the edits behind a difference. Roles and roots follow from settings, and have none of their own. */
+import { acceptFinding } from '../../editing';
+import type { NewId } from '../../editing';
+import {
+  addElement,
+  bundleById,
+  portById,
+  scopeAt,
+  setBridgePriority,
+  setField,
+  setPortCost,
+  setPortPriority,
+  switchById,
+} from '../../design';
+import type { Bundle, Design, Edit, ObservedEnd, ObservedNetwork, Port, Switch, TreeKey } from '../../design';
+import { parseTreeId } from '../../standard';
+import { switchCalled } from '../draw/names';
+import type { Difference } from './difference';
+
+/** Fields that take the observed value as it is: those of a switch, and those of a port or bundle. */
+const SWITCH_FIELDS: Readonly<Record<string, string>> = {
+  'MAC address': 'mac',
+  mode: 'protocol',
+  'hello time': 'helloTime',
+  'maximum age': 'maxAge',
+  'forward delay': 'forwardDelay',
+  'ageing time': 'ageingTime',
+  'hold count': 'holdCount',
+  'region name': 'mstName',
+  revision: 'mstRevision',
+};
+const ELEMENT_FIELDS: Readonly<Record<string, string>> = {
+  number: 'number',
+  duplex: 'duplex',
+  'LACP port priority': 'lacpPriority',
+  VLANs: 'vlans',
+  'untagged VLAN': 'native',
+  'edge port': 'edge',
+  negotiation: 'kind',
+  activity: 'activity',
+  timeout: 'timeout',
+  'LACP system': 'systemMac',
+  'LACP system priority': 'systemPriority',
+};
+const TEXT = new Set(['mac', 'protocol', 'mstName', 'duplex', 'vlans', 'kind', 'activity', 'timeout', 'systemMac']);
+
+/** An observed value as the document holds it. */
+function valueOf(field: string, observed: string): unknown {
+  if (field === 'native') return observed === 'none' ? null : Number(observed);
+  if (field === 'edge') return observed === 'true' ? true : null;
+  return TEXT.has(field) ? observed : Number(observed);
+}
+
+const keyOf = (tree: string): TreeKey => {
+  const parts = parseTreeId(tree);
+  return {
+    vlan: parts?.kind === 'vlan' ? parts.vlan : null,
+    instance: parts?.kind === 'instance' ? parts.instance : parts?.kind === 'common' ? 0 : null,
+  };
+};
+
+function switchEdits(design: Design, s: Switch, d: Difference, observed: ObservedNetwork): Edit[] {
+  const match = /^priority(?: in (\S+))?$/.exec(d.field);
+  if (match) {
+    const own = observed.switches.find((o) => switchCalled(design, o.name, o.mac)?.id === s.id);
+    const tree = match[1] ?? Object.keys(own?.priorities ?? {})[0] ?? 'rstp';
+    return setBridgePriority(s, scopeAt(design, s, keyOf(tree)), Number(d.observed));
+  }
+  const field = SWITCH_FIELDS[d.field];
+  return field === undefined ? [] : [setField('switch', s.id, field as 'id', valueOf(field, d.observed!))];
+}
+
+function elementEdits(design: Design, e: Port | Bundle, d: Difference): Edit[] {
+  const kind = 'members' in e ? 'bundle' : 'port';
+  const match = /^(cost|port priority) in (\S+)$/.exec(d.field);
+  if (match) {
+    const scope = scopeAt(design, switchById(design, e.switch)!, keyOf(match[2]!));
+    return (match[1] === 'cost' ? setPortCost : setPortPriority)(kind, e, scope, Number(d.observed));
+  }
+  if (d.field === 'enabled') return [setField('port', e.id, 'down', d.observed === 'false' ? true : null)];
+  const field = ELEMENT_FIELDS[d.field];
+  return field === undefined ? [] : [setField(kind, e.id, field as 'id', valueOf(field, d.observed!))];
+}
+
+const endOf = ({ switch: name, port }: ObservedEnd) => ({ name, port });
+
+/** A cable as it is plugged in: drawn, moved, or taken out. */
+function linkEdits(design: Design, d: Difference, observed: ObservedNetwork, newId: NewId): Edit[] {
+  const link = observed.links.find(({ a, b }) => `${a.switch} ${a.port} – ${b.switch} ${b.port}` === d.observed);
+  const nowhere = { name: '', port: '' };
+  const verdict = d.verdict === 'missing' ? 'missing' : d.verdict === 'differs' ? 'other port' : 'unexpected';
+  if (!link && verdict !== 'missing') return [];
+  const [a, b] = link ? [endOf(link.a), endOf(link.b)] : [nowhere, nowhere];
+  return acceptFinding(design, { key: d.device, verdict, a, b, link: d.element, sentence: '' }, [], newId);
+}
+
+/** Edits that make the design as it was observed in one thing; none where that follows from something else. */
+export function acceptDifference(design: Design, d: Difference, observed: ObservedNetwork, newId: NewId): Edit[] {
+  if (d.kind === 'link') return linkEdits(design, d, observed, newId);
+  if (d.kind === 'vlan') {
+    const number = Number(/\d+/.exec(d.field)![0]);
+    const name = observed.switches.flatMap((s) => s.vlans).find((v) => v.number === number)?.name;
+    return [addElement('vlan', { id: newId('v'), number, ...(name ? { name } : {}) })];
+  }
+  if (d.verdict !== 'differs' || d.observed === null || d.element === null) return [];
+  const s = d.kind === 'switch' ? switchById(design, d.element) : undefined;
+  if (s) return switchEdits(design, s, d, observed);
+  const e = portById(design, d.element) ?? bundleById(design, d.element);
+  return e ? elementEdits(design, e, d) : [];
+}
