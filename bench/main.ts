@@ -1,8 +1,9 @@
-/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone, `--charts` for the charts of the trees alone, `--rehearsal` for the rehearsals alone, `--review` for the review alone, `--plans` for the change plans alone. */
+/** Prints the table of figures; `--json` for programs, `--core` to leave the browser out, `--scale` for the cabling stage at full size alone, `--charts` for the charts of the trees alone, `--rehearsal` for the rehearsals alone, `--review` for the review alone, `--plans` for the change plans alone, `--observe` for reading a network alone. */
 import { cpus } from 'node:os';
 import { browserRows } from './browser';
 import { coreRows } from './core';
 import type { Row } from './core';
+import { benchObserve } from './observe';
 import { planRows } from './plan';
 import { rehearsalRows } from './rehearsal';
 import { reviewRows } from './review';
@@ -20,6 +21,7 @@ async function main(): Promise<void> {
   if (process.argv.includes('--rehearsal')) return void process.stdout.write(`${table(rehearsalRows())}\n`);
   if (process.argv.includes('--review')) return void process.stdout.write(`${table(reviewRows())}\n`);
   if (process.argv.includes('--plans')) return void process.stdout.write(`${table(planRows())}\n`);
+  if (process.argv.includes('--observe')) return void process.stdout.write(`${table(await benchObserve())}\n`);
   const core = ['--scale', '--charts'].some((o) => process.argv.includes(o))
     ? []
     : [...(await coreRows()), ...rehearsalRows(), ...reviewRows(), ...planRows()];

@@ -65,6 +65,8 @@ test('devices are asked from one address on; a difference is accepted, and what 
     await saved(page);
     const { violations } = await new AxeBuilder({ page }).include('main').analyze();
     expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
+    await page.reload();
+    await expect(page.getByText(/10 switches read/)).toBeVisible();
     await page.getByRole('button', { name: 'Draw as a variant' }).click();
     await expect(page.getByText('Variant As built is the network as it was read')).toBeVisible();
     await expect(page.getByText('The network is as designed in everything that was read.')).toBeVisible();

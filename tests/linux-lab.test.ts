@@ -5,10 +5,11 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import fc from 'fast-check';
 import { linkAt, setField, switchById } from '@/core/design';
-import type { Design } from '@/core/design';
+import type { Design, ObservedNetwork } from '@/core/design';
 import { asClassic, exportLinuxLab, solutionOf } from '@/core/formats';
 import type { SolutionTree } from '@/core/formats';
-import { solveDesign } from '@/core/trees';
+import { asBuilt, readObservedFiles } from '@/core/observe';
+import { rootsOf, solveDesign } from '@/core/trees';
 import { asCabled } from '@/demo/brackwater';
 import { after } from './support/edits';
 import { networks } from './support/networks';
@@ -77,6 +78,28 @@ const found = (tree: SolutionTree): Record<string, string> =>
     ),
   );
 
+/** The switches of a lab, read as files that each would print. */
+function readBack(lab: string) {
+  const print = (...words: string[]) => spawnSync(words[0]!, words.slice(1)).stdout;
+  const spaces =
+    print('ip', 'netns', 'list')
+      .toString()
+      .match(new RegExp(`^${lab}-s\\S*`, 'gm')) ?? [];
+  const file = (path_: string, octets: Uint8Array) => ({ path: path_, inside: path_, octets, at: null });
+  const files = spaces.flatMap((ns) => [
+    file(`${ns}/link.json`, print('ip', '-n', ns, '-d', '-j', 'link', 'show')),
+    file(`${ns}/bridge.json`, print('ip', 'netns', 'exec', ns, 'bridge', '-d', '-j', 'link')),
+  ]);
+  return asBuilt(readObservedFiles(files).observations, 'read');
+}
+
+/** Address of the root, as read and as solved. */
+const rootIn = ({ trees, switches }: ObservedNetwork) => switches.find((s) => s.name === trees[0]?.root)?.mac;
+function rootOf(design: Design): string {
+  const solved = solveDesign(asClassic(design));
+  return solved.topology.design.switches[rootsOf(solved.trees[0]!)[0]!]!.mac;
+}
+
 inLab(
   'the demo with one classic tree: roles, a ping across, a cable lost and restored',
   async () => {
@@ -128,6 +151,13 @@ inLab(
             await lab.run('up');
             const same = { seed, nth: i + j };
             expect({ ...same, ...found(await lab.settled()) }).toEqual({ ...same, ...expected(design) });
+            const { network } = readBack(lab.name);
+            const deviates = network.questions.filter((q) => q.kind === 'deviates');
+            expect({ ...same, deviates, root: rootIn(network) }).toEqual({
+              ...same,
+              deviates: [],
+              root: rootOf(design),
+            });
           } finally {
             await lab.run('down');
           }

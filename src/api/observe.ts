@@ -25,7 +25,7 @@ export type SnmpCredentials = z.infer<typeof snmpCredentials>;
 export const snmpFence = z.strictObject({
   /** Whether neighbours are asked too. */
   follow: z.boolean().default(true),
-  /** Networks as `192.0.2.0/24`; empty for any. */
+  /** Networks that may be asked, as `192.0.2.0/24`; empty for the 256 addresses around each that is given. */
   networks: z
     .array(z.string().regex(/^\d{1,3}(\.\d{1,3}){3}(\/([0-9]|[12][0-9]|3[0-2]))?$/))
     .max(50)

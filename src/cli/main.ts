@@ -185,7 +185,7 @@ function observeCommands(program: Command, ends: Ends): void {
     .option('--no-follow', 'ask the given addresses alone, and not what their neighbours tell')
     .option(
       '--fence <network>',
-      'networks that may be asked, such as 192.0.2.0/24; as often as needed',
+      'networks that may be asked, such as 192.0.2.0/24, as often as needed; otherwise the /24 of each address',
       (network: string, all: readonly string[] | undefined) => [...(all ?? []), network],
     )
     .option('--depth <number>', 'hops that are followed, at most')

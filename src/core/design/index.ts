@@ -84,4 +84,5 @@ export type { InForce, Scope, TreeKey } from './settings';
 export { untaggedWords } from './untagged-words';
 export { filterOf, hasBpduGuard, hasSilenceGuard, isFiltered } from './guards';
 export type { FilterInForce } from './guards';
+export { observedNetworkSchema } from './observed-schema';
 export type { Certainty, ObservedEnd, ObservedNetwork, ObservedQuestion, ObservedSwitch } from './observed-schema';

@@ -2,6 +2,7 @@
 import type { ObserveProgress, SnmpCredentials, SnmpFence } from '../../api/observe';
 import { observeMessages as say } from '../../core/messages';
 import { readSnmp } from '../../core/observe';
+import { count } from '../../core/standard';
 import type { Observation } from '../../core/observe';
 import { walkAgent } from './walk';
 import type { Target } from './walk';
@@ -22,22 +23,24 @@ export interface Discovered {
 
 const asNumber = (address: string): number => address.split('.').reduce((sum, part) => sum * 256 + Number(part), 0);
 
-/** Whether an address is in one of some networks, as `192.0.2.0/24`; in any, where there is none. */
+/** Whether an address is in one of some networks, as `192.0.2.0/24`. */
 export function insideFence(address: string, networks: readonly string[]): boolean {
-  return (
-    networks.length === 0 ||
-    networks.some((network) => {
-      const [base, length = '32'] = network.split('/') as [string, string?];
-      const size = 2 ** (32 - Number(length));
-      return Math.floor(asNumber(address) / size) === Math.floor(asNumber(base) / size);
-    })
-  );
+  return networks.some((network) => {
+    const [base, length = '32'] = network.split('/') as [string, string?];
+    const size = 2 ** (32 - Number(length));
+    return Math.floor(asNumber(address) / size) === Math.floor(asNumber(base) / size);
+  });
 }
+
+/** The networks that may be asked: those that are named, else the 256 addresses around each that is given. */
+const fencedIn = (seeds: readonly Target[], { networks }: SnmpFence): string[] =>
+  networks.length > 0 ? networks : [...new Set(seeds.map((t) => `${t.address.replace(/\d+$/, '0')}/24`))];
 
 /** Asks so many agents at once, each as often as it is found: once. */
 export async function discover({ seeds, credentials, fence, signal, progress }: Discovery): Promise<Discovered> {
   const queue = seeds.map((target) => ({ target, depth: 0 }));
   const known = new Set(seeds.map((t) => t.address));
+  const networks = fencedIn(seeds, fence);
   const observations: Observation[] = [];
   const faults: string[] = [];
   let [beyond, done, asking] = [0, 0, 0];
@@ -59,7 +62,7 @@ export async function discover({ seeds, credentials, fence, signal, progress }: 
     for (const address of next) {
       if (known.has(address)) continue;
       known.add(address);
-      if (depth + 1 > fence.depth || !insideFence(address, fence.networks) || known.size > fence.most) beyond++;
+      if (depth + 1 > fence.depth || !insideFence(address, networks) || known.size > fence.most) beyond++;
       else queue.push({ target: { address, port: target.port }, depth: depth + 1 });
     }
     tell(null);
@@ -76,7 +79,7 @@ export async function discover({ seeds, credentials, fence, signal, progress }: 
     };
     go();
   });
-  const words = fence.networks.length > 0 ? fence.networks.join(', ') : `${fence.depth} hops or ${fence.most} devices`;
+  const words = `${networks.join(', ')}, ${count(fence.depth, 'hop')} or ${count(fence.most, 'device')}`;
   if (beyond > 0) faults.push(say['beyond-fence']({ n: beyond, fence: words }));
   return { observations, faults };
 }

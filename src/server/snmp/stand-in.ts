@@ -23,7 +23,7 @@ export interface StandInOptions {
 
 /** Milliseconds between two moves of the network, and for how long what an agent says stands. */
 const TICK = 100;
-const FRESH = 250;
+const FRESH = 1000;
 /** Events a turn: the agents go on answering in between. */
 const TURN = 20_000;
 
@@ -111,6 +111,8 @@ export class StandIn {
 
   /** Lets something happen now. */
   happen(event: ScriptEvent): void {
+    // What the agents say is looked at again once it has happened.
+    this.snapshots = { ...this.snapshots, at: Date.now() - FRESH + 2 * TICK };
     const index = this.events.push(event) - 1;
     this.run.world.queue.push(Math.max(this.run.world.now, this.now), { kind: 'script', index, step: 0 });
   }

@@ -81,7 +81,7 @@ export function AskDialog({ onAsk, onClose }: Props) {
             <input type="checkbox" checked={follow} onChange={(e) => setFollow(e.target.checked)} /> go on to the
             neighbours that devices report by LLDP
           </label>
-          {follow && field('networks', 'only in these networks, such as 192.0.2.0/24; empty for any')}
+          {follow && field('networks', 'only in these networks; empty: the /24 of each address')}
           <OneOf label="Credentials" options={VERSIONS} value={version} onPick={setVersion} />
           {version === '2c' && field('community', 'Community (v2c)', secret)}
           {version === '3' && field('user', 'User (v3)', { autoComplete: 'off' })}

@@ -1,10 +1,14 @@
 'use client';
 /** What was read of the network that is there, one reading a design; it outlives the stage, and a watch goes on while the page is open. */
+import { useEffect } from 'react';
+import { z } from 'zod';
 import { create } from 'zustand';
+import { observedNetworkSchema } from '../../core/design';
 import type { Design, ObservedNetwork } from '../../core/design';
-import { changesBetween } from '../../core/observe';
+import { changesBetween, drawObserved } from '../../core/observe';
 import type { FileRead, ObservedChange, Observation } from '../../core/observe';
 import type { DiscoverLine, SnmpCredentials, SnmpFence } from '../../api/observe';
+import { readStored, writeStored } from '../session/browser-store';
 import { runJob } from '../../workers/run-job';
 import type { CaptureRead, ObserveAnswer, ObserveProgress, ObserveRequest, PickedFile } from '../../workers/observe';
 
@@ -58,10 +62,36 @@ interface Store {
 const store = create<Store>()(() => ({ of: {} }));
 
 const get = (design: string): Reading => store.getState().of[design] ?? NOTHING;
-const put = (design: string, part: Partial<Reading>): void =>
+const set = (design: string, part: Partial<Reading>): void =>
   store.setState(({ of }) => ({ of: { ...of, [design]: { ...(of[design] ?? NOTHING), ...part } } }));
 
-export const useReading = (design: string): Reading => store((s) => s.of[design] ?? NOTHING);
+const keyOf = (design: string): string => `knot-path.observed.${design}`;
+const keptSchema = z.object({
+  network: observedNetworkSchema,
+  at: z.number(),
+  files: z.array(z.object({ path: z.string(), kind: z.string(), fault: z.string().nullable() })),
+  faults: z.array(z.string()),
+});
+
+/** Sets a part, and keeps what was read over a reload; credentials, and a watch that needs them, are not kept. */
+function put(design: string, part: Partial<Reading>): void {
+  set(design, part);
+  if (!('network' in part)) return;
+  const { network, at, files, faults } = get(design);
+  writeStored('session', keyOf(design), network && JSON.stringify({ network, at, files, faults }));
+}
+
+/** What an earlier page of this window read. */
+function kept(design: string): void {
+  if (design in store.getState().of) return;
+  const found = readStored('session', keyOf(design), (text) => keptSchema.safeParse(JSON.parse(text)).data ?? null);
+  set(design, found ? { ...found, drawing: drawObserved(found.network, 'As built').design } : {});
+}
+
+export function useReading(design: string): Reading {
+  useEffect(() => kept(design), [design]);
+  return store((s) => s.of[design] ?? NOTHING);
+}
 
 /** What can stop the reading of a design that is on its way. */
 const stops = new Map<string, () => void>();

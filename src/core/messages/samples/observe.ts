@@ -36,7 +36,7 @@ export const observeSamples = {
   'walk-long': [[{ address: '192.0.2.1', object: '1.3.6.1.2.1.17', most: 50_000 }]],
   'refused-key': [[{ address: '192.0.2.1', why: 'Wrong digest' }]],
   'bad-address': [[{ text: 'shed.example.net' }]],
-  'beyond-fence': [[{ n: 1, fence: '192.0.2.0/24' }], [{ n: 12, fence: '16 hops or 500 devices' }]],
+  'beyond-fence': [[{ n: 1, fence: '192.0.2.0/24' }], [{ n: 12, fence: '192.0.2.0/24, 16 hops or 500 devices' }]],
   'no-credentials': [[]],
 };
 
