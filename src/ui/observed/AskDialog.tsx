@@ -60,6 +60,7 @@ export function AskDialog({ onAsk, onClose }: Props) {
     <TextField
       label={label}
       size="small"
+      slotProps={{ inputLabel: { shrink: true } }}
       value={fields[name]}
       onChange={(e) => setFields({ ...fields, [name]: e.target.value })}
       {...more}
@@ -76,12 +77,15 @@ export function AskDialog({ onAsk, onClose }: Props) {
       <DialogTitle>Ask devices by SNMP</DialogTitle>
       <DialogContent>
         <div className={styles.fields}>
-          {field('addresses', 'Addresses, such as 192.0.2.10 or 192.0.2.10:1161', { autoFocus: true })}
+          {field('addresses', 'Addresses', {
+            autoFocus: true,
+            placeholder: '192.0.2.10, or 192.0.2.10:1161 with a port',
+          })}
           <label className={styles.follow}>
             <input type="checkbox" checked={follow} onChange={(e) => setFollow(e.target.checked)} /> go on to the
             neighbours that devices report by LLDP
           </label>
-          {follow && field('networks', 'only in these networks; empty: the /24 of each address')}
+          {follow && field('networks', 'Only in these networks', { placeholder: 'the /24 of each address' })}
           <OneOf label="Credentials" options={VERSIONS} value={version} onPick={setVersion} />
           {version === '2c' && field('community', 'Community (v2c)', secret)}
           {version === '3' && field('user', 'User (v3)', { autoComplete: 'off' })}

@@ -122,3 +122,41 @@ test('what is no capture, holds no control frame, or is of another link type get
   new DataView(radio.buffer).setUint32(20, 127, true);
   expect(read(radio).observations[0]!.unread[0]).toContain('Frames of link type 127');
 });
+
+/** The same packets as a capture on all interfaces of a Linux machine, in the older and the newer cooked form. */
+function asCooked(octets: Uint8Array, linkType: 113 | 276): Uint8Array {
+  const parts: Uint8Array[] = [];
+  const reader = new PacketReader('x', (p) => {
+    const lengthOrType = (p.octets[12]! << 8) | p.octets[13]!;
+    const protocol = lengthOrType <= 1500 ? 4 : lengthOrType;
+    const head = new Uint8Array(linkType === 113 ? 16 : 20);
+    const view = new DataView(head.buffer);
+    const [at, source] = linkType === 113 ? [14, 6] : [0, 12];
+    view.setUint16(at, protocol, false);
+    if (linkType === 276) view.setUint32(4, p.interface + 1, false);
+    head.set(p.octets.subarray(6, 12), source);
+    const record = new Uint8Array(16);
+    const times = new DataView(record.buffer);
+    const body = p.octets.subarray(14);
+    times.setUint32(0, Math.floor(p.at / 1e6), true);
+    times.setUint32(4, Math.round(p.at % 1e6), true);
+    times.setUint32(8, head.length + body.length, true);
+    times.setUint32(12, head.length + body.length, true);
+    parts.push(record, head, body.slice());
+  });
+  reader.push(octets);
+  const file = new Uint8Array(24);
+  const view = new DataView(file.buffer);
+  view.setUint32(0, 0xa1b2c3d4, true);
+  view.setUint32(20, linkType, true);
+  return Uint8Array.from([...file, ...parts.flatMap((p) => [...p])]);
+}
+
+test.each([113, 276] as const)('cooked frames of link type %d tell of the same senders and roots', (linkType) => {
+  const octets = captured(quarryOneTree(), 5);
+  const roots = (from: Uint8Array) =>
+    read(from)
+      .observations.map((o) => [o.mac, o.trees[0]?.root])
+      .sort();
+  expect(roots(asCooked(octets, linkType))).toEqual(roots(octets));
+});
