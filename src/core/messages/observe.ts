@@ -49,6 +49,8 @@ export const observeMessages = {
     `In ${tree}, ${listed(ends)} are designated on one LAN: one of them receives no BPDU of the other, or ignores it.`,
   'designated-none': ({ tree, ends }: { tree: string; ends: readonly string[] }) =>
     `In ${tree}, none of ${listed(ends)} is designated on their LAN: read again, and if it stays so, look at filters and guards there.`,
+  'one-way': ({ near, far }: { near: string; far: string }) =>
+    `LLDP of ${near} arrives at ${far}, and none of ${far} arrives at ${near}: look for a cable that carries one way only, or for LLDP that is switched off at one end.`,
   'unlike-digest': ({
     name,
     region,

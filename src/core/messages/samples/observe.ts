@@ -18,6 +18,7 @@ export const observeSamples = {
   'no-map': [[{ names: ['shed'] }], [{ names: ['shed', 'yard'] }]],
   'designated-twice': [[{ tree: 'vlan-10', ends: ['shed 1', 'yard 2'] }]],
   'designated-none': [[{ tree: 'cist', ends: ['shed 1', 'yard 2'] }]],
+  'one-way': [[{ near: 'shed p1', far: 'yard p2' }]],
   'unlike-digest': [
     [{ name: 'shed', region: 'harbour, revision 1', digest: 'AC36', others: ['yard', 'gate'], usual: '495E' }],
   ],

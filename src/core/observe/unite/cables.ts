@@ -166,6 +166,26 @@ function byBpdus(directory: Directory, lans: Lans, known: (end: ObservedEnd) => 
     }
 }
 
+/** Links of which one end reports the other and is not reported by it, though that one reports neighbours too (802.1AB). */
+function oneWay(all: readonly Merged[], directory: Directory, links: ObservedNetwork['links']): ObservedQuestion[] {
+  const heard = new Set<string>();
+  const telling = new Set<string>();
+  for (const m of all)
+    for (const n of heardBy(m, 'lldp')) {
+      telling.add(m.device.name);
+      const far = directory.farEnd(n);
+      if (far) heard.add(`${keyOf({ switch: m.device.name, port: n.port })}${SEPARATOR}${keyOf(far)}`);
+    }
+  return links.flatMap(({ a, b, certainty }) => {
+    if (certainty !== 'lldp' || !telling.has(a.switch) || !telling.has(b.switch)) return [];
+    return [[a, b] as const, [b, a] as const].flatMap(([near, far]): ObservedQuestion[] => {
+      if (heard.has(`${keyOf(near)}${SEPARATOR}${keyOf(far)}`)) return [];
+      const text = say['one-way']({ near: `${near.switch} ${near.port}`, far: `${far.switch} ${far.port}` });
+      return [{ kind: 'deviates', switch: near.switch, port: near.port, text }];
+    });
+  });
+}
+
 const order = (a: ObservedEnd, b: ObservedEnd): number =>
   a.switch.localeCompare(b.switch, 'en', { numeric: true }) || a.port.localeCompare(b.port, 'en', { numeric: true });
 
@@ -218,6 +238,7 @@ export function cablesOf(all: readonly Merged[], questions: ObservedQuestion[]):
       text: say['inferred-links']({ links: words, certainty }),
     });
   }
+  questions.push(...oneWay(all, directory, links));
   links.sort((x, y) => order(x.a, y.a) || order(x.b, y.b));
   return { links, segments, strangers: directory.strangers };
 }

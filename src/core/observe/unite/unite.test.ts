@@ -121,6 +121,16 @@ test('two designated ports on one link are a deviation, before everything else',
   expect(network.questions.some((q) => q.text.includes('decides otherwise than the standard'))).toBe(true);
 });
 
+test('a link that one end alone reports, while the other one reports neighbours too, is a deviation', () => {
+  const all = [
+    observed('a', 1, { neighbours: [neighbour('1', 'b', '1'), neighbour('2', 'b', '2')] }),
+    observed('b', 2, { neighbours: [neighbour('1', 'a', '1')] }),
+  ];
+  const texts = unite(all).questions.flatMap((q) => (q.kind === 'deviates' ? [q.text] : []));
+  expect(texts).toHaveLength(1);
+  expect(texts[0]).toMatch(/^LLDP of b 2 arrives at a 2, and none of a 2 arrives at b 2/);
+});
+
 test('unlike digests of one region are a deviation that names the switch', () => {
   const region = (digest: string) => ({ name: 'harbour', revision: 1, digest, map: null });
   const all = [1, 2, 3].map((n) => observed(`s${n}`, n, { protocol: 'mstp', region: region(n === 3 ? 'FF' : 'AA') }));
