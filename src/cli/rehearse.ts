@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises';
-import { everNamed, faultsOf, formatPath, scriptSchema } from '../core/design';
+import { everNamed } from '../core/design';
 import type { Design, Script } from '../core/design';
 import { checkGoals, goalSentence } from '../core/goals';
 import {
@@ -17,7 +17,8 @@ import {
 import { rehearse } from '../core/simulation';
 import type { FrameFile, Trace } from '../core/trace';
 import { solveDesign } from '../core/trees';
-import { complain, readDesignFile, readText } from './files';
+import { complain, readDesignFile } from './files';
+import { scriptCalled } from './script-file';
 import { SECOND } from '../core/standard';
 
 export interface RehearseOptions {
@@ -55,22 +56,9 @@ export function readSeconds(text: string): number | null {
 
 /** The script: from a file, else the one of the design that is named so, else the first of the design. */
 async function scriptFor(design: Design, wanted: string | undefined): Promise<Script | null> {
-  const own = design.scripts.find((s) => s.name === wanted || s.id === wanted);
-  if (own) return own;
-  if (wanted === undefined) {
-    if (design.scripts[0]) return design.scripts[0];
-    complain('The design has no script: give one with --script FILE.json.');
-    return null;
-  }
-  const text = await readText(wanted);
-  if (text === null) return null;
-  try {
-    const read = scriptSchema.safeParse(JSON.parse(text));
-    if (read.success) return read.data;
-    for (const { path, sentence } of faultsOf(read.error)) complain(`${wanted}: ${formatPath(path)}: ${sentence}`);
-  } catch (error) {
-    complain(`${wanted}: The file is not complete JSON: ${(error as Error).message}.`);
-  }
+  if (wanted !== undefined) return scriptCalled(design, wanted);
+  if (design.scripts[0]) return design.scripts[0];
+  complain('The design has no script: give one with --script FILE.json.');
   return null;
 }
 

@@ -1,33 +1,17 @@
 /** Serves a design as a network of agents that can be asked by SNMP, until it is stopped. */
 import { createInterface } from 'node:readline';
-import { faultsOf, formatPath, scriptSchema } from '../core/design';
-import type { Design, Link, Script, ScriptEvent } from '../core/design';
+import type { Design, Link, ScriptEvent } from '../core/design';
 import { endOwner, portById } from '../core/design';
 import { credentialsFrom } from '../server/snmp/credentials';
 import { StandIn } from '../server/snmp/stand-in';
-import { complain, print, readDesignFile, readText } from './files';
+import { complain, print, readDesignFile } from './files';
+import { scriptCalled } from './script-file';
 
 export interface StandInCommandOptions {
   readonly script?: string;
   readonly port: string;
   readonly speed: string;
   readonly fail?: readonly string[];
-}
-
-async function scriptOf(design: Design, wanted: string | undefined): Promise<Script | null | undefined> {
-  if (wanted === undefined) return undefined;
-  const own = design.scripts.find((s) => s.name === wanted || s.id === wanted);
-  if (own) return own;
-  const text = await readText(wanted);
-  if (text === null) return null;
-  try {
-    const read = scriptSchema.safeParse(JSON.parse(text));
-    if (read.success) return read.data;
-    for (const { path, sentence } of faultsOf(read.error)) complain(`${wanted}: ${formatPath(path)}: ${sentence}`);
-  } catch (error) {
-    complain(`${wanted}: The file is not complete JSON: ${(error as Error).message}.`);
-  }
-  return null;
 }
 
 /** A link by its id, or by both ends as `quay-a 1 – yard 3`, in any order. */
@@ -62,7 +46,7 @@ export function eventOf(design: Design, line: string): ScriptEvent | null {
 export async function standIn(file: string, options: StandInCommandOptions): Promise<number> {
   const design = await readDesignFile(file);
   if (!design) return 2;
-  const script = await scriptOf(design, options.script);
+  const script = options.script === undefined ? undefined : await scriptCalled(design, options.script);
   if (script === null) return 2;
   const [port, speed] = [Number(options.port), Number(options.speed)];
   if (!Number.isInteger(port) || port < 1 || port > 65_535) {

@@ -2,7 +2,7 @@
 export { applyWhatFits } from './fit';
 export type { Change } from './fit';
 export { Macs, Names } from './names';
-export { acceptFinding, checkNeighbours } from './neighbours';
+export { acceptFinding, checkNeighbours, switchCalled } from './neighbours';
 export type { Finding, Reception } from './neighbours';
 export { mergeByName } from './merge';
 export { moveThings, oneMore } from './one-more';

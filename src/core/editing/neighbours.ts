@@ -44,7 +44,7 @@ const text = ({ name, port }: End) => `${name} ${port}`;
 const keyOf = (a: End, b: End) => [text(a), text(b)].sort().join(' – ');
 
 /** A switch of the design by what a neighbour calls it: its name, its name before the first dot, or its MAC address. */
-function switchCalled(design: Design, name: string, mac?: string): Switch | undefined {
+export function switchCalled(design: Design, name: string, mac?: string): Switch | undefined {
   const lower = name.toLowerCase();
   const short = lower.split('.')[0]!;
   const address = canonicalMac(mac ?? name);

@@ -4,7 +4,6 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Intake, NetworkIntake, SourceFile } from '../../core/formats';
 import type { Design } from '../../core/design';
@@ -14,10 +13,7 @@ import { IntakeList } from '../controls/IntakeList';
 import { OneOf } from '../controls/OneOf';
 import type { Choice } from '../controls/OneOf';
 import { useIntake } from '../controls/useIntake';
-import { api } from '../session/api';
-import { useBench } from '../session/context';
-import { sayNext } from '../session/flash';
-import { viewAddress } from '../session/view';
+import { useNewVariant } from '../controls/useNewVariant';
 
 interface Props {
   readonly design: Design;
@@ -55,24 +51,6 @@ function HowChoice({ file, how, onPick }: { file: string; how: How; onPick: (how
   );
 }
 
-/** Makes a variant of a design that was read, and goes there. */
-function useNewVariant() {
-  const { session, head, setHead, variantId, view, stage, say } = useBench();
-  const router = useRouter();
-  return async (design: Design, file: string) => {
-    try {
-      await session.settled();
-      const name = file.replace(/\.[^.]*$/, '') || 'imported';
-      const next = await api.copyVariant(head.id, variantId, { name, design });
-      setHead(next);
-      sayNext({ text: `Variant ${next.variants.at(-1)!.name} is made from ${file}.` });
-      router.push(viewAddress(head.id, stage, next.variants.at(-1)!.id, view));
-    } catch (error) {
-      say({ text: error instanceof Error ? error.message : String(error), alarm: true });
-    }
-  };
-}
-
 /**
  * Files taken into the open variant: rows that it has are changed, the others come in beside them. A whole design in a file is
  * merged, put beside, or becomes a variant of its own.
@@ -92,7 +70,9 @@ export function IntakeDialog({ design, initial, onTake, onClose }: Props) {
     if (!intake) return;
     if (!apart) return onTake(intake);
     onClose();
-    void makeVariant(intake.design, whole?.file ?? 'imported');
+    const file = whole?.file ?? 'imported';
+    const name = file.replace(/\.[^.]*$/, '') || 'imported';
+    void makeVariant(intake.design, name, (made) => `Variant ${made} is made from ${file}.`);
   };
   const add = async (chosen: File[]) => {
     const read = await readFiles(chosen);

@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import { OneOf } from './OneOf';
 
@@ -9,20 +9,25 @@ const SIDES = [
 ] as const;
 export type Side = (typeof SIDES)[number]['id'];
 
-/** Before or after something, changed by B as well; a new thing is shown after it first. */
-export function useSide(of: unknown) {
-  const [side, setSide] = useState<Side>('after');
-  useEffect(() => setSide('after'), [of]);
+/** Calls `onPress` for the key B, outside of fields and dialogs. */
+export function useSideKey(onPress: () => void): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing =
         event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [role=dialog]');
       if (event.key.toLowerCase() !== 'b' || event.ctrlKey || event.metaKey || event.altKey || typing) return;
-      setSide((s) => (s === 'after' ? 'before' : 'after'));
+      onPress();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  }, [onPress]);
+}
+
+/** Before or after something, changed by B as well; a new thing is shown after it first. */
+export function useSide(of: unknown) {
+  const [side, setSide] = useState<Side>('after');
+  useEffect(() => setSide('after'), [of]);
+  useSideKey(useCallback(() => setSide((s) => (s === 'after' ? 'before' : 'after')), []));
   return [side, setSide] as const;
 }
 

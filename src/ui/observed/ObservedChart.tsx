@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { portById } from '../../core/design';
 import type { Design, ObservedNetwork } from '../../core/design';
 import type { Difference } from '../../core/observe';
@@ -13,6 +13,7 @@ import { ArrangementChoice } from '../controls/ArrangementChoice';
 import { refName, useSelecting } from '../controls/chart-refs';
 import { FoldTools, useOpening } from '../controls/FoldTools';
 import { OneOf } from '../controls/OneOf';
+import { useSideKey } from '../controls/Sides';
 import { treeTitle } from '../controls/tree-names';
 import { useSheet } from '../controls/useSheet';
 import { treeInView, useBench, useShown } from '../session/context';
@@ -85,16 +86,7 @@ function inferredIn(drawing: Design, network: ObservedNetwork): ReadonlySet<stri
 
 function useWhich(initial: Which) {
   const [which, setWhich] = useState<Which>(initial);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [role=dialog]');
-      if (event.key.toLowerCase() !== 'b' || event.ctrlKey || event.metaKey || event.altKey || typing) return;
-      setWhich((w) => (w === 'designed' ? 'observed' : 'designed'));
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useSideKey(useCallback(() => setWhich((w) => (w === 'designed' ? 'observed' : 'designed')), []));
   return [which, setWhich] as const;
 }
 

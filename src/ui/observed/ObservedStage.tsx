@@ -1,6 +1,5 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import type { ChangeEvent } from 'react';
 import { compareWithDesign } from '../../core/observe';
@@ -9,11 +8,9 @@ import { Ago } from '../controls/Ago';
 import { isMeant, pathOf, useFileDrop } from '../controls/files';
 import { OneOf } from '../controls/OneOf';
 import { TreeStrip } from '../controls/TreeStrip';
-import { api } from '../session/api';
+import { useNewVariant } from '../controls/useNewVariant';
 import { useBench, useSession } from '../session/context';
-import { sayNext } from '../session/flash';
 import { useInBrowser } from '../session/useInBrowser';
-import { viewAddress } from '../session/view';
 import { AskDialog } from './AskDialog';
 import { Differences } from './Differences';
 import { Changes, OverTime, Questions, Sources } from './Lists';
@@ -178,25 +175,17 @@ function Bar({ reading }: { reading: Reading }) {
 const SECONDS = [5, 30, 300] as const;
 
 function Doing({ reading }: { reading: Reading }) {
-  const { head, variantId, setHead, session, view, stage, say } = useBench();
+  const { head } = useBench();
   const design = useSession((s) => s.design);
-  const router = useRouter();
-  const draw = async () => {
+  const makeVariant = useNewVariant();
+  const draw = () => {
     if (!reading.drawing) return;
-    try {
-      await session.settled();
-      const taken = new Set(head.variants.map((v) => v.name));
-      let name = 'As built';
-      for (let n = 2; taken.has(name); n++) name = `As built ${n}`;
-      const next = await api.copyVariant(head.id, variantId, { name, design: placedLike(reading.drawing, design) });
-      setHead(next);
-      sayNext({
-        text: `Variant ${name} is the network as it was read. Hand-over plans the way from one to the other.`,
-      });
-      router.push(viewAddress(head.id, stage, next.variants.at(-1)!.id, view));
-    } catch (error) {
-      say({ text: error instanceof Error ? error.message : String(error), alarm: true });
-    }
+    const taken = new Set(head.variants.map((v) => v.name));
+    let name = 'As built';
+    for (let n = 2; taken.has(name); n++) name = `As built ${n}`;
+    const said = (made: string) =>
+      `Variant ${made} is the network as it was read. Hand-over plans the way from one to the other.`;
+    void makeVariant(placedLike(reading.drawing, design), name, said);
   };
   return (
     <div className={styles.doing}>
@@ -216,7 +205,7 @@ function Doing({ reading }: { reading: Reading }) {
           </select>
         </label>
       )}
-      <Button onClick={() => void draw()} title="A variant of this design, drawn from what was read">
+      <Button onClick={draw} title="A variant of this design, drawn from what was read">
         Draw as a variant
       </Button>
       <Button onClick={() => forget(head.id)}>Clear</Button>

@@ -129,8 +129,8 @@ export class PacketReader {
     if (length < 12 || length % 4 !== 0 || length > LONGEST) return this.broken();
     if (octets.length - at < length) return 0;
     if (type === BLOCK.interface) this.interfaceBlock(view, octets, at, length);
-    else if (type === BLOCK.packet) this.packetBlock(view, octets, at);
-    else if (type === BLOCK.oldPacket) this.oldPacketBlock(view, octets, at);
+    else if (type === BLOCK.packet) this.packetBlock(view, octets, at, view.getUint32(at + 8, this.little));
+    else if (type === BLOCK.oldPacket) this.packetBlock(view, octets, at, view.getUint16(at + 8, this.little));
     return length;
   }
 
@@ -153,30 +153,14 @@ export class PacketReader {
     this.interfaces.push({ name, linkType: view.getUint16(at + 8, this.little), units });
   }
 
-  private packetBlock(view: DataView, octets: Uint8Array, at: number): void {
-    const index = this.first + view.getUint32(at + 8, this.little);
+  /** A packet of an interface; the older block is the same behind a shorter index of it. */
+  private packetBlock(view: DataView, octets: Uint8Array, at: number, own: number): void {
+    const index = this.first + own;
     const units = this.interfaces[index]?.units ?? MICRO;
     const ticks = view.getUint32(at + 12, this.little) * 2 ** 32 + view.getUint32(at + 16, this.little);
     const captured = view.getUint32(at + 20, this.little);
-    this.hand(
-      index,
-      (ticks / units) * MICRO,
-      octets.subarray(at + 28, at + 28 + captured),
-      view.getUint32(at + 24, this.little),
-    );
-  }
-
-  private oldPacketBlock(view: DataView, octets: Uint8Array, at: number): void {
-    const index = this.first + view.getUint16(at + 8, this.little);
-    const units = this.interfaces[index]?.units ?? MICRO;
-    const ticks = view.getUint32(at + 12, this.little) * 2 ** 32 + view.getUint32(at + 16, this.little);
-    const captured = view.getUint32(at + 20, this.little);
-    this.hand(
-      index,
-      (ticks / units) * MICRO,
-      octets.subarray(at + 28, at + 28 + captured),
-      view.getUint32(at + 24, this.little),
-    );
+    const length = view.getUint32(at + 24, this.little);
+    this.hand(index, (ticks / units) * MICRO, octets.subarray(at + 28, at + 28 + captured), length);
   }
 
   private hand(index: number, at: number, octets: Uint8Array, length: number): void {

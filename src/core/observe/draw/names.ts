@@ -1,20 +1,13 @@
 /** Trees and elements of a design by what an observed network calls them. */
 import { bundlesOf, portsOf } from '../../design';
 import type { Bundle, Design, ObservedEnd, Port, Switch } from '../../design';
-import { COMMON_TREE, canonicalMac, parseTreeId } from '../../standard';
+import { switchCalled as calledSwitch } from '../../editing';
+import { COMMON_TREE, parseTreeId } from '../../standard';
 import type { SolvedDesign, SolvedTree } from '../../trees';
 
-const first = (name: string): string => name.toLowerCase().split('.')[0]!;
-
-/** A switch by its name, its name before the first dot, or its address. */
-export function switchCalled(design: Design, name: string, mac: string | null): Switch | undefined {
-  const address = mac === null ? canonicalMac(name) : mac;
-  return (
-    design.switches.find((s) => s.name.toLowerCase() === name.toLowerCase()) ??
-    design.switches.find((s) => first(s.name) === first(name)) ??
-    (address ? design.switches.find((s) => s.mac === address) : undefined)
-  );
-}
+/** A switch as an observed network names it, with its address where that is known. */
+export const switchCalled = (design: Design, name: string, mac: string | null): Switch | undefined =>
+  calledSwitch(design, name, mac ?? undefined);
 
 /** A port or bundle of a switch by its name in any case, or by its number as `#12`. */
 export function elementCalled(design: Design, s: Switch, name: string): Port | Bundle | undefined {
