@@ -40,7 +40,7 @@ export function Header({ stage, onSearch }: Props) {
   return (
     <header className="head">
       <Link className="brand" href="/" aria-label="Knot Path: all designs">
-        <Mark /> Knot Path
+        <Mark /> <span className="wordmark">Knot Path</span>
       </Link>
       <h1 className="title" title={head.name}>
         {head.name}
