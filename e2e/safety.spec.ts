@@ -184,7 +184,6 @@ test('a foreign entry in the storage is set aside and breaks no page', async ({ 
     localStorage.setItem(`knot-path.kept.${variant}.half`, '{"v":1,"left":[{"since":0,"entr');
     localStorage.setItem(`knot-path.pending.${variant}.foreign`, '"<script>"');
     localStorage.setItem('knot-path.steering.limits', '{{');
-    sessionStorage.setItem(`knot-path.neighbours.${variant}`, 'nonsense');
   }, demo.variant);
   await openTrees(page, demo, GATE);
   await expect(page.locator('.notice')).toContainText('It is set aside as knot-path.set-aside.knot-path.');

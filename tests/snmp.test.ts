@@ -5,6 +5,7 @@ import { createSocket } from 'node:dgram';
 import { promisify } from 'node:util';
 import { asMeant } from '../src/demo/brackwater';
 import { quarryInstances } from '../src/demo/quarry';
+import { solveDesign } from '../src/core/trees';
 import { AnswerBook, asBuilt, compareWithDesign, readSnmp, readWalkText } from '../src/core/observe';
 import type { Answer } from '../src/core/observe';
 import type { SnmpCredentials } from '../src/api/observe';
@@ -57,6 +58,9 @@ test.each([
     expect(observations.map((o) => o.name).sort()).toEqual(design.switches.map((s) => s.name).sort());
     const { network: read } = asBuilt(observations, 'read');
     expect(compareWithDesign(design, read)).toEqual([]);
+    // Every tree that some switch runs was read, the further ones as bridges of their own.
+    const run = solveDesign(design).trees.filter((t) => t.outcome.root.some((r) => r >= 0));
+    expect(read.trees).toHaveLength(run.length);
   } finally {
     network.stop();
   }
@@ -135,6 +139,17 @@ test('a fence holds: networks, hops and devices', async () => {
       const source = { kind: 'snmp', name: at, at: null } as const;
       const told = readSnmp(ours.rows, source);
       for (const text of walks) expect(readSnmp(readWalkText(text).rows, source)).toEqual(told);
+      // One bridge of several: by its community, and in its context.
+      const whole = readSnmp(ours.rows, source, ours.logical);
+      expect(whole.trees.map((t) => t.id)).toContain('vlan-130');
+      for (const who of [
+        ['-v2c', '-c', 'harbour/vlan-130'],
+        [...keys, '-n', 'vlan-130'],
+      ]) {
+        const { stdout } = await run('/usr/bin/snmpbulkwalk', [...who, '-On', '-t', '5', at, '.1'], { maxBuffer: 1e8 });
+        const rows = [...ours.rows.filter((r) => !r.oid.startsWith('1.3.6.1.2.1.17.')), ...readWalkText(stdout).rows];
+        expect(readSnmp(rows, source).trees[0]).toEqual(whole.trees.find((t) => t.id === 'vlan-130'));
+      }
     } finally {
       network.stop();
     }
@@ -152,7 +167,9 @@ const NUMBERS = (count: number): Answer[] =>
 
 test('a wrong community, a wrong key, and an address without an agent get a sentence', async () => {
   const port = await freePort();
-  const { close } = await serveAgent({ address: '127.0.0.1', port }, [COMMUNITY, USER], () => new AnswerBook(SYSTEM));
+  const { close } = await serveAgent({ address: '127.0.0.1', port }, [COMMUNITY, USER], {
+    book: () => new AnswerBook(SYSTEM),
+  });
   const walk = (of: SnmpCredentials) =>
     walkAgent({ address: '127.0.0.1', port }, of, { ...SPARE, signal: new AbortController().signal });
   try {
@@ -173,10 +190,12 @@ test('an agent that stops answering in the middle, and one that repeats itself, 
   const port = await freePort();
   const signal = new AbortController().signal;
   let asked = 0;
-  const stopping = await serveAgent({ address: '127.0.0.1', port }, [COMMUNITY], () => {
-    // Past some rows it says nothing more.
-    if (++asked > 40) throw new Error('gone');
-    return new AnswerBook([...SYSTEM, ...NUMBERS(500)]);
+  const stopping = await serveAgent({ address: '127.0.0.1', port }, [COMMUNITY], {
+    book: () => {
+      // After some requests it says nothing more.
+      if (++asked > 10) throw new Error('gone');
+      return new AnswerBook([...SYSTEM, ...NUMBERS(500)]);
+    },
   });
   const stopped = await walkAgent({ address: '127.0.0.1', port }, COMMUNITY, { ...SPARE, signal });
   stopping.close();
@@ -184,11 +203,13 @@ test('an agent that stops answering in the middle, and one that repeats itself, 
   expect(stopped.faults.at(-1)).toContain('stopped answering below');
 
   const other = await freePort();
-  const circle = await serveAgent({ address: '127.0.0.1', port: other }, [COMMUNITY], () => {
-    const book = new AnswerBook([...SYSTEM, ...NUMBERS(3)]);
-    // After the last row comes the first one again.
-    book.after = (oid) => book.answers.find((a) => a.oid > oid) ?? book.answers[1];
-    return book;
+  const circle = await serveAgent({ address: '127.0.0.1', port: other }, [COMMUNITY], {
+    book: () => {
+      const book = new AnswerBook([...SYSTEM, ...NUMBERS(3)]);
+      // After the last row comes the first one again.
+      book.after = (oid) => book.answers.find((a) => a.oid > oid) ?? book.answers[1];
+      return book;
+    },
   });
   const round = await walkAgent({ address: '127.0.0.1', port: other }, COMMUNITY, { ...SPARE, signal });
   circle.close();

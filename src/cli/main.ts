@@ -181,6 +181,7 @@ function observeCommands(program: Command, ends: Ends): void {
     .option('--against <design>', 'design to compare with (JSON)')
     .option('--out <design>', 'design file to write, drawn from what was read')
     .option('--json', 'as JSON instead of lines')
+    .option('--report <file>', 'differences and questions as a page, Markdown or a table: FILE.html, .md or .csv')
     .option('--credentials <file>', 'credentials of SNMP as JSON; otherwise from the environment')
     .option('--no-follow', 'ask the given addresses alone, and not what their neighbours tell')
     .option(

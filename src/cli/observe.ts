@@ -2,8 +2,8 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import type { ObservedNetwork } from '../core/design';
 import { observeMessages as say } from '../core/messages';
-import { asBuilt, compareWithDesign } from '../core/observe';
-import type { Difference, Observation } from '../core/observe';
+import { asBuilt, compareWithDesign, differencesCsv, differencesHtml, differencesMarkdown } from '../core/observe';
+import type { Difference, DifferenceReport, Observation } from '../core/observe';
 import { snmpCredentials, snmpFence } from '../api/observe';
 import type { SnmpCredentials } from '../api/observe';
 import { credentialsFrom } from '../server/snmp/credentials';
@@ -16,6 +16,7 @@ export interface ObserveOptions {
   readonly against?: string;
   readonly out?: string;
   readonly json?: boolean;
+  readonly report?: string;
   readonly credentials?: string;
   readonly follow: boolean;
   readonly fence?: readonly string[];
@@ -115,10 +116,27 @@ function asText(
   return `${lines.join('\n')}\n`;
 }
 
+const REPORTS: Readonly<Record<string, (of: DifferenceReport) => string>> = {
+  html: differencesHtml,
+  md: differencesMarkdown,
+  csv: differencesCsv,
+};
+
+/** The form of a report by the end of its file's name. */
+const reportForm = (file: string) => REPORTS[/\.([a-z]+)$/i.exec(file)?.[1]?.toLowerCase() ?? ''];
+
 /** Status 0 where the network is as designed or was only drawn, 1 where something differs, 2 where nothing could be read. */
 export async function observe(sources: readonly string[], options: ObserveOptions): Promise<number> {
   const against = options.against === undefined ? null : await readDesignFile(options.against);
   if (options.against !== undefined && !against) return 2;
+  if (options.report !== undefined && (!against || !reportForm(options.report))) {
+    complain(
+      against
+        ? `--report ${options.report}: ends with .html, .md or .csv.`
+        : '--report tells of differences: a design to compare with is missing, --against DESIGN.json.',
+    );
+    return 2;
+  }
   const files = sources.filter((s) => !isAgent(s));
   const agents = sources.filter(isAgent);
   const read = files.length > 0 ? await observationsIn(files) : { observations: [], read: 0 };
@@ -130,6 +148,10 @@ export async function observe(sources: readonly string[], options: ObserveOption
   const { network, design } = asBuilt(observations, 'As built');
   if (options.out !== undefined) await writeFile(options.out, `${JSON.stringify(design, null, 2)}\n`);
   const differences = against ? compareWithDesign(against, network) : null;
+  if (options.report !== undefined && against) {
+    const of = { title: against.name, at: new Date().toISOString(), network, differences: differences ?? [] };
+    await writeFile(options.report, reportForm(options.report)!(of));
+  }
   await print(
     options.json ? `${JSON.stringify(asJson(network, differences ?? []), null, 2)}\n` : asText(network, differences),
   );

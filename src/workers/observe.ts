@@ -1,5 +1,5 @@
 /** Reads files of a network in a worker: captures piece by piece, everything else whole; then one network and its drawing. */
-import type { Design, ObservedNetwork } from '../core/design';
+import type { ObservedNetwork } from '../core/design';
 import { asBuilt, captureLines, captureReader, isCapture, readObservedFiles } from '../core/observe';
 import type { CaptureLine, FileRead, Observation, ObservedFile } from '../core/observe';
 import { observeMessages as say } from '../core/messages';
@@ -37,7 +37,6 @@ export interface CaptureRead {
 
 export interface ObserveAnswer {
   readonly network: ObservedNetwork;
-  readonly design: Design;
   readonly files: readonly FileRead[];
   readonly captures: readonly CaptureRead[];
 }
@@ -90,7 +89,7 @@ serveJob<ObserveRequest, ObserveProgress, ObserveAnswer>(async ({ files, observa
     else whole.push({ path, inside: inside(path), octets: new Uint8Array(await file.arrayBuffer()), at });
   }
   const rest = readObservedFiles(whole);
-  const { network, design } = asBuilt([...found, ...rest.observations], name);
+  const { network } = asBuilt([...found, ...rest.observations], name);
   const nameOf = (mac: string) => network.switches.find((s) => s.mac === mac)?.name ?? mac;
   const captures = captured.map(({ path, reader: { frames, story } }) => ({
     path,
@@ -99,5 +98,5 @@ serveJob<ObserveRequest, ObserveProgress, ObserveAnswer>(async ({ files, observa
     lines: captureLines(story.events, story.from, nameOf),
     left: story.left,
   }));
-  return { network, design, files: [...read, ...rest.files], captures };
+  return { network, files: [...read, ...rest.files], captures };
 });

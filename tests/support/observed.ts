@@ -1,7 +1,7 @@
 /** What the agents of a running design answer, read back. */
 import type { Bundle, Design, Port } from '../../src/core/design';
 import { bundleVerdicts, rateAt } from '../../src/core/network';
-import { AnswerBook, agentAnswers, readSnmp } from '../../src/core/observe';
+import { AnswerBook, agentAnswers, logicalNames, readSnmp } from '../../src/core/observe';
 import type { Observation } from '../../src/core/observe';
 import { advance, snapshotOf, startRehearsal } from '../../src/core/simulation';
 
@@ -13,29 +13,21 @@ export function observedOf(design: Design, until = 45): Observation[] {
   const lit = new Set(switches.flatMap((s) => [...s.lit]));
   const place = { addresses: new Map<string, string>(), uptime: 0 };
   return switches.map((s) => {
-    const book = new AnswerBook(agentAnswers(run.world.plan.design, s, place, (port) => lit.has(port)));
-    return readSnmp(book.answers, { kind: 'snmp', name: s.id, at: null });
+    const asked = (logical: string | null) =>
+      new AnswerBook(
+        agentAnswers(run.world.plan.design, s, place, (port) => lit.has(port), { community: null, logical }),
+      ).answers;
+    return readSnmp(asked(null), { kind: 'snmp', name: s.id, at: null }, logicalNames(s).map(asked));
   });
 }
 
 /** Settings that no management object tells, by list. */
 const UNTOLD = {
   bundles: ['minActive', 'maxActive', 'minRate', 'individual', 'returnDelay', 'keepsWorking', 'key', 'shared', 'hash'],
-  // Of trees per VLAN agents tell of the first one of each switch.
-  switches: [
-    'vlanPriority',
-    'ageStep',
-    'edgeGuard',
-    'edgeFilter',
-    'guardRecovery',
-    'oneWayRecovery',
-    'stormRecovery',
-    'tier',
-    'group',
-  ],
+  switches: ['ageStep', 'edgeGuard', 'edgeFilter', 'guardRecovery', 'oneWayRecovery', 'stormRecovery', 'tier', 'group'],
   ports: ['oneWay', 'oneWayInterval', 'stormLimit', 'stormAction'],
 } as const;
-/** Guards, and costs that hold in the CIST inside a region or in one VLAN. */
+/** Guards, and costs that hold in the CIST inside a region. */
 const GUARDS = [
   'bpduGuard',
   'bpduFilter',
@@ -46,8 +38,6 @@ const GUARDS = [
   'silenceGuard',
   'helloTime',
   'internalCost',
-  'vlanCost',
-  'vlanPriority',
 ] as const;
 
 const without = <T extends object>(of: T, fields: readonly string[]): T =>

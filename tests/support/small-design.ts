@@ -52,6 +52,7 @@ export function smallDesign(): Design {
     demands: [{ id: 'd', vlan: 10, from: { host: 'h' }, to: { switch: 'a' }, load: 10 }],
     risks: [{ id: 'k', name: 'duct', links: ['l2'], switches: ['b'] }],
     workplaces: [{ id: 'w', at: 'a', vlan: 1 }],
+    readings: [{ id: 'y', at: '2026-03-01T09:30:00.000Z', packed: 'H4sIAAAAAAAAA6tWKs8vyknJSVWyio6tBQA=' }],
     accepted: [{ id: 'c', code: 'bundle-slow', subjects: ['bundle ba'], said: 'It is slow.', reason: 'as agreed' }],
   };
   return design;

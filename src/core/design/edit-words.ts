@@ -70,6 +70,8 @@ function subjectWords(design: Design, kind: string, id: string): string {
             ? design.regions.find((r) => r.id === id)
             : undefined;
   if (named) return named.name;
+  const reading = kind === 'reading' ? design.readings.find((r) => r.id === id) : undefined;
+  if (reading) return `of ${reading.at.slice(0, 16).replace('T', ' ')}`;
   const vlan = kind === 'vlan' ? design.vlans.find((v) => v.id === id) : undefined;
   return vlan ? `VLAN ${vlan.number}` : `${kind} ${id}`;
 }

@@ -49,6 +49,7 @@ const OWNERS: Readonly<Record<string, readonly [kind: string, words: string]>> =
   risks: ['risk', 'A risk group'],
   accepted: ['acceptance', 'An accepted finding'],
   workplaces: ['workplace', 'A workplace'],
+  readings: ['reading', 'A reading'],
 };
 
 type Path = readonly (string | number)[];

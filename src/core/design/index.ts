@@ -84,5 +84,6 @@ export type { InForce, Scope, TreeKey } from './settings';
 export { untaggedWords } from './untagged-words';
 export { filterOf, hasBpduGuard, hasSilenceGuard, isFiltered } from './guards';
 export type { FilterInForce } from './guards';
+export type { KeptReading } from './reading-schema';
 export { observedNetworkSchema } from './observed-schema';
 export type { Certainty, ObservedEnd, ObservedNetwork, ObservedQuestion, ObservedSwitch } from './observed-schema';

@@ -114,7 +114,15 @@ const question = z.strictObject({
 
 export const observedNetworkSchema = z.strictObject({
   switches: z.array(observedSwitch),
-  links: z.array(z.strictObject({ a: end, b: end, certainty: z.enum(CERTAINTIES) })),
+  links: z.array(
+    z.strictObject({
+      a: end,
+      b: end,
+      certainty: z.enum(CERTAINTIES),
+      /** The switch that reports neighbours, and not this one, which reports it. */
+      silent: name.optional(),
+    }),
+  ),
   /** More than two ports on one LAN. */
   segments: z.array(z.strictObject({ ports: z.array(end), certainty: z.enum(CERTAINTIES) })),
   bundles: z.array(observedBundle),

@@ -28,6 +28,8 @@ import { bundleSchema, pairSchema } from './bundle-schema';
 import type { Bundle, SwitchPair } from './bundle-schema';
 import { acceptanceSchema, riskSchema } from './review-schema';
 import type { Acceptance, Risk } from './review-schema';
+import { readingSchema } from './reading-schema';
+import type { KeptReading } from './reading-schema';
 import { workplaceSchema } from './workplace-schema';
 import type { Workplace } from './workplace-schema';
 import { TIERS } from './values';
@@ -199,6 +201,7 @@ export const designSchema = z.strictObject({
   risks: z.array(riskSchema).default([]),
   accepted: z.array(acceptanceSchema).default([]),
   workplaces: z.array(workplaceSchema).default([]),
+  readings: z.array(readingSchema).default([]),
 });
 
 export type Design = z.infer<typeof designSchema>;
@@ -229,6 +232,7 @@ export const COLLECTIONS = {
   risk: { list: 'risks', schema: riskSchema },
   acceptance: { list: 'accepted', schema: acceptanceSchema },
   workplace: { list: 'workplaces', schema: workplaceSchema },
+  reading: { list: 'readings', schema: readingSchema },
 } as const;
 
 export type Kind = keyof typeof COLLECTIONS;
@@ -251,6 +255,7 @@ export type ElementOf = {
   risk: Risk;
   acceptance: Acceptance;
   workplace: Workplace;
+  reading: KeptReading;
 };
 export type AnyElement = ElementOf[Kind];
 
@@ -287,5 +292,6 @@ export function emptyDesign(designName: string): Design {
     risks: [],
     accepted: [],
     workplaces: [],
+    readings: [],
   };
 }

@@ -54,6 +54,7 @@ export const OF_GRAPH = [
   'risks',
   'accepted',
   'workplaces',
+  'readings',
 ] as const;
 const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
 const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));

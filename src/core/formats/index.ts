@@ -9,7 +9,7 @@ export type { CsvTable } from './csv-omissions';
 export { intakeAsDesign, intakeInto } from './intake';
 export type { NetworkIntake } from './intake';
 export type { Intake, TakenFile } from './intake';
-export { isNeighbourJson, readNeighbourCsv, readNeighbourJson, switchNames } from './neighbours';
+export { NEIGHBOUR_COLUMNS, isNeighbourJson, readNeighbourCsv, readNeighbourJson, switchNames } from './neighbours';
 export { FILE_KINDS } from './recognise';
 export type { SourceFile } from './recognise';
 export { solutionOf } from './solution';

@@ -62,6 +62,8 @@ const NEEDS: Readonly<Record<string, string>> = {
   mode: 'a spanning tree mode',
   costScale: 'a cost scale: long or short',
   bundleCost: 'a rule for the cost of bundles: active or configured',
+  'reading.at': 'a time such as 2026-03-01T09:30:00.000Z',
+  packed: 'what was read, packed',
 };
 
 const sentences = {
@@ -100,6 +102,8 @@ const sentences = {
     `${what} ${shown(value)} is not known: it is one of ${legal.join(', ')}.`,
   coordinate: (value: unknown) =>
     `Position ${shown(value)} is not on the sheet: a number from -${SHEET_EDGE} to ${SHEET_EDGE}.`,
+  time: (value: unknown) => `Time ${shown(value)} is not one: it reads like 2026-03-01T09:30:00.000Z.`,
+  packed: () => 'The packed reading is damaged: it is base64 of compressed JSON.',
   tooLong: (what: string, length: number, limit: number) =>
     `${what} has ${length} characters: at most ${limit} are allowed.`,
   idFixed: (id: string) => `The id '${id}' cannot be changed: change the name instead.`,

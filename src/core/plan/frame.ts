@@ -128,7 +128,7 @@ function portsOnlyIn(one: Design, other: Design): Design['ports'] {
 }
 
 /** Lists that no device knows of. */
-const UNDRAWN = { scripts: [], goals: [], demands: [], risks: [], accepted: [], workplaces: [] } as const;
+const UNDRAWN = { scripts: [], goals: [], demands: [], risks: [], accepted: [], workplaces: [], readings: [] } as const;
 
 export function frameOf(from: Design, to: Design): Frame {
   const { regions: both, place } = regionsOf(from, to);

@@ -2,6 +2,7 @@
 import { atWords, consoleNames, lineWords, longestOutage, movesWords, outageWords, seeLines, wayBack } from '../plan';
 import type { ChangePlan } from '../plan';
 import { count } from '../standard';
+import { csvText } from './csv';
 import { html, table } from './html';
 import type { Html } from './html';
 
@@ -62,8 +63,6 @@ export function planSettings(plan: ChangePlan): string {
   return `${[...byDevice].map(([at, lines]) => [at, ...lines].join('\n')).join('\n\n')}\n`;
 }
 
-const quoted = (text: string): string => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
-
 export function planCsv(plan: ChangePlan): string {
   const rows = plan.steps.map((step, i) => [
     String(i + 1),
@@ -79,7 +78,7 @@ export function planCsv(plan: ChangePlan): string {
     '',
   ]);
   const head = ['step', 'at', 'kind', 'set', 'moves', 'outage', 'see', 'otherwise', 'way back', 'done at', 'done by'];
-  return [head, ...rows].map((row) => row.map(quoted).join(',')).join('\r\n') + '\r\n';
+  return csvText([head, ...rows]);
 }
 
 const list = (lines: readonly string[], box = false): Html =>

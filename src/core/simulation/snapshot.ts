@@ -218,24 +218,24 @@ function membersOf(w: World, bundle: string): MemberSnapshot[] {
   });
 }
 
-/**
- * One tree is run for all VLANs that cannot differ. Where a switch has no port in that one, it tells of the first of them
- * that it carries.
- */
-function asCarried(w: World, node: Node, tree: TreeSnapshot): TreeSnapshot {
+/** One tree is run for all VLANs that cannot differ; a switch tells of one for each of them that it carries. */
+function asCarried(w: World, node: Node, tree: TreeSnapshot): TreeSnapshot[] {
   const { vlan } = tree;
-  if (vlan === null) return tree;
-  const ports = [...node.ports.values()];
-  const carried = (v: number) => ports.some((bp) => vlanMembership(bp.element.vlans ?? 'all')[v] === 1);
-  const alike = [...w.plan.representative].filter(([, run]) => run === vlan).map(([v]) => v);
-  const first = alike.sort((a, b) => a - b).find(carried);
-  if (first === undefined) return tree;
-  const has = (id: string) => vlanMembership(w.bridgePorts.get(id)?.element.vlans ?? 'all')[first] === 1;
-  const of = ({ priority, mac }: BridgeId): BridgeId => ({ priority: (priority & 0xf000) | first, mac });
+  if (vlan === null) return [tree];
+  const ports = [...node.ports.values()].map((bp) => vlanMembership(bp.element.vlans ?? 'all'));
+  const alike = [...w.plan.representative].flatMap(([v, run]) => (run === vlan ? [v] : [])).sort((a, b) => a - b);
+  const carried = alike.filter((v) => ports.some((membership) => membership[v] === 1));
+  return carried.length === 0 ? [tree] : carried.map((v) => treeOfVlan(w, tree, v));
+}
+
+/** What a tree is in one of the VLANs that it is run for: the same but for the VLAN in the identifiers, and the ports. */
+function treeOfVlan(w: World, tree: TreeSnapshot, vlan: number): TreeSnapshot {
+  const has = (id: string) => vlanMembership(w.bridgePorts.get(id)?.element.vlans ?? 'all')[vlan] === 1;
+  const of = ({ priority, mac }: BridgeId): BridgeId => ({ priority: (priority & 0xf000) | vlan, mac });
   return {
     ...tree,
-    id: vlanTreeId(first),
-    vlan: first,
+    id: vlanTreeId(vlan),
+    vlan,
     bridge: of(tree.bridge),
     root: of(tree.root),
     regionalRoot: of(tree.regionalRoot),
@@ -259,7 +259,7 @@ export function snapshotOf(w: World): SwitchSnapshot[] {
     id: node.plan.id,
     on: node.on,
     mode: node.plan.mode,
-    trees: node.treeOff ? [] : treesOfNode(node).map((t) => asCarried(w, node, t)),
+    trees: node.treeOff ? [] : treesOfNode(node).flatMap((t) => asCarried(w, node, t)),
     elements: [...node.ports.values()].sort((a, b) => a.number - b.number).map((bp) => elementOf(node, bp)),
     members: new Map(
       [...node.ports.keys()].length === 0

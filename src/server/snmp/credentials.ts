@@ -34,11 +34,11 @@ export function userOf(of: Extract<SnmpCredentials, { version: '3' }>): snmp.Use
   };
 }
 
-/** A session with one agent. Answers in which a walk would go back are let through: the walk itself sees to that. */
-export function sessionWith(address: string, of: SnmpCredentials, times: SessionTimes): snmp.Session {
+/** A session with one agent, with v3 in one of its contexts. Answers in which a walk would go back are let through: the walk itself sees to that. */
+export function sessionWith(address: string, of: SnmpCredentials, times: SessionTimes, context = ''): snmp.Session {
   const options = { ...times, transport: 'udp4' as const, backwardsGetNexts: true, idBitsSize: 32 as const };
   return of.version === '3'
-    ? snmp.createV3Session(address, userOf(of), { ...options, version: snmp.Version3 })
+    ? snmp.createV3Session(address, userOf(of), { ...options, version: snmp.Version3, context })
     : snmp.createSession(address, of.community, { ...options, version: snmp.Version2c });
 }
 

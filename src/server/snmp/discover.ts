@@ -56,7 +56,11 @@ export async function discover({ seeds, credentials, fence, signal, progress }: 
     faults.push(...walked.faults);
     done++;
     if (walked.rows.length === 0) return;
-    const read = readSnmp(walked.rows, { kind: 'snmp', name: target.address, at: new Date().toISOString() });
+    const read = readSnmp(
+      walked.rows,
+      { kind: 'snmp', name: target.address, at: new Date().toISOString() },
+      walked.logical,
+    );
     observations.push(read);
     const next = fence.follow ? read.neighbours.flatMap((n) => n.management) : [];
     for (const address of next) {

@@ -1,7 +1,8 @@
 /** A design as a network that can be asked: it runs in the simulation, and an agent a switch tells of it as it stands. */
 import type { SnmpCredentials } from '../../api/observe';
 import type { Design, Script, ScriptEvent } from '../../core/design';
-import { AnswerBook, agentAnswers } from '../../core/observe';
+import { AnswerBook, agentAnswers, logicalNames } from '../../core/observe';
+import type { Asker } from '../../core/observe';
 import { advance, snapshotOf, startRehearsal } from '../../core/simulation';
 import type { Rehearsal, SwitchSnapshot } from '../../core/simulation';
 import { SECOND } from '../../core/standard';
@@ -82,18 +83,19 @@ export class StandIn {
     return { at: Date.now(), of: new Map(all.map((s) => [s.id, s])), lit: new Set(all.flatMap((s) => [...s.lit])) };
   }
 
-  private book(id: string): AnswerBook {
+  private book(id: string, asker: Asker): AnswerBook {
     if (Date.now() - this.snapshots.at > FRESH) this.snapshots = this.look();
-    let book = this.books.get(id);
+    const key = [id, asker.community ?? '', asker.logical ?? ''].join('\n');
+    let book = this.books.get(key);
     if (!book) {
       const { of, lit } = this.snapshots;
       const snapshot = of.get(id)!;
       const place = { addresses: this.addresses, uptime: Math.round((Date.now() - this.started) / 10) };
       // A switch that is off answers nothing.
       const answers = snapshot.on
-        ? agentAnswers(this.run.world.plan.design, snapshot, place, (port) => lit.has(port))
+        ? agentAnswers(this.run.world.plan.design, snapshot, place, (port) => lit.has(port), asker)
         : [];
-      this.books.set(id, (book = new AnswerBook(answers)));
+      this.books.set(key, (book = new AnswerBook(answers)));
     }
     return book;
   }
@@ -101,7 +103,12 @@ export class StandIn {
   /** Starts every agent and the clock. */
   async start(): Promise<void> {
     for (const s of this.switches)
-      this.agents.push(await serveAgent(s, this.options.credentials, () => this.book(s.id)));
+      this.agents.push(
+        await serveAgent(s, this.options.credentials, {
+          book: (asker) => this.book(s.id, asker),
+          logical: logicalNames(this.snapshots.of.get(s.id)!),
+        }),
+      );
     const tick = () => {
       advance(this.run, this.now, { turn: TURN });
       this.timer = setTimeout(tick, TICK);

@@ -4,8 +4,8 @@ import { setTimeout as pause } from 'node:timers/promises';
 import snmp from 'net-snmp';
 import type { SnmpCredentials } from '../../api/observe';
 import { observeMessages as say } from '../../core/messages';
-import { SCALARS, WALKED } from '../../core/observe';
-import type { SnmpRow, SnmpValue } from '../../core/observe';
+import { SCALARS, WALKED, WALKED_LOGICAL, logicalBridges } from '../../core/observe';
+import type { LogicalBridge, SnmpRow, SnmpValue } from '../../core/observe';
 import { sessionWith } from './credentials';
 
 export interface Target {
@@ -23,6 +23,8 @@ export interface WalkOptions {
 
 export interface Walked {
   readonly rows: readonly SnmpRow[];
+  /** What it answers for each of the bridges that it lists. */
+  readonly logical: readonly (readonly SnmpRow[])[];
   /** What went wrong, each a sentence; with rows, what came before it is good. */
   readonly faults: readonly string[];
 }
@@ -106,6 +108,60 @@ async function walkPart(
   return null;
 }
 
+/** Parts of one agent one after another, into `rows`; false once it stops answering. */
+async function walkParts(
+  session: snmp.Session,
+  parts: readonly string[],
+  { address }: Target,
+  options: WalkOptions,
+  into: { rows: SnmpRow[]; faults: string[] },
+): Promise<boolean> {
+  for (const root of parts) {
+    if (options.signal.aborted) return false;
+    try {
+      const fault = await walkPart(session, root, address, options, into.rows);
+      if (fault !== null) into.faults.push(fault);
+    } catch (error) {
+      into.faults.push(refusal(error as Error, address) ?? say['stopped-answering']({ address, object: root }));
+      return false;
+    }
+  }
+  return true;
+}
+
+/** The way to ask for one of the bridges of an agent; null where it does not tell how. */
+function logicalSession(
+  { address, port }: Target,
+  of: SnmpCredentials,
+  { community, context }: LogicalBridge,
+  options: WalkOptions,
+): snmp.Session | null {
+  const times = { port, timeout: options.timeout, retries: options.retries };
+  if (of.version === '3') return context === null ? null : sessionWith(address, of, times, context);
+  return community === null ? null : sessionWith(address, { ...of, community }, times);
+}
+
+/** Each of the bridges that an agent lists, asked at the same address. */
+async function walkLogical(
+  target: Target,
+  of: SnmpCredentials,
+  options: WalkOptions,
+  { rows, faults }: { rows: SnmpRow[]; faults: string[] },
+): Promise<SnmpRow[][]> {
+  const found: SnmpRow[][] = [];
+  for (const bridge of logicalBridges(rows)) {
+    const session = logicalSession(target, of, bridge, options);
+    if (!session) continue;
+    session.on('error', () => undefined);
+    const own: SnmpRow[] = [];
+    const goesOn = await walkParts(session, WALKED_LOGICAL, target, options, { rows: own, faults });
+    session.close();
+    if (own.length > 0) found.push(own);
+    if (!goesOn) break;
+  }
+  return found;
+}
+
 /** Everything that one agent answers of what is asked. It never fails: what went wrong is in `faults`. */
 export async function walkAgent(target: Target, of: SnmpCredentials, options: WalkOptions): Promise<Walked> {
   const { address } = target;
@@ -118,18 +174,10 @@ export async function walkAgent(target: Target, of: SnmpCredentials, options: Wa
     await get(session, SCALARS.sysName);
   } catch (error) {
     session.close();
-    return { rows, faults: [refusal(error as Error, address) ?? say['no-answer']({ address, seconds })] };
+    return { rows, logical: [], faults: [refusal(error as Error, address) ?? say['no-answer']({ address, seconds })] };
   }
-  for (const root of WALKED) {
-    if (options.signal.aborted) break;
-    try {
-      const fault = await walkPart(session, root, address, options, rows);
-      if (fault !== null) faults.push(fault);
-    } catch (error) {
-      faults.push(refusal(error as Error, address) ?? say['stopped-answering']({ address, object: root }));
-      break;
-    }
-  }
+  const goesOn = await walkParts(session, WALKED, target, options, { rows, faults });
   session.close();
-  return { rows, faults };
+  const logical = goesOn ? await walkLogical(target, of, options, { rows, faults }) : [];
+  return { rows, logical, faults };
 }

@@ -32,12 +32,12 @@ type Asking =
 
 /** What is asked for in a dialog, and what the commands of the stage open. */
 function useStage(cabling: Cabling) {
-  const { say, setStageCommands, variantId } = useBench();
+  const { say, setStageCommands } = useBench();
   const { design } = cabling;
   const [asking, setAsking] = useState<Asking>(null);
   const [tab, setTab] = useState<Tab>('links');
   const dock = useDockHeight();
-  const neighbours = useNeighbours(design, variantId);
+  const neighbours = useNeighbours(design);
   const { job, startArranging } = useArranging(cabling);
   const { setMarks } = cabling;
   const { findings } = neighbours;

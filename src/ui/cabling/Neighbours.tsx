@@ -2,6 +2,8 @@
 import Button from '@mui/material/Button';
 import type { Finding } from '../../core/editing';
 import { linkAt, portsOf, setField } from '../../core/design';
+import { Ago } from '../controls/Ago';
+import { useBench } from '../session/context';
 import type { Ref } from '../session/view';
 import type { Cabling } from './useCabling';
 import type { NeighbourCheck } from './useNeighbours';
@@ -24,7 +26,8 @@ interface Props {
 /** What the switches say of their neighbours, against the drawing, cable by cable. */
 export function Neighbours({ cabling, check, onFiles }: Props) {
   const { design, run, selectMany } = cabling;
-  const { findings, receptions } = check;
+  const { go } = useBench();
+  const { findings, receptions, at } = check;
   if (!findings || !receptions) return <NoneYet onFiles={onFiles} />;
   const accept = (list: readonly Finding[]) =>
     run({
@@ -56,7 +59,7 @@ export function Neighbours({ cabling, check, onFiles }: Props) {
   const telling = new Set(receptions.map((h) => h.from)).size;
   return (
     <div className="neighbours">
-      <Sum findings={findings} telling={telling} accept={accept} onFiles={onFiles} onForget={check.forget} />
+      <Sum {...{ findings, telling, at, accept, onFiles }} onForget={check.forget} onMore={() => go('as-built')} />
       <Findings findings={findings} accept={accept} show={show} fail={fail} />
     </div>
   );
@@ -84,11 +87,13 @@ interface FindingsProps {
 interface SumProps extends FindingsProps, Pick<Props, 'onFiles'> {
   /** Switches whose lists there are. */
   readonly telling: number;
+  readonly at: number | null;
   readonly onForget: () => void;
+  readonly onMore: () => void;
 }
 
 /** How many cables are as drawn, and how many are not. */
-function Sum({ findings, telling, accept, onFiles, onForget }: SumProps) {
+function Sum({ findings, telling, at, accept, onFiles, onForget, onMore }: SumProps) {
   const open = findings.filter((f) => f.verdict !== 'as drawn');
   return (
     <div className="neighbours-sum">
@@ -105,10 +110,19 @@ function Sum({ findings, telling, accept, onFiles, onForget }: SumProps) {
             </span>
           );
         })}
+        {at !== null && (
+          <span className="quiet">
+            {' '}
+            · read <Ago at={at} />
+          </span>
+        )}
       </p>
       <span className="grow" />
       {open.length > 0 && <Button onClick={() => accept(open)}>Accept all {open.length}</Button>}
       <Button onClick={onFiles}>More files…</Button>
+      <Button onClick={onMore} title="All that was read, against the design field by field">
+        As built…
+      </Button>
       <Button onClick={onForget}>Clear the check</Button>
     </div>
   );

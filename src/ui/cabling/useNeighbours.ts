@@ -1,57 +1,46 @@
 'use client';
-import { useCallback, useMemo, useState } from 'react';
-import { z } from 'zod';
+import { useCallback, useMemo } from 'react';
 import { acceptFinding, checkNeighbours } from '../../core/editing';
 import type { Finding, Reception } from '../../core/editing';
 import type { Design, Edit } from '../../core/design';
 import { applyEdits } from '../../core/design';
+import { receptionsOf, withReceptions } from '../../core/observe';
+import { count } from '../../core/standard';
 import type { Marks } from '../chart/cabling-scene';
-import { readStored, writeStored } from '../session/browser-store';
+import { useKeepReading, useKeptReading } from '../controls/useKeptReading';
 import { newId } from '../session/new-id';
 
 export interface NeighbourCheck {
   readonly receptions: readonly Reception[] | null;
   readonly findings: readonly Finding[] | null;
+  /** When it was read, in milliseconds since 1970. */
+  readonly at: number | null;
   readonly take: (receptions: readonly Reception[]) => void;
   readonly forget: () => void;
   /** Edits that make the drawing as these were heard. */
   readonly accept: (findings: readonly Finding[]) => readonly Edit[];
 }
 
-const key = (variantId: string) => `knot-path.neighbours.${variantId}`;
-
-const hearingsSchema = z.array(
-  z.looseObject({ from: z.string(), fromPort: z.string(), to: z.string(), toPort: z.string() }),
-);
-
-/** What an earlier page kept; null when there is nothing that can be read. */
-const keptHearings = (variantId: string): Reception[] | null =>
-  readStored('session', key(variantId), (text) => {
-    const value: unknown = JSON.parse(text);
-    return hearingsSchema.safeParse(value).success ? (value as Reception[]) : null;
-  });
-
-/** What the window was last told of neighbours, kept over a reload, against the design as it is. */
-export function useNeighbours(design: Design, variantId: string): NeighbourCheck {
-  const [receptions, setHearings] = useState<readonly Reception[] | null>(() => {
-    if (typeof window === 'undefined') return null;
-    return keptHearings(variantId);
-  });
+/** What was read of neighbours, kept in the design, against the design as it is. */
+export function useNeighbours(design: Design): NeighbourCheck {
+  const kept = useKeptReading();
+  const keep = useKeepReading();
+  const network = kept?.network ?? null;
+  const receptions = useMemo(() => {
+    const told = network ? receptionsOf(network) : [];
+    return told.length > 0 ? told : null;
+  }, [network]);
   const findings = useMemo(() => (receptions ? checkNeighbours(design, receptions) : null), [design, receptions]);
-  const keep = useCallback(
-    (next: readonly Reception[] | null) => {
-      setHearings(next);
-      writeStored('session', key(variantId), next && JSON.stringify(next));
-    },
-    [variantId],
-  );
   const take = useCallback(
     (more: readonly Reception[]) => {
-      // A switch that tells again is believed again.
-      const telling = new Set(more.map((h) => h.from));
-      keep([...(receptions ?? []).filter((h) => !telling.has(h.from)), ...more]);
+      const telling = new Set(more.map((r) => r.from)).size;
+      const source = { kind: 'lldp', name: 'LLDP neighbours', at: new Date().toISOString() } as const;
+      void keep(
+        `Read the neighbours of ${count(telling, 'switch', 'switches')}`,
+        withReceptions(network, more, source),
+      );
     },
-    [keep, receptions],
+    [keep, network],
   );
   const accept = useCallback(
     (list: readonly Finding[]) => {
@@ -73,7 +62,8 @@ export function useNeighbours(design: Design, variantId: string): NeighbourCheck
     },
     [design, receptions],
   );
-  return { receptions, findings, take, forget: () => keep(null), accept };
+  const forget = useCallback(() => void keep('Clear what was read of the network', null), [keep]);
+  return { receptions, findings, at: kept?.at ?? null, take, forget, accept };
 }
 
 const WORD: Record<Finding['verdict'], string> = {

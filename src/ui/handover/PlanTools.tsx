@@ -32,13 +32,12 @@ export function usePlace(
 }
 
 /** The two variants of a change. */
-export function VariantChoice({ from, to, pick }: Asked['variants']) {
-  const { head } = useBench();
+export function VariantChoice({ from, to, pick, options }: Asked['variants']) {
   const select = (end: 'from' | 'to', value: string) => (
     <label>
       {end}{' '}
       <select value={value} onChange={(e) => pick(end, e.target.value)}>
-        {head.variants.map((v) => (
+        {options.map((v) => (
           <option key={v.id} value={v.id}>
             {v.name}
           </option>

@@ -1,11 +1,13 @@
 'use client';
 /** What a plan is asked for: a change between two variants, maintenance of one thing, or a migration to one mode. */
-import { useMemo, useState } from 'react';
-import type { Design, Mode } from '../../core/design';
+import { useEffect, useMemo, useState } from 'react';
+import type { Design, Mode, ObservedNetwork } from '../../core/design';
 import type { Target } from '../../core/plan';
+import { useKeptReading } from '../controls/useKeptReading';
 import { useBench, useSession } from '../session/context';
+import { askBack, isAskedBack } from '../session/flash';
 import type { Question } from './usePlan';
-import { useEnds } from './useVariants';
+import { AS_BUILT, useEnds } from './useVariants';
 
 export const QUESTIONS = [
   { id: 'change', name: 'Change', title: 'From one variant to another' },
@@ -14,13 +16,19 @@ export const QUESTIONS = [
 ] as const;
 export type QuestionId = (typeof QUESTIONS)[number]['id'];
 
-/** From the variant that is open to the next one, unless another is chosen. */
-function useVariantChoice() {
+/** From the variant that is open to the next one, or from the network as it was read to the one that is open, unless another is chosen. */
+function useVariantChoice(read: ObservedNetwork | null) {
   const { head, variantId } = useBench();
-  const other = head.variants.find((v) => v.id !== variantId)?.id ?? variantId;
-  const [from, setFrom] = useState(variantId);
-  const [to, setTo] = useState(other);
-  const nameOf = (id: string) => head.variants.find((v) => v.id === id)?.name ?? '';
+  const other = head.variants.find((v) => v.id !== variantId)?.id ?? AS_BUILT;
+  const [back] = useState(isAskedBack);
+  const [from, setFrom] = useState(back ? AS_BUILT : variantId);
+  const [to, setTo] = useState(back ? variantId : other);
+  useEffect(() => askBack(false), []);
+  const options = [
+    ...head.variants.map(({ id, name }) => ({ id, name })),
+    ...(read ? [{ id: AS_BUILT, name: 'as built (read)' }] : []),
+  ];
+  const nameOf = (id: string) => options.find((v) => v.id === id)?.name ?? '';
   const pick = (end: 'from' | 'to', id: string) => {
     // The same at both ends is no plan: they change places.
     if (end === 'from') {
@@ -31,7 +39,7 @@ function useVariantChoice() {
       setTo(id);
     }
   };
-  return { from, to, pick, title: `${nameOf(from)} → ${nameOf(to)}` };
+  return { from, to, pick, options, title: `${nameOf(from)} → ${nameOf(to)}` };
 }
 
 /** What is selected, if it can be taken out; else the first switch. */
@@ -52,10 +60,11 @@ function usePicked(design: Design) {
 export function useQuestion(at: string | null, temporary: boolean, round: number) {
   const { head, variantId } = useBench();
   const open = useSession((s) => s.design);
-  const alone = head.variants.length < 2;
+  const read = useKeptReading()?.network ?? null;
+  const alone = head.variants.length < 2 && open.readings.length === 0;
   const [kind, setKind] = useState<QuestionId>(alone ? 'maintenance' : 'change');
-  const variants = useVariantChoice();
-  const ends = useEnds(variants.from, variants.to);
+  const variants = useVariantChoice(read);
+  const ends = useEnds(variants.from, variants.to, read);
   const picked = usePicked(open);
   const [mode, setMode] = useState<Mode>('rstp');
   const { from, to } = ends;

@@ -1,9 +1,13 @@
 'use client';
-/** The two designs of a plan: the variant that is open as it stands, any other as it was saved last. */
-import { useEffect, useState } from 'react';
-import type { Design } from '../../core/design';
+/** The two designs of a plan: the variant that is open as it stands, any other as it was saved last, or the network as it was read. */
+import { useEffect, useMemo, useState } from 'react';
+import type { Design, ObservedNetwork } from '../../core/design';
+import { asObserved } from '../../core/observe';
 import { api } from '../session/api';
 import { useBench, useSession } from '../session/context';
+
+/** Stands for the network as it was read, in place of the id of a variant. */
+export const AS_BUILT = 'as-built';
 
 export interface Ends {
   readonly from: Design | null;
@@ -15,7 +19,7 @@ export interface Ends {
 function useSaved(ids: readonly string[], open: string): { saved: ReadonlyMap<string, Design>; failed: string | null } {
   const [saved, setSaved] = useState<ReadonlyMap<string, Design>>(new Map());
   const [failed, setFailed] = useState<string | null>(null);
-  const wanted = ids.filter((id) => id !== open && !saved.has(id)).join(' ');
+  const wanted = ids.filter((id) => id !== open && id !== AS_BUILT && !saved.has(id)).join(' ');
   useEffect(() => {
     let dropped = false;
     for (const id of wanted.split(' ').filter(Boolean))
@@ -30,10 +34,20 @@ function useSaved(ids: readonly string[], open: string): { saved: ReadonlyMap<st
   return { saved, failed };
 }
 
-export function useEnds(fromId: string, toId: string): Ends {
+/** The design as the network was read: with all that differs taken over. Ids of what is new are the same each time. */
+function useAsBuilt(design: Design, network: ObservedNetwork | null): Design | null {
+  return useMemo(() => {
+    let made = 0;
+    return network && asObserved(design, network, (prefix) => `${prefix}-read-${made++}`);
+  }, [design, network]);
+}
+
+export function useEnds(fromId: string, toId: string, read: ObservedNetwork | null): Ends {
   const { variantId } = useBench();
   const open = useSession((s) => s.design);
   const { saved, failed } = useSaved([fromId, toId], variantId);
-  const of = (id: string): Design | null => (id === variantId ? open : (saved.get(id) ?? null));
+  const built = useAsBuilt(open, fromId === AS_BUILT || toId === AS_BUILT ? read : null);
+  const of = (id: string): Design | null =>
+    id === variantId ? open : id === AS_BUILT ? built : (saved.get(id) ?? null);
   return { from: of(fromId), to: of(toId), failed };
 }

@@ -1,10 +1,9 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import { applyEdits } from '../../core/design';
-import type { Design, Edit, ObservedNetwork } from '../../core/design';
-import { acceptDifference, compareWithDesign, treeWordsOf } from '../../core/observe';
-import type { Difference } from '../../core/observe';
+import type { ObservedNetwork } from '../../core/design';
+import { acceptDifference, acceptDifferences, gatherTrees } from '../../core/observe';
+import type { Difference, GatheredDifference } from '../../core/observe';
 import { count, grouped } from '../../core/standard';
 import { useBench, useSession } from '../session/context';
 import { newId } from '../session/new-id';
@@ -20,44 +19,25 @@ const VERDICT = {
 /** Rows that are shown before all are asked for. */
 const FIRST = 200;
 
-/** `cost in vlan-110` with the tree in words. */
-const fieldWords = (field: string): string =>
-  field.replace(/ in (\S+)$/, (_, tree: string) => ` in ${treeWordsOf([tree])}`);
-
 function refOf({ kind, element, switch: s }: Difference): Ref | null {
   if (element !== null && (kind === 'switch' || kind === 'port' || kind === 'bundle' || kind === 'link'))
     return { kind, id: element };
   return s === null ? null : { kind: 'switch', id: s };
 }
 
-/** Edits that take differences over, one after another: an earlier one can settle a later one. */
-function accepting(design: Design, network: ObservedNetwork, list: readonly Difference[]): Edit[] {
-  const edits: Edit[] = [];
-  let now = design;
-  for (const wanted of list) {
-    const same = compareWithDesign(now, network).find((d) => d.device === wanted.device && d.field === wanted.field);
-    const own = same ? acceptDifference(now, same, network, newId) : [];
-    const applied = own.length > 0 ? applyEdits(now, own) : null;
-    if (!applied?.ok) continue;
-    now = applied.design;
-    edits.push(...own);
-  }
-  return edits;
-}
-
-function Row({ of: d, onAccept }: { of: Difference; onAccept: (() => void) | null }) {
+function Row({ row: { of, where, what }, onAccept }: { row: GatheredDifference; onAccept: (() => void) | null }) {
   const { setView } = useBench();
+  const [d] = of;
   const ref = refOf(d);
   return (
     <tr>
       <th scope="row">
         <button className="plain" disabled={!ref} onClick={() => ref && setView({ selection: [ref] })}>
-          {d.device}
+          {where}
         </button>
       </th>
       <td>
-        <span className={d.verdict === 'not-observed' ? 'quiet' : styles.verdict}>{VERDICT[d.verdict]}</span>{' '}
-        {fieldWords(d.field)}
+        <span className={d.verdict === 'not-observed' ? 'quiet' : styles.verdict}>{VERDICT[d.verdict]}</span> {what}
       </td>
       <td className="mono">{d.designed ?? '–'}</td>
       <td className="mono">{d.observed ?? '–'}</td>
@@ -87,17 +67,18 @@ export function Differences({ network, differences }: Props) {
     [differences, design, network],
   );
   const accept = (list: readonly Difference[]) => {
-    const edits = accepting(design, network, list);
+    const { edits } = acceptDifferences(design, network, list, newId);
     if (edits.length === 0)
       return say({ text: 'The design does not take it: see the sentence beside it.', alarm: true });
-    const what =
-      list.length === 1
-        ? `${list[0]!.device}: ${list[0]!.field} as observed`
-        : `${list.length} differences as observed`;
-    edit(what, edits);
+    const [first, ...more] = gatherTrees(list);
+    edit(
+      more.length === 0 ? `${first!.where}: ${first!.what} as observed` : `${more.length + 1} differences as observed`,
+      edits,
+    );
   };
   if (differences.length === 0)
     return <p className={styles.pad}>The network is as designed in everything that was read.</p>;
+  const rows = gatherTrees(differences);
   const able = differences.filter((d) => can.has(d));
   return (
     <div className={styles.scroll}>
@@ -114,14 +95,21 @@ export function Differences({ network, differences }: Props) {
           </tr>
         </thead>
         <tbody>
-          {differences.slice(0, all ? undefined : FIRST).map((d) => (
-            <Row key={`${d.device} ${d.field} ${d.verdict}`} of={d} onAccept={can.has(d) ? () => accept([d]) : null} />
-          ))}
+          {rows.slice(0, all ? undefined : FIRST).map((row) => {
+            const own = row.of.filter((d) => can.has(d));
+            return (
+              <Row
+                key={`${row.where} ${row.what} ${row.of[0].verdict} ${row.of[0].observed}`}
+                row={row}
+                onAccept={own.length > 0 ? () => accept(own) : null}
+              />
+            );
+          })}
         </tbody>
       </table>
-      {!all && differences.length > FIRST && (
+      {!all && rows.length > FIRST && (
         <button className="plain quiet" onClick={() => setAll(true)}>
-          show {count(differences.length - FIRST, 'more row')}
+          show {count(rows.length - FIRST, 'more row')}
         </button>
       )}
     </div>

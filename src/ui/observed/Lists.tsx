@@ -34,8 +34,7 @@ export function Questions({ network, faults }: { network: ObservedNetwork; fault
 }
 
 /** The files of a reading, what each was taken for, and why one was not read. */
-export function Sources({ reading }: { reading: Reading }) {
-  const { files, network } = reading;
+export function Sources({ files, network }: Pick<Reading, 'files'> & { network: ObservedNetwork | null }) {
   return (
     <div className={styles.scroll}>
       {files.length > 0 && (

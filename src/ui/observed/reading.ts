@@ -1,14 +1,12 @@
 'use client';
-/** What was read of the network that is there, one reading a design; it outlives the stage, and a watch goes on while the page is open. */
-import { useEffect } from 'react';
-import { z } from 'zod';
+/** The reading of a network that is under way, one a variant; it outlives the stage, and a watch goes on while the page is open. What was read is kept in the design. */
 import { create } from 'zustand';
-import { observedNetworkSchema } from '../../core/design';
-import type { Design, ObservedNetwork } from '../../core/design';
-import { changesBetween, drawObserved } from '../../core/observe';
+import type { ObservedNetwork } from '../../core/design';
+import { changesBetween } from '../../core/observe';
+import { count } from '../../core/standard';
 import type { FileRead, ObservedChange, Observation } from '../../core/observe';
 import type { DiscoverLine, SnmpCredentials, SnmpFence } from '../../api/observe';
-import { readStored, writeStored } from '../session/browser-store';
+import type { Keep } from '../controls/useKeptReading';
 import { runJob } from '../../workers/run-job';
 import type { CaptureRead, ObserveAnswer, ObserveProgress, ObserveRequest, PickedFile } from '../../workers/observe';
 
@@ -26,10 +24,10 @@ export interface Moment {
 }
 
 export interface Reading {
-  readonly network: ObservedNetwork | null;
-  /** The same as a design of its own. */
-  readonly drawing: Design | null;
-  readonly at: number | null;
+  /** What was read and is not in the design: by a watch that goes on, or since the design did not take it. */
+  readonly live: { readonly network: ObservedNetwork; readonly at: number } | null;
+  /** What was last read here, for a watch to find what changes. */
+  readonly last: ObservedNetwork | null;
   readonly files: readonly FileRead[];
   readonly captures: readonly CaptureRead[];
   readonly faults: readonly string[];
@@ -43,9 +41,8 @@ export interface Reading {
 }
 
 const NOTHING: Reading = {
-  network: null,
-  drawing: null,
-  at: null,
+  live: null,
+  last: null,
   files: [],
   captures: [],
   faults: [],
@@ -61,37 +58,12 @@ interface Store {
 }
 const store = create<Store>()(() => ({ of: {} }));
 
-const get = (design: string): Reading => store.getState().of[design] ?? NOTHING;
-const set = (design: string, part: Partial<Reading>): void =>
-  store.setState(({ of }) => ({ of: { ...of, [design]: { ...(of[design] ?? NOTHING), ...part } } }));
+const get = (variant: string): Reading => store.getState().of[variant] ?? NOTHING;
+const set = (variant: string, part: Partial<Reading>): void =>
+  store.setState(({ of }) => ({ of: { ...of, [variant]: { ...(of[variant] ?? NOTHING), ...part } } }));
 
-const keyOf = (design: string): string => `knot-path.observed.${design}`;
-const keptSchema = z.object({
-  network: observedNetworkSchema,
-  at: z.number(),
-  files: z.array(z.object({ path: z.string(), kind: z.string(), fault: z.string().nullable() })),
-  faults: z.array(z.string()),
-});
-
-/** Sets a part, and keeps what was read over a reload; credentials, and a watch that needs them, are not kept. */
-function put(design: string, part: Partial<Reading>): void {
-  set(design, part);
-  if (!('network' in part)) return;
-  const { network, at, files, faults } = get(design);
-  writeStored('session', keyOf(design), network && JSON.stringify({ network, at, files, faults }));
-}
-
-/** What an earlier page of this window read. */
-function kept(design: string): void {
-  if (design in store.getState().of) return;
-  const found = readStored('session', keyOf(design), (text) => keptSchema.safeParse(JSON.parse(text)).data ?? null);
-  set(design, found ? { ...found, drawing: drawObserved(found.network, 'As built').design } : {});
-}
-
-export function useReading(design: string): Reading {
-  useEffect(() => kept(design), [design]);
-  return store((s) => s.of[design] ?? NOTHING);
-}
+/** One reading is under way at a time, by variant of a design. */
+export const useReading = (variant: string): Reading => store((s) => s.of[variant] ?? NOTHING);
 
 /** What can stop the reading of a design that is on its way. */
 const stops = new Map<string, () => void>();
@@ -102,7 +74,7 @@ const message = (error: unknown): string => (error instanceof Error ? error.mess
 async function unite(
   files: readonly PickedFile[],
   observations: readonly Observation[],
-  design: string,
+  variant: string,
 ): Promise<ObserveAnswer | null> {
   const worker = new Worker(new URL('../../workers/observe.ts', import.meta.url), { type: 'module' });
   const job = runJob<ObserveRequest, ObserveProgress, ObserveAnswer>(
@@ -110,33 +82,33 @@ async function unite(
     { files, observations, name: 'As built' },
     {
       onProgress: ({ path, read, of }) =>
-        put(design, { progress: `${path}: ${Math.round((100 * read) / Math.max(1, of))} %` }),
+        set(variant, { progress: `${path}: ${Math.round((100 * read) / Math.max(1, of))} %` }),
       failure: (why) => `The files were not read: ${why}`,
     },
   );
-  stops.set(design, job.stop);
+  stops.set(variant, job.stop);
   return job.done;
 }
 
-/** Reads files; what was read before of the same design makes room. */
-export async function readFilesOf(design: string, files: readonly PickedFile[]): Promise<void> {
-  endWatch(design);
-  put(design, { progress: 'reading files…', faults: [] });
+/** What was read goes into the design; where that does not take it, it is shown as long as the page is open. */
+async function keepRead(variant: string, network: ObservedNetwork, keep: Keep): Promise<void> {
+  set(variant, { live: { network, at: Date.now() }, last: network });
+  const label = `Read ${count(network.switches.length, 'switch', 'switches')} of the network`;
+  if (await keep(label, network)) set(variant, { live: null });
+}
+
+/** Reads files; what was read before makes room. */
+export async function readFilesOf(variant: string, files: readonly PickedFile[], keep: Keep): Promise<void> {
+  stopWatch(variant);
+  set(variant, { progress: 'reading files…', faults: [] });
   try {
-    const answer = await unite(files, [], design);
-    if (!answer) return put(design, { progress: null });
-    const { network, design: drawing, files: read, captures } = answer;
-    const nothing = network.switches.length === 0;
-    put(design, {
-      ...(nothing ? {} : { network, drawing, at: Date.now() }),
-      files: read,
-      captures,
-      progress: null,
-      moments: [],
-      asked: null,
-    });
+    const answer = await unite(files, [], variant);
+    if (!answer) return set(variant, { progress: null });
+    const { network, files: read, captures } = answer;
+    set(variant, { files: read, captures, progress: null, moments: [], asked: null });
+    if (network.switches.length > 0) await keepRead(variant, network, keep);
   } catch (error) {
-    put(design, { progress: null, faults: [message(error)] });
+    set(variant, { progress: null, faults: [message(error)] });
   }
 }
 
@@ -165,47 +137,55 @@ async function discovered(
   }
 }
 
-/** Asks devices, and keeps what they answered; `again`: the next reading of a watch, whose changes are noted. */
-export async function askDevices(design: string, asking: Asking, again = false): Promise<void> {
-  if (!again) endWatch(design);
+type Read = Extract<DiscoverLine, { kind: 'read' }>;
+
+/** What devices answer, as one network; null where the reading was stopped or none answered, which is said. */
+async function askOnce(variant: string, asking: Asking, quiet: boolean) {
   const stop = new AbortController();
-  stops.set(design, () => stop.abort());
-  if (!again) put(design, { progress: 'asking…', faults: [] });
+  stops.set(variant, () => stop.abort());
   try {
-    let read: Extract<DiscoverLine, { kind: 'read' }> | null = null;
+    const reads: Read[] = [];
     await discovered(asking, stop.signal, (line) => {
-      if (line.kind === 'read') read = line;
-      else if (!again)
-        put(design, {
+      if (line.kind === 'read') reads.push(line);
+      else if (!quiet)
+        set(variant, {
           progress: `${line.done} of ${line.known} devices${line.address ? `, asking ${line.address}` : ''}`,
         });
     });
-    const found = read as Extract<DiscoverLine, { kind: 'read' }> | null;
-    if (!found) return put(design, { progress: null });
-    if (found.observations.length === 0) return put(design, { progress: null, faults: found.faults });
-    const answer = await unite([], found.observations, design);
-    if (!answer) return put(design, { progress: null });
-    const before = get(design).network;
-    const changes = again && before ? changesBetween(before, answer.network) : [];
-    put(design, {
-      network: answer.network,
-      drawing: answer.design,
-      at: Date.now(),
-      files: [],
-      captures: [],
-      faults: found.faults,
-      progress: null,
-      asked: again
-        ? asking
-        : { ...asking, addresses: answeringAt(asking, found.observations), fence: { ...asking.fence, follow: false } },
-      moments: again
-        ? [...(changes.length > 0 ? [{ at: Date.now(), changes }] : []), ...get(design).moments].slice(0, MOST_MOMENTS)
-        : [],
-    });
+    const found = reads[0];
+    const answer = found && found.observations.length > 0 ? await unite([], found.observations, variant) : null;
+    set(variant, { progress: null, faults: found?.faults ?? [] });
+    return found && answer ? { ...found, network: answer.network } : null;
   } catch (error) {
-    const stopped = stop.signal.aborted;
-    put(design, { progress: null, faults: stopped ? [] : [message(error)] });
+    set(variant, { progress: null, faults: stop.signal.aborted ? [] : [message(error)] });
+    return null;
   }
+}
+
+/** Asks devices, and keeps what they answered. */
+export async function askDevices(variant: string, asking: Asking, keep: Keep): Promise<void> {
+  stopWatch(variant);
+  set(variant, { progress: 'asking…', faults: [] });
+  const found = await askOnce(variant, asking, false);
+  if (!found) return;
+  const addresses = answeringAt(asking, found.observations);
+  const again = { ...asking, addresses, fence: { ...asking.fence, follow: false } };
+  set(variant, { files: [], captures: [], asked: again, moments: [] });
+  await keepRead(variant, found.network, keep);
+}
+
+/** The next reading of a watch, whose changes are noted. */
+async function askAgain(variant: string, asking: Asking): Promise<void> {
+  const found = await askOnce(variant, asking, true);
+  const { last, moments } = get(variant);
+  if (!found) return;
+  const changes = last ? changesBetween(last, found.network) : [];
+  const at = Date.now();
+  set(variant, {
+    live: { network: found.network, at },
+    last: found.network,
+    moments: changes.length > 0 ? [{ at, changes }, ...moments].slice(0, MOST_MOMENTS) : moments,
+  });
 }
 
 /** Addresses that answered, with the port that was asked. */
@@ -214,35 +194,44 @@ function answeringAt({ addresses }: Asking, observations: readonly Observation[]
   return observations.map((o) => (port === undefined ? o.source.name : `${o.source.name}:${port}`));
 }
 
-export function stopReading(design: string): void {
-  stops.get(design)?.();
+export function stopReading(variant: string): void {
+  stops.get(variant)?.();
 }
 
-export function endWatch(design: string): void {
-  clearTimeout(timers.get(design));
-  timers.delete(design);
-  if (get(design).watch !== null) put(design, { watch: null });
+function stopWatch(variant: string): void {
+  clearTimeout(timers.get(variant));
+  timers.delete(variant);
+  if (get(variant).watch !== null) set(variant, { watch: null });
+}
+
+/** Ends a watch; what it read last is kept in the design. */
+export function endWatch(variant: string, keep: Keep): void {
+  stopWatch(variant);
+  const { live } = get(variant);
+  if (live) void keepRead(variant, live.network, keep);
 }
 
 /** Reads again and again, so many seconds after the last reading ended, until it is ended. */
-export function watch(design: string, seconds: number): void {
-  endWatch(design);
-  put(design, { watch: seconds });
+export function watch(variant: string, seconds: number): void {
+  stopWatch(variant);
+  set(variant, { watch: seconds });
   const next = () =>
     timers.set(
-      design,
+      variant,
       setTimeout(() => {
-        const { asked, watch: on } = get(design);
+        const { asked, watch: on } = get(variant);
         if (!asked || on === null) return;
-        void askDevices(design, asked, true).then(() => {
-          if (get(design).watch !== null) next();
+        void askAgain(variant, asked).then(() => {
+          if (get(variant).watch !== null) next();
         });
       }, seconds * 1000),
     );
   next();
 }
 
-export function forget(design: string): void {
-  endWatch(design);
-  put(design, NOTHING);
+/** Forgets what was read, in the design too. */
+export function forget(variant: string, keep: Keep): void {
+  stopWatch(variant);
+  set(variant, NOTHING);
+  void keep('Clear what was read of the network', null);
 }

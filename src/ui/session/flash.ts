@@ -10,3 +10,10 @@ export function takeFlash(): NoticeContent | null {
   waiting = null;
   return notice;
 }
+
+let back = false;
+
+/** Whether the hand-over is to begin with the network as it was read: asked by one stage, taken by the other. */
+export const isAskedBack = (): boolean => back;
+
+export const askBack = (asked: boolean): void => void (back = asked);

@@ -252,6 +252,7 @@ const RULES: readonly RuleEntry[] = [
   { after: ['risk.*', 'risk.id'], rule: uniqueIds('risks') },
   { after: ['acceptance.*', 'acceptance.id'], rule: uniqueIds('accepted') },
   { after: ['workplace.*', 'workplace.id'], rule: uniqueIds('workplaces') },
+  { after: ['reading.*', 'reading.id'], rule: uniqueIds('readings') },
   ...regionRules,
   ...bundleRules,
   { after: ['script.*', 'script.id'], rule: uniqueIds('scripts') },

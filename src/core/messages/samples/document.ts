@@ -26,6 +26,8 @@ export const documentSamples: Samples<typeof documentMessages> = {
   speed: anything,
   oneOf: [['Mode', 'x', ['rstp', 'mstp']]],
   coordinate: anything,
+  time: anything,
+  packed: [[]],
   tooLong: [['The reason', 300, 200]],
   idFixed: [['gate']],
   missing: [['The format version']],

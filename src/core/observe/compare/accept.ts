@@ -3,6 +3,7 @@ import { acceptFinding } from '../../editing';
 import type { NewId } from '../../editing';
 import {
   addElement,
+  applyEdits,
   bundleById,
   portById,
   scopeAt,
@@ -14,7 +15,10 @@ import {
 } from '../../design';
 import type { Bundle, Design, Edit, ObservedEnd, ObservedNetwork, Port, Switch, TreeKey } from '../../design';
 import { parseTreeId } from '../../standard';
+import { solveDesign } from '../../trees';
 import { switchCalled } from '../draw/names';
+import { compareCables } from './cables';
+import { compareWithDesign } from './compare';
 import type { Difference } from './difference';
 
 /** Fields that take the observed value as it is: those of a switch, and those of a port or bundle. */
@@ -108,3 +112,39 @@ export function acceptDifference(design: Design, d: Difference, observed: Observ
   const e = portById(design, d.element) ?? bundleById(design, d.element);
   return e ? elementEdits(design, e, d) : [];
 }
+
+export interface Accepted {
+  readonly design: Design;
+  readonly edits: readonly Edit[];
+}
+
+/**
+ * A design with differences taken over, and the edits that lead there. One after another, since a link that is
+ * re-plugged settles others; what the design does not take is passed over.
+ */
+export function acceptDifferences(
+  design: Design,
+  observed: ObservedNetwork,
+  list: readonly Difference[],
+  newId: NewId,
+): Accepted {
+  const edits: Edit[] = [];
+  let now = design;
+  // Links last: settings find their ports before one is moved.
+  for (const wanted of [...list.filter((d) => d.kind !== 'link'), ...list.filter((d) => d.kind === 'link')]) {
+    const same =
+      wanted.kind === 'link'
+        ? compareCables(solveDesign(now), observed).find((d) => d.device === wanted.device)
+        : wanted;
+    const own = same ? acceptDifference(now, same, observed, newId) : [];
+    const applied = own.length > 0 ? applyEdits(now, own) : null;
+    if (!applied?.ok) continue;
+    now = applied.design;
+    edits.push(...own);
+  }
+  return { design: now, edits };
+}
+
+/** The design as the network is: with everything taken over in which the two differ and that a design can hold. */
+export const asObserved = (design: Design, observed: ObservedNetwork, newId: NewId): Design =>
+  acceptDifferences(design, observed, compareWithDesign(design, observed), newId).design;

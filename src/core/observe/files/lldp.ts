@@ -1,36 +1,33 @@
 /** Neighbours as an LLDP daemon prints them: JSON in both shapes, and lines of keys and values. */
 import { canonicalMac } from '../../standard';
-import { readNeighbourJson } from '../../formats';
+import { NEIGHBOUR_COLUMNS, formatTableFault, readNeighbourCsv, readNeighbourJson } from '../../formats';
 import { known, nothingOf } from '../model';
-import type { Observation, ObservedNeighbour, ObservedPort, Source } from '../model';
+import type { Observation, ObservedNeighbour, Source } from '../model';
+import { neighbourList, observationsOf } from '../receptions';
 
 export const isKeyValueText = (text: string): boolean =>
   /^lldp\.\S+\.(?:via|rid|chassis|port)\S*=/m.test(text.slice(0, 4000));
-
-/** Ports that heard something are up. */
-const observation = (source: Source, name: string | null, neighbours: readonly ObservedNeighbour[]): Observation => ({
-  ...nothingOf(source),
-  name,
-  ports: [...new Set(neighbours.map((n) => n.port))].map((port): ObservedPort => ({ name: port })),
-  neighbours,
-});
 
 /** JSON in the shape with lists or without. */
 export function readLldpJson(value: unknown, source: Source, name: string | null): Observation {
   const read = readNeighbourJson(source.name, value, name ?? '?');
   if (!read.ok) return { ...nothingOf(source), name, unread: read.faults.map((f) => f.sentence) };
-  const neighbours = read.receptions.map((r): ObservedNeighbour => ({
-    port: r.fromPort,
-    by: 'lldp',
-    name: canonicalMac(r.to) === null ? r.to : null,
-    mac: canonicalMac(r.toMac ?? r.to),
-    farPort: canonicalMac(r.toPort) === null ? r.toPort : null,
-    farMac: canonicalMac(r.toPort),
-    farDescription: null,
-    bridge: r.toBridge ?? null,
-    management: [],
-  }));
-  return { ...observation(source, name, neighbours), unread: read.refused.map((f) => f.sentence) };
+  const [own = neighbourList(source, name, [])] = observationsOf(read.receptions, source);
+  return { ...own, name, unread: read.refused.map((f) => f.sentence) };
+}
+
+/** Whether a text is a table of neighbours of many switches. */
+export const isNeighbourTable = (text: string): boolean =>
+  NEIGHBOUR_COLUMNS.required.every((c) => text.slice(0, 2000).split(/\r?\n/)[0]!.toLowerCase().includes(c));
+
+/** A table of neighbours; a row that cannot be read is said, and the others are read. */
+export function readNeighbourTable(text: string, source: Source): { of: Observation[]; fault: string | null } {
+  const read = readNeighbourCsv(source.name, text);
+  const [fault] = read.ok ? read.refused : read.faults;
+  return {
+    of: read.ok ? observationsOf(read.receptions, source) : [],
+    fault: fault ? formatTableFault(fault) : null,
+  };
 }
 
 const LINE = /^lldp\.(\S+?)\.(via|rid|age|chassis|port|vlan|lldp-med|unknown-tlvs|ppvid|pi)(?:\.(\S+?))?=(.*)$/;
@@ -67,5 +64,5 @@ export function readKeyValues(text: string, source: Source, name: string | null)
       }),
     ];
   });
-  return observation(source, name, neighbours);
+  return neighbourList(source, name, neighbours);
 }

@@ -14,7 +14,7 @@ import { isPlain } from './json';
 import type { Plain } from './json';
 import { linuxListKind, readLinux } from './linux';
 import type { LinuxLists } from './linux';
-import { isKeyValueText, readKeyValues, readLldpJson } from './lldp';
+import { isKeyValueText, isNeighbourTable, readKeyValues, readLldpJson, readNeighbourTable } from './lldp';
 import { deviceOfFile, partOfFile } from './names';
 import type { PlacedFile } from './names';
 import { isOpenConfigJson, isTopologyJson, readOpenConfig, readTopology } from './yang';
@@ -79,7 +79,14 @@ class Reading {
       this.read(file, 'state of a bond', [readBond(text, source('linux'), name, partOfFile(file))]);
     else if (isKeyValueText(text)) this.read(file, 'LLDP neighbours', [readKeyValues(text, source('lldp'), name)]);
     else if (/^\s*[[{]/.test(text)) this.json(file, text, name);
+    else if (isNeighbourTable(text)) this.table(file, text, source('lldp'));
     else this.refuse(file, say['unknown-source']({ file: file.path }));
+  }
+
+  private table(file: ObservedFile, text: string, source: Source): void {
+    const { of, fault } = readNeighbourTable(text, source);
+    this.observations.push(...of);
+    this.files.push({ path: file.path, kind: 'table of LLDP neighbours', fault });
   }
 
   private capture(file: ObservedFile): void {

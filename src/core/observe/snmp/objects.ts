@@ -44,6 +44,10 @@ export const COLUMNS = {
   ifAlias: '1.3.6.1.2.1.31.1.1.1.18',
   entPhysicalClass: '1.3.6.1.2.1.47.1.1.1.1.5',
   entPhysicalName: '1.3.6.1.2.1.47.1.1.1.1.7',
+  entLogicalDescr: '1.3.6.1.2.1.47.1.2.1.1.2',
+  entLogicalType: '1.3.6.1.2.1.47.1.2.1.1.3',
+  entLogicalCommunity: '1.3.6.1.2.1.47.1.2.1.1.4',
+  entLogicalContextName: '1.3.6.1.2.1.47.1.2.1.1.8',
   dot1dBasePortIfIndex: '1.3.6.1.2.1.17.1.4.1.2',
   dot1dStpPortPriority: '1.3.6.1.2.1.17.2.15.1.2',
   dot1dStpPortState: '1.3.6.1.2.1.17.2.15.1.3',
@@ -176,6 +180,9 @@ export const WALKED = [
   '1.3.6.1.2.1.31.1.1.1.18',
   '1.3.6.1.2.1.31.1.2',
   '1.3.6.1.2.1.10.7.2.1.19',
+  '1.3.6.1.2.1.47.1.1.1.1.5',
+  '1.3.6.1.2.1.47.1.1.1.1.7',
+  '1.3.6.1.2.1.47.1.2.1',
   '1.3.6.1.2.1.17.1',
   '1.3.6.1.2.1.17.2',
   '1.3.6.1.2.1.17.4.2',
@@ -188,3 +195,9 @@ export const WALKED = [
   '1.3.6.1.2.1.17.4.3',
   '1.3.6.1.2.1.17.7.1.2.2',
 ] as const;
+
+/** Where the tree of each further bridge of a device is walked: its ports, and its spanning tree. */
+export const WALKED_LOGICAL = ['1.3.6.1.2.1.17.1', '1.3.6.1.2.1.17.2'] as const;
+
+/** The type of a logical entity that is a bridge (RFC 6933: the subtree that it answers). */
+export const LOGICAL_BRIDGE = '1.3.6.1.2.1.17';

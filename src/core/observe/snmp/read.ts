@@ -9,6 +9,7 @@ import type {
   ObservedAggregate,
   ObservedMember,
   ObservedNeighbour,
+  ObservedTree,
   Source,
 } from '../model';
 import { portNames, portsOf, vlansOf } from './interfaces';
@@ -182,13 +183,32 @@ function nameIn(tree: SnmpTree): string | null {
   return own || (chassis === undefined ? '' : tree.text('entPhysicalName', chassis)) || null;
 }
 
-/** What one agent answered. */
-export function readSnmp(rows: Iterable<SnmpRow>, source: Source): Observation {
+const BRIDGE = '1.3.6.1.2.1.17.';
+
+/** Trees of the further bridges of a device; what they say of ports goes over what the first one says. */
+function logicalTrees(rows: readonly SnmpRow[], logical: readonly (readonly SnmpRow[])[], mac: number): ObservedTree[] {
+  if (logical.length === 0) return [];
+  const shared = rows.filter(({ oid }) => !oid.startsWith(BRIDGE));
+  return logical.flatMap((own) => {
+    const tree = new SnmpTree([...shared, ...own]);
+    return treesOf(tree, { mac, names: portNames(tree) });
+  });
+}
+
+/** What one agent answered; `logical`: what it answered for each of the bridges that it lists. */
+export function readSnmp(
+  answers: Iterable<SnmpRow>,
+  source: Source,
+  logical: readonly (readonly SnmpRow[])[] = [],
+): Observation {
+  const rows = [...answers];
   const tree = new SnmpTree(rows);
   const names = portNames(tree);
   const mac = tree.mac('dot1dBaseBridgeAddress') ?? null;
   const chassis =
     tree.number('lldpLocChassisIdSubtype') === SUBTYPE_CHASSIS.mac ? tree.mac('lldpLocChassisId') : undefined;
+  const own = mac ? macToNumber(mac) : -1;
+  const further = logicalTrees(rows, logical, own);
   const aggregates = aggregatesOf(tree, names);
   const ports = portsOf(tree, names);
   const priorities = new Map(aggregates.flatMap((a) => a.members.map((m) => [m.port, m.priority] as const)));
@@ -204,7 +224,7 @@ export function readSnmp(rows: Iterable<SnmpRow>, source: Source): Observation {
     vlans: vlansOf(tree),
     ports: ports.map((p) => known({ ...p, lacpPriority: priorities.get(p.name) })),
     aggregates: [...aggregates, ...stacked(tree, names, new Set(aggregates.map((a) => a.name)))],
-    trees: treesOf(tree, { mac: mac ? macToNumber(mac) : -1, names }),
+    trees: [...new Map([...further, ...treesOf(tree, { mac: own, names })].map((t) => [t.id, t])).values()],
     neighbours: neighboursOf(tree, names),
     learned: learnedOf(tree, names),
   };

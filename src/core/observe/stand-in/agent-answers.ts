@@ -7,7 +7,8 @@ import { bitString } from '../snmp/tree';
 import type { MemberSnapshot, SwitchSnapshot } from '../../simulation';
 import { Answers, octetsOf, textOctets } from './answers';
 import type { Answer } from './answers';
-import { spanningTreeAnswers } from './stp-answers';
+import { LOGICAL_BRIDGE } from '../snmp/objects';
+import { logicalAnswers, spanningTreeAnswers } from './stp-answers';
 
 /** Interface indices are other numbers than those of bridge ports, as in devices. */
 const FIRST_PORT = 100;
@@ -212,25 +213,56 @@ function neighbours(
     }
 }
 
+/** Who asks: by which community, null with a key; and for which of the bridges of a device, null for the first. */
+export interface Asker {
+  readonly community: string | null;
+  readonly logical: string | null;
+}
+
+/** Names of the bridges of a switch that runs a tree per VLAN; none where it runs one. */
+export const logicalNames = ({ trees }: SwitchSnapshot): string[] =>
+  trees.length > 1 ? trees.flatMap((t) => (t.vlan === null ? [] : [t.id])) : [];
+
+/** The community that asks an agent for one of its bridges. */
+export const logicalCommunity = (community: string, name: string): string => `${community}/${name}`;
+
+function logicalTable(out: Answers, snapshot: SwitchSnapshot, { community }: Asker): void {
+  logicalNames(snapshot).forEach((name, i) => {
+    out.column('entLogicalDescr', i + 1, textOctets(`bridge of ${name}`));
+    out.column('entLogicalType', i + 1, LOGICAL_BRIDGE);
+    // Whoever asks with a key is told no community.
+    out.column('entLogicalCommunity', i + 1, textOctets(community === null ? '' : logicalCommunity(community, name)));
+    out.column('entLogicalContextName', i + 1, textOctets(name));
+  });
+}
+
 /** What the agent of a switch answers, in the order of a walk. `live`: whether a port of another switch has a carrier. */
 export function agentAnswers(
   design: Design,
   snapshot: SwitchSnapshot,
   place: AgentPlace,
   live: (port: string) => boolean,
+  asker: Asker = { community: null, logical: null },
 ): Answer[] {
   const s = switchById(design, snapshot.id)!;
   const device: Device = { design, s, snapshot, ports: portsOf(design, s.id), bundles: bundlesOf(design, s.id) };
   const out = new Answers();
+  const element = (id: string) => device.bundles.find((b) => b.id === id) ?? portById(design, id)!;
+  const seen = new Set(bridgePorts(device).map((e) => e.id));
+  const trees = snapshot.trees.map((t) => ({ ...t, ports: t.ports.filter((p) => seen.has(p.id)) }));
+  const told = { design, of: s, snapshot: { ...snapshot, trees }, element };
+  if (asker.logical !== null) {
+    const tree = trees.find((t) => t.id === asker.logical);
+    if (tree) logicalAnswers(out, told, tree, (id) => indexOf(element(id)));
+    return out.sorted();
+  }
   systemGroup(out, device, place.uptime);
   interfaces(out, device);
   bridge(out, device);
   aggregation(out, device);
   local(out, device);
   neighbours(out, device, place, live);
-  const element = (id: string) => device.bundles.find((b) => b.id === id) ?? portById(design, id)!;
-  const seen = new Set(bridgePorts(device).map((e) => e.id));
-  const trees = snapshot.trees.map((t) => ({ ...t, ports: t.ports.filter((p) => seen.has(p.id)) }));
-  spanningTreeAnswers(out, { design, of: s, snapshot: { ...snapshot, trees }, element });
+  logicalTable(out, snapshot, asker);
+  spanningTreeAnswers(out, told);
   return out.sorted();
 }

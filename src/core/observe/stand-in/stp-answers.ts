@@ -123,6 +123,15 @@ function cist(out: Answers, { design, of, snapshot }: Told, tree: TreeSnapshot):
   out.column('ieee8021MstpConfigurationDigest', 1, Uint8Array.from(digest));
 }
 
+/** One bridge of several in a device: the ports of its tree, and what spanning tree says of it. */
+export function logicalAnswers(out: Answers, told: Told, tree: TreeSnapshot, indexOf: (id: string) => number): void {
+  out.scalar('dot1dBaseBridgeAddress', octetsOf(tree.bridge.mac, 6));
+  out.scalar('dot1dBaseNumPorts', tree.ports.length);
+  out.scalar('dot1dBaseType', 2);
+  for (const p of tree.ports) out.column('dot1dBasePortIfIndex', p.number, indexOf(p.id));
+  basicTree(out, told, tree);
+}
+
 /** Trees that the definitions have room for: one, and the instances of a region. */
 export function spanningTreeAnswers(out: Answers, told: Told): void {
   const { trees, mode } = told.snapshot;

@@ -166,7 +166,7 @@ function byBpdus(directory: Directory, lans: Lans, known: (end: ObservedEnd) => 
     }
 }
 
-/** Links of which one end reports the other and is not reported by it, though that one reports neighbours too (802.1AB). */
+/** Marks links of which one end reports the other and is not reported by it, though that one reports neighbours too (802.1AB). */
 function oneWay(all: readonly Merged[], directory: Directory, links: ObservedNetwork['links']): ObservedQuestion[] {
   const heard = new Set<string>();
   const telling = new Set<string>();
@@ -176,10 +176,12 @@ function oneWay(all: readonly Merged[], directory: Directory, links: ObservedNet
       const far = directory.farEnd(n);
       if (far) heard.add(`${keyOf({ switch: m.device.name, port: n.port })}${SEPARATOR}${keyOf(far)}`);
     }
-  return links.flatMap(({ a, b, certainty }) => {
+  return links.flatMap((link) => {
+    const { a, b, certainty } = link;
     if (certainty !== 'lldp' || !telling.has(a.switch) || !telling.has(b.switch)) return [];
     return [[a, b] as const, [b, a] as const].flatMap(([near, far]): ObservedQuestion[] => {
       if (heard.has(`${keyOf(near)}${SEPARATOR}${keyOf(far)}`)) return [];
+      link.silent = near.switch;
       const text = say['one-way']({ near: `${near.switch} ${near.port}`, far: `${far.switch} ${far.port}` });
       return [{ kind: 'deviates', switch: near.switch, port: near.port, text }];
     });

@@ -3,6 +3,7 @@ import type { ObservedQuestion, ObservedSwitch } from '../../design';
 import { observeMessages as say } from '../../messages';
 import type { Observation, ObservedAggregate, ObservedPort, ObservedTree } from '../model';
 import { known } from '../model';
+import { treeWordsOf } from '../tree-words';
 import type { Device } from './devices';
 
 /** A device put together, with its trees and aggregates, and port names in place of numbers. */
@@ -153,7 +154,11 @@ export function merge(device: Device, treeName: (id: string) => string, question
     ...(device.of.some((o) => o.neighbours.some((n) => n.by === 'lldp')) ? { hears: true } : {}),
     source: [...new Set(device.of.map((o) => o.source.name))],
   };
-  first(device, 'priority', (o) => (o.trees[0] ? o.trees[0].bridge.priority & 0xf000 : null), questions);
+  for (const { id } of trees) {
+    const field = trees.length === 1 ? 'priority' : `priority in ${treeWordsOf([treeName(id)])}`;
+    const own = (o: Observation) => o.trees.find((t) => t.id === id)?.bridge.priority;
+    first(device, field, (o) => (own(o) === undefined ? null : own(o)! & 0xf000), questions);
+  }
   for (const o of device.of)
     for (const text of o.unread) questions.push({ kind: 'incomplete', switch: device.name, port: null, text });
   return { device, of, ports, aggregates, trees, portName };
