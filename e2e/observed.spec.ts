@@ -1,4 +1,5 @@
 import { createSocket } from 'node:dgram';
+import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { alikeAt, pcapng, portWords } from '../src/core/trace';
@@ -121,4 +122,50 @@ test('a capture is read, with its events over time; a file that cannot be read s
   await expect(page.getByText(/names core-west as root/).first()).toBeVisible();
   await page.getByRole('radio', { name: 'Sources' }).click();
   await expect(page.getByText(/notes.txt is none of what can be read/)).toBeVisible();
+});
+
+test('a design runs as a network on the server: it is read, watched, and a link fails by hand', async ({
+  page,
+  request,
+}) => {
+  const errors = complaints(page);
+  const demo = await freshDesign(request, 'running', asMeant());
+  const link = 'quay-a:4--gate:1';
+  await page.goto(`/d/${demo.design}/as-built?variant=${demo.variant}&sel=link~${link}`);
+  await page.getByRole('button', { name: 'Run as a network…' }).click();
+  await page.getByRole('menuitem', { name: 'Twenty times as fast' }).click();
+  await expect(page.getByText(/Runs as a network: 10 agents from 127\.20\.0\.1/)).toBeVisible();
+  await expect(page.getByText('The network is as designed in everything that was read.')).toBeVisible();
+  await expect(page.getByLabel('watch')).toHaveValue('5');
+  await page.getByRole('button', { name: /^Let fail: .*gate/ }).click();
+  await page.getByRole('radio', { name: /^Changes/ }).click();
+  await expect(page.getByText('The link gate 1 – quay-a 4 is gone.')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: /^Bring back: .*gate/ }).click();
+  await expect(page.getByText('The link gate 1 – quay-a 4 is new.')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Stop the network' }).click();
+  await expect(page.getByText(/Runs as a network/)).toHaveCount(0);
+  // What the watch read last stays in the design, and is a plan from there to the design.
+  await page.getByLabel('watch').selectOption('');
+  await saved(page);
+  expect((await stored(request, demo)).readings).toHaveLength(1);
+  expect(errors).toEqual([]);
+});
+
+test('what differs becomes a report, and a plan that puts the network right', async ({ page, request }) => {
+  const demo = await freshDesign(request, 'put right', asMeant());
+  const lists = 'switch,port,neighbour,neighbour_port\ngate,1,quay-a,4\ngate,2,quay-b,5\n';
+  await page.goto(`/d/${demo.design}/as-built?variant=${demo.variant}`);
+  await page
+    .getByLabel('Files that devices wrote')
+    .setInputFiles({ name: 'neighbours.csv', mimeType: 'text/csv', buffer: Buffer.from(lists) });
+  await expect(page.getByRole('row', { name: /gate 2 – quay-b 5 differs link/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Report…' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Markdown' }).click();
+  const text = readFileSync(await (await download).path(), 'utf8');
+  expect(text).toContain('| differs: link |');
+  await page.getByRole('button', { name: 'Plan the change…' }).click();
+  await expect(page.getByLabel('from', { exact: true })).toHaveValue('as-built');
+  await expect(page.getByText(/^1 step|quay-b/).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Work sheet…' })).toBeVisible({ timeout: 60_000 });
 });

@@ -10,6 +10,7 @@ import { asCabled } from '@/demo/brackwater';
 import { openDatabase } from '@/server/database';
 import { handleApi } from '@/server/http';
 import { directStore, setStore } from '@/server/store';
+import { compilePrograms } from './support/programs';
 
 beforeEach(() => setStore(directStore(openDatabase(':memory:'), ':memory:')));
 
@@ -118,6 +119,15 @@ test('every operation answers as it is described', async () => {
   await check('archive', {});
   for (const name of ['health', 'events', 'openapi', 'signOut'] as const) await check(name, {});
   await check('signIn', {}, { body: { password: '' } });
+  const credentials = { version: '2c', community: 'none' };
+  await check('observe', {}, { body: { addresses: ['127.0.0.1:1'], credentials, fence: {} } });
+  await check('standIn', {}, { body: { design: asCabled() } });
+  compilePrograms();
+  const running = (await request('POST', '/stand-in', { design: asCabled() })).body!.getReader();
+  const { value: line } = (await running.read()) as { value: Uint8Array };
+  const { id } = JSON.parse(new TextDecoder().decode(line)) as { id: string };
+  await check('standInEvent', { network: id }, { body: { kind: 'off', switch: asCabled().switches[0]!.id } });
+  await running.cancel();
   expect([...seen].sort()).toEqual(Object.keys({ ...OPERATIONS, ...SERVER_OPERATIONS }).sort());
 });
 

@@ -235,6 +235,7 @@ export const healthSchema = z.strictObject({
 
 /** Signing in and out answer with the cookie alone. */
 export const signedIn = z.strictObject({});
+export const doneAnswer = z.strictObject({ done: z.literal(true) });
 
 export const apiFault = z.strictObject({ path: z.string(), sentence: z.string() });
 export type ApiFault = Readonly<z.infer<typeof apiFault>>;

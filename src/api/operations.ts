@@ -1,6 +1,8 @@
 /** Every operation of the API: its path, what it takes and what it answers. The server and its description read this list. */
 import type { z } from 'zod';
 import * as c from './contract';
+import { discoverRequest } from './observe';
+import { standInEvent, standInRequest } from './stand-in';
 
 export type Method = 'GET' | 'POST' | 'PATCH' | 'DELETE';
 
@@ -200,6 +202,28 @@ export type OperationName = keyof typeof OPERATIONS;
 
 /** Requests that the process answers without its database thread. */
 export const SERVER_OPERATIONS = {
+  observe: {
+    method: 'POST',
+    path: '/observe',
+    summary:
+      'Asks devices by SNMP and reads them; progress and what was read, JSON a line; closing the connection ends it',
+    request: discoverRequest,
+    answer: ['application/x-ndjson'],
+  },
+  standIn: {
+    method: 'POST',
+    path: '/stand-in',
+    summary: 'Runs a design as a network of SNMP agents, JSON a line; closing the connection ends it',
+    request: standInRequest,
+    answer: ['application/x-ndjson'],
+  },
+  standInEvent: {
+    method: 'POST',
+    path: '/stand-in/:network/events',
+    summary: 'Lets a link or a switch of a running network fail, or come back',
+    request: standInEvent,
+    answer: c.doneAnswer,
+  },
   events: {
     method: 'GET',
     path: '/events',

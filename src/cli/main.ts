@@ -206,6 +206,7 @@ function observeCommands(program: Command, ends: Ends): void {
     )
     .option('--port <number>', 'UDP port, the same at the address of every switch', '1161')
     .option('--speed <number>', 'seconds of the network in one of ours', '1')
+    .option('--json', 'the switches in one line of JSON')
     .action(async (file: string, options: StandInCommandOptions) => {
       ends(await (await import('./stand-in')).standIn(file, options));
     });

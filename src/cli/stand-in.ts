@@ -12,6 +12,7 @@ export interface StandInCommandOptions {
   readonly port: string;
   readonly speed: string;
   readonly fail?: readonly string[];
+  readonly json?: boolean;
 }
 
 /** A link by its id, or by both ends as `quay-a 1 – yard 3`, in any order. */
@@ -78,7 +79,10 @@ export async function standIn(file: string, options: StandInCommandOptions): Pro
     return 1;
   }
   for (const { link } of failed) network.happen({ id: 'failed', at: 0, kind: 'link-down', link: link!.id });
-  for (const s of network.switches) await print(`${s.name} ${s.address} ${s.port}\n`);
+  const told = network.switches.map(({ name, address, port: at }) => ({ name, address, port: at }));
+  await print(
+    options.json ? `${JSON.stringify(told)}\n` : told.map((s) => `${s.name} ${s.address} ${s.port}\n`).join(''),
+  );
   const lines = createInterface({ input: process.stdin });
   lines.on('line', (line) => {
     const event = eventOf(design, line);

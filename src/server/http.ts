@@ -81,6 +81,10 @@ async function special(request: Request, at: string, requestId: string): Promise
   if (key === 'GET openapi.json') return Response.json(openApi());
   if (key === 'GET health') return responseOf(health(await isSignedIn(sessionOf(request))), requestId);
   if (key === 'POST observe') return (await import('./observe')).discovery(await readBody(request), request.signal);
+  if (key === 'POST stand-in')
+    return (await import('./run-network')).runNetwork(await readBody(request), request.signal);
+  const network = /^POST stand-in\/([\w-]+)\/events$/.exec(key)?.[1];
+  if (network !== undefined) return (await import('./run-network')).networkEvent(network, await readBody(request));
   if (key === 'POST sign-in') return responseOf(await signIn(request, await readBody(request)), requestId);
   if (key === 'POST sign-out') return responseOf(signOut(), requestId);
   return null;

@@ -16,7 +16,7 @@ const heard = (from: string, fromPort: string, to: string, toPort: string): Rece
 });
 
 describe('what is read of neighbours', () => {
-  it('is told again as it was told, link by link', () => {
+  it('is reported again as it was reported, link by link', () => {
     const told = [heard('quay', '1', 'dock', '4'), heard('dock', '4', 'quay', '1'), heard('dock', '5', 'shed', '2')];
     const network = withReceptions(null, told, SOURCE);
     expect(receptionsOf(network)).toEqual(expect.arrayContaining(told));

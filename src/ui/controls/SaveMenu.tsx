@@ -1,8 +1,6 @@
 'use client';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
 import { saveFile } from '../chart/picture';
+import { MenuButton } from './MenuButton';
 
 export interface SaveForm {
   readonly name: string;
@@ -22,23 +20,9 @@ interface Props {
 
 /** One thing as a file, in any of its forms. */
 export function SaveMenu({ title, file, forms }: Props) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const save = ({ write, type, end }: SaveForm) => {
-    setAnchor(null);
-    saveFile(new Blob([write()], { type }), `${file}.${end}`);
-  };
-  return (
-    <>
-      <button className="tool" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
-        {title}
-      </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {forms.map((form) => (
-          <MenuItem key={form.end} onClick={() => save(form)}>
-            {form.name}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
-  );
+  const choices = forms.map(({ name, write, type, end }) => ({
+    name,
+    onPick: () => saveFile(new Blob([write()], { type }), `${file}.${end}`),
+  }));
+  return <MenuButton {...{ title, choices }} />;
 }

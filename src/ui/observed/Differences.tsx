@@ -80,6 +80,7 @@ export function Differences({ network, differences }: Props) {
     return <p className={styles.pad}>The network is as designed in everything that was read.</p>;
   const rows = gatherTrees(differences);
   const able = differences.filter((d) => can.has(d));
+  const ableRows = rows.filter((row) => row.of.some((d) => can.has(d))).length;
   return (
     <div className={styles.scroll}>
       <table className={styles.table}>
@@ -89,9 +90,7 @@ export function Differences({ network, differences }: Props) {
             <th>What</th>
             <th>Designed</th>
             <th>Observed</th>
-            <th>
-              {able.length > 1 && <Button onClick={() => accept(able)}>Accept all {grouped(able.length)}</Button>}
-            </th>
+            <th>{ableRows > 1 && <Button onClick={() => accept(able)}>Accept all {grouped(ableRows)}</Button>}</th>
           </tr>
         </thead>
         <tbody>

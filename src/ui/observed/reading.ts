@@ -7,6 +7,7 @@ import { count } from '../../core/standard';
 import type { FileRead, ObservedChange, Observation } from '../../core/observe';
 import type { DiscoverLine, SnmpCredentials, SnmpFence } from '../../api/observe';
 import type { Keep } from '../controls/useKeptReading';
+import { jsonLines } from '../session/json-lines';
 import { runJob } from '../../workers/run-job';
 import type { CaptureRead, ObserveAnswer, ObserveProgress, ObserveRequest, PickedFile } from '../../workers/observe';
 
@@ -112,31 +113,6 @@ export async function readFilesOf(variant: string, files: readonly PickedFile[],
   }
 }
 
-/** One discovery by the server, line by line. */
-async function discovered(
-  { addresses, credentials, fence }: Asking,
-  signal: AbortSignal,
-  tell: (line: DiscoverLine) => void,
-) {
-  const response = await fetch('/api/observe', {
-    method: 'POST',
-    signal,
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ addresses, credentials, fence }),
-  });
-  if (!response.ok || !response.body) {
-    const answer = (await response.json().catch(() => null)) as { error?: { sentence?: string } } | null;
-    throw new Error(answer?.error?.sentence ?? `The server answered with error ${response.status}.`);
-  }
-  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = '';
-  for (let part = await reader.read(); !part.done; part = await reader.read()) {
-    const lines = (rest + part.value).split('\n');
-    rest = lines.pop()!;
-    for (const line of lines) if (line !== '') tell(JSON.parse(line) as DiscoverLine);
-  }
-}
-
 type Read = Extract<DiscoverLine, { kind: 'read' }>;
 
 /** What devices answer, as one network; null where the reading was stopped or none answered, which is said. */
@@ -145,7 +121,8 @@ async function askOnce(variant: string, asking: Asking, quiet: boolean) {
   stops.set(variant, () => stop.abort());
   try {
     const reads: Read[] = [];
-    await discovered(asking, stop.signal, (line) => {
+    const { addresses, credentials, fence } = asking;
+    await jsonLines<DiscoverLine>('/api/observe', { addresses, credentials, fence }, stop.signal, (line) => {
       if (line.kind === 'read') reads.push(line);
       else if (!quiet)
         set(variant, {

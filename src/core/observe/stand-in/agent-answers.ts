@@ -230,7 +230,7 @@ function logicalTable(out: Answers, snapshot: SwitchSnapshot, { community }: Ask
   logicalNames(snapshot).forEach((name, i) => {
     out.column('entLogicalDescr', i + 1, textOctets(`bridge of ${name}`));
     out.column('entLogicalType', i + 1, LOGICAL_BRIDGE);
-    // Whoever asks with a key is told no community.
+    // Whoever asks with a key gets no community.
     out.column('entLogicalCommunity', i + 1, textOctets(community === null ? '' : logicalCommunity(community, name)));
     out.column('entLogicalContextName', i + 1, textOctets(name));
   });

@@ -1,0 +1,128 @@
+/** Designs that run as networks of agents, each in a process of its own for as long as the page that asked is there. */
+import { spawn } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
+import { createSocket } from 'node:dgram';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { createInterface } from 'node:readline';
+import { nanoid } from 'nanoid';
+import type { z } from 'zod';
+import { standInEvent, standInRequest, standInSwitch } from '../api/stand-in';
+import type { StandInEvent, StandInLine } from '../api/stand-in';
+import { faultsOf, readDesign } from '../core/design';
+import { projectRoot } from './database';
+import { Problem, notFound, refused } from './problem';
+
+const MOST = 4;
+/** Milliseconds between two lines that say that it runs: by these the server sees that nobody listens any more. */
+const PULSE = 2000;
+
+const running = new Map<string, ChildProcess>();
+process.once('exit', () => running.forEach((child) => child.kill('SIGTERM')));
+
+function parsed<T>(body: string, schema: z.ZodType<T>): T {
+  let value: unknown;
+  try {
+    value = JSON.parse(body);
+  } catch {
+    throw new Problem(400, 'broken-json', 'The request is not complete JSON.');
+  }
+  const read = schema.safeParse(value);
+  if (read.success) return read.data;
+  const [fault] = faultsOf(read.error);
+  throw new Problem(400, 'bad-request', `${fault!.path.join('.') || 'The request'}: ${fault!.sentence}`);
+}
+
+/** A UDP port that nobody has at the moment. */
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const socket = createSocket('udp4').bind(0, '127.20.0.1', () => {
+      const { port } = socket.address();
+      socket.close(() => resolve(port));
+    });
+    // Where this address is not there, the agents say so.
+    socket.once('error', () => resolve(1161));
+  });
+
+/** Ways to the program that serves agents, and the secret that they answer by. */
+function start(file: string, port: number, speed: number, community: string): ChildProcess {
+  const program = path.join(projectRoot(), '.knot-path', 'cli.mjs');
+  const env: NodeJS.ProcessEnv = { ...process.env, KNOT_PATH_SNMP_COMMUNITY: community };
+  // A user of the surroundings would be asked for keys that the page does not have.
+  delete env.KNOT_PATH_SNMP_USER;
+  return spawn(
+    process.execPath,
+    [program, 'stand-in', file, '--json', '--port', String(port), '--speed', String(speed)],
+    { env, stdio: ['pipe', 'pipe', 'pipe'] },
+  );
+}
+
+/** Sends what the program says: its agents once, then that it runs; or why it does not. */
+function follow(child: ChildProcess, id: string, community: string, send: (line: StandInLine) => void): void {
+  let said = '';
+  child.stderr!.setEncoding('utf8').on('data', (text: string) => (said = `${said}${text}`.slice(-2000)));
+  createInterface({ input: child.stdout! }).once('line', (line) => {
+    const switches = standInSwitch.array().safeParse(JSON.parse(line));
+    if (switches.success) send({ kind: 'ready', id, community, switches: switches.data });
+  });
+  child.once('exit', () => send({ kind: 'failed', sentence: said.trim() || 'The network stopped.' }));
+  child.once('error', (error) => send({ kind: 'failed', sentence: `The network was not started: ${error.message}.` }));
+}
+
+/** Starts a design as a network; the answer is JSON a line, and closing it ends the network. */
+export async function runNetwork(body: string, gone: AbortSignal): Promise<Response> {
+  const { design: given, speed } = parsed(body, standInRequest);
+  const read = readDesign(given);
+  if (!read.ok) throw refused(read.faults);
+  if (running.size >= MOST)
+    throw new Problem(429, 'too-many', `${MOST} designs run as networks already: stop one of them first.`);
+  const folder = await mkdtemp(path.join(tmpdir(), 'knot-path-'));
+  const file = path.join(folder, 'design.json');
+  await writeFile(file, JSON.stringify(read.design));
+  const [id, community] = [nanoid(12), nanoid(16)];
+  const child = start(file, await freePort(), speed, community);
+  running.set(id, child);
+  const encoder = new TextEncoder();
+  let pulse: ReturnType<typeof setInterval> | undefined;
+  const end = () => {
+    clearInterval(pulse);
+    running.delete(id);
+    child.kill('SIGTERM');
+    void rm(folder, { recursive: true, force: true });
+  };
+  gone.addEventListener('abort', end);
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      let open = true;
+      const send = (line: StandInLine) => {
+        if (!open) return;
+        if (gone.aborted || line.kind === 'failed') open = false;
+        try {
+          controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
+          if (!open) controller.close();
+        } catch {
+          open = false;
+        }
+        if (!open) end();
+      };
+      follow(child, id, community, send);
+      pulse = setInterval(() => send({ kind: 'running' }), PULSE);
+    },
+    cancel: end,
+  });
+  return new Response(stream, {
+    headers: { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' },
+  });
+}
+
+const lineOf = (event: StandInEvent): string => `${event.kind} ${'link' in event ? event.link : event.switch}`;
+
+/** Lets something happen in a network that runs. */
+export function networkEvent(id: string, body: string): Response {
+  const child = running.get(id);
+  if (!child) throw notFound('running network', id);
+  const event = parsed(body, standInEvent);
+  child.stdin!.write(`${lineOf(event).replace(/[\r\n]/g, ' ')}\n`);
+  return Response.json({ done: true });
+}
