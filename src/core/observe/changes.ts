@@ -13,36 +13,43 @@ export interface ObservedChange {
 const ends = ({ links }: ObservedNetwork): Set<string> =>
   new Set(links.map(({ a, b }) => `${a.switch} ${a.port} – ${b.switch} ${b.port}`));
 
+/** Something that changed in one tree or alike in several. */
+interface TreeChange extends Omit<ObservedChange, 'text'> {
+  readonly trees: string[];
+  readonly words: (tree: string) => string;
+}
+
 function inTrees(before: ObservedNetwork, after: ObservedNetwork): ObservedChange[] {
   const was = new Map(before.trees.map((t) => [t.id, t]));
-  return after.trees.flatMap((tree): ObservedChange[] => {
-    const old = was.get(tree.id);
-    if (!old) return [];
-    const found: ObservedChange[] = [];
-    if (old.root !== tree.root)
-      found.push({
-        alarm: true,
-        switch: tree.root,
-        text: say.root({ tree: treeWordsOf([tree.id]), before: old.root ?? 'none', after: tree.root ?? 'none' }),
-      });
-    const ports = new Map(old.ports.map((p) => [`${p.switch} ${p.port}`, p]));
-    for (const p of tree.ports) {
-      const earlier = ports.get(`${p.switch} ${p.port}`);
-      if (!earlier || (earlier.role === p.role && earlier.state === p.state)) continue;
-      const words = (q: typeof p) => [...new Set([q.role, q.state])].filter(Boolean).join(' ');
-      found.push({
-        alarm: earlier.role !== p.role,
-        switch: p.switch,
-        text: say.port({
-          tree: treeWordsOf([tree.id]),
-          port: `${p.switch} ${p.port}`,
-          before: words(earlier),
-          after: words(p),
-        }),
-      });
+  const found = new Map<string, TreeChange>();
+  const note = (tree: string, change: Omit<TreeChange, 'trees'>) => {
+    const key = change.words('');
+    const known = found.get(key);
+    if (known) known.trees.push(tree);
+    else found.set(key, { ...change, trees: [tree] });
+  };
+  for (const { id, root, ports } of after.trees) {
+    const old = was.get(id);
+    if (!old) continue;
+    if (old.root !== root) {
+      const roots = { before: old.root ?? 'none', after: root ?? 'none' };
+      note(id, { alarm: true, switch: root, words: (tree) => say.root({ tree, ...roots }) });
     }
-    return found;
-  });
+    const earlier = new Map(old.ports.map((p) => [`${p.switch} ${p.port}`, p]));
+    for (const p of ports) {
+      const port = `${p.switch} ${p.port}`;
+      const q = earlier.get(port);
+      if (!q || (q.role === p.role && q.state === p.state)) continue;
+      const state = (of: typeof p) => [...new Set([of.role, of.state])].filter(Boolean).join(' ');
+      const turn = { port, before: state(q), after: state(p) };
+      note(id, { alarm: q.role !== p.role, switch: p.switch, words: (tree) => say.port({ tree, ...turn }) });
+    }
+  }
+  return [...found.values()].map(({ alarm, switch: at, trees, words }) => ({
+    alarm,
+    switch: at,
+    text: words(treeWordsOf(trees)),
+  }));
 }
 
 function inBundles(before: ObservedNetwork, after: ObservedNetwork): ObservedChange[] {

@@ -209,6 +209,14 @@ function otherLine(before: Design, after: Design, edit: Extract<Edit, { type: 's
     const [from, to] = edit.value === true ? ['plugged in', 'taken out'] : ['taken out', 'plugged in'];
     return line(`cable ${endWords(after, link.a)} – ${endWords(after, link.b)}`, from, to);
   }
+  const moved = link && (edit.field === 'a' || edit.field === 'b') ? edit.field : null;
+  const old = moved && linkById(before, edit.id);
+  if (link && moved && old)
+    return line(
+      `cable at ${endWords(after, link[moved === 'a' ? 'b' : 'a'])}, far end`,
+      endWords(before, old[moved]),
+      endWords(after, link[moved]),
+    );
   const name =
     edit.kind === 'host'
       ? hostById(after, edit.id)?.name

@@ -182,8 +182,8 @@ test('between two readings, roots, roles, members and cables that changed are no
   );
   const texts = changesBetween(before, after).map((c) => c.text);
   expect(texts).toContain('Switch core-east does not answer any more.');
-  expect(texts).toContain('The root of VLAN 110 is core-west in place of core-east.');
+  expect(texts).toContain('The root of VLANs 110, 120, 130 is core-west in place of core-east.');
   expect(texts.some((t) => t.startsWith('The link core-east 3 – quay-a 1 is gone'))).toBe(true);
-  expect(texts.some((t) => /^Port quay-a 2 is root forwarding in VLAN 110; it was /.test(t))).toBe(true);
+  expect(texts.some((t) => /^Port quay-a 2 is root forwarding in VLANs 110, 120, 130; it was /.test(t))).toBe(true);
   expect(changesBetween(before, before)).toEqual([]);
 });
