@@ -118,8 +118,17 @@ test('a capture is read, with its events over time; a file that cannot be read s
     { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('dear colleague') },
   ]);
   await page.getByRole('radio', { name: 'Over time' }).click();
-  await expect(page.getByRole('img', { name: 'Events over time' })).toBeVisible();
-  await expect(page.getByText(/names core-west as root/).first()).toBeVisible();
+  const strip = page.getByRole('slider', { name: 'Events over time' });
+  await expect(strip).toContainText('core-west');
+  const root = page.getByRole('button', { name: /names core-west as root/ }).first();
+  await root.click();
+  // The frame that says it, field by field, and by keys to what happens next.
+  const fields = page.getByRole('region', { name: 'The frame that says it' });
+  await expect(fields.getByRole('row', { name: /root/i }).first()).toBeVisible();
+  await strip.focus();
+  const before = await strip.getAttribute('aria-valuetext');
+  await page.keyboard.press('ArrowRight');
+  await expect(strip).not.toHaveAttribute('aria-valuetext', before!);
   await page.getByRole('radio', { name: 'Sources' }).click();
   await expect(page.getByText(/notes.txt is none of what can be read/)).toBeVisible();
 });

@@ -4,7 +4,7 @@ import { differenceBetween } from '../src/core/design';
 import type { Design } from '../src/core/design';
 import { asObserved, checkObserved, compareWithDesign, drawObserved, unite } from '../src/core/observe';
 import { ROLE, solveDesign } from '../src/core/trees';
-import { asCabled, asMeant } from '../src/demo/brackwater';
+import { asCabled, asMeant, asPair } from '../src/demo/brackwater';
 import { bundledNetworks } from './support/bundled-networks';
 import { guardedNetworks } from './support/guards';
 import { mstNetworks } from './support/mst-networks';
@@ -65,4 +65,13 @@ test('a design that takes over everything in which the network differs is as the
   expect(compareWithDesign(now, network)).toEqual([]);
   expect(now.hosts).toEqual(designed.hosts);
   expect(differenceBetween(now, designed).length).toBeGreaterThan(5);
+});
+
+test('a pair that acts as one answers as one device, and differs in nothing from its design', () => {
+  const design = asPair();
+  const network = unite(observedOf(design));
+  expect(network.switches).toHaveLength(design.switches.length - 1);
+  expect(compareWithDesign(design, network)).toEqual([]);
+  const { design: drawn } = drawObserved(network, 'read');
+  expect(compareWithDesign(drawn, network)).toEqual([]);
 });

@@ -2,7 +2,14 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import type { ObservedNetwork } from '../core/design';
 import { observeMessages as say } from '../core/messages';
-import { asBuilt, compareWithDesign, differencesCsv, differencesHtml, differencesMarkdown } from '../core/observe';
+import {
+  asBuilt,
+  compareWithDesign,
+  differencesCsv,
+  differencesHtml,
+  differencesMarkdown,
+  packObserved,
+} from '../core/observe';
 import type { Difference, DifferenceReport, Observation } from '../core/observe';
 import { snmpCredentials, snmpFence } from '../api/observe';
 import type { SnmpCredentials } from '../api/observe';
@@ -146,7 +153,11 @@ export async function observe(sources: readonly string[], options: ObserveOption
   const observations = [...read.observations, ...asked];
   if (observations.length === 0) return 2;
   const { network, design } = asBuilt(observations, 'As built');
-  if (options.out !== undefined) await writeFile(options.out, `${JSON.stringify(design, null, 2)}\n`);
+  if (options.out !== undefined) {
+    // The reading goes with its drawing: what is inferred and what is open is seen there.
+    const reading = { id: 'reading', at: new Date().toISOString(), packed: await packObserved(network) };
+    await writeFile(options.out, `${JSON.stringify({ ...design, readings: [reading] }, null, 2)}\n`);
+  }
   const differences = against ? compareWithDesign(against, network) : null;
   if (options.report !== undefined && against) {
     const of = { title: against.name, at: new Date().toISOString(), network, differences: differences ?? [] };

@@ -1,7 +1,7 @@
 /** Reads files of a network in a worker: captures piece by piece, everything else whole; then one network and its drawing. */
 import type { ObservedNetwork } from '../core/design';
-import { asBuilt, captureLines, captureReader, isCapture, readObservedFiles } from '../core/observe';
-import type { CaptureLine, FileRead, Observation, ObservedFile } from '../core/observe';
+import { asBuilt, captureLanes, captureLines, captureReader, isCapture, readObservedFiles } from '../core/observe';
+import type { CaptureLaneWords, CaptureLine, FileRead, Observation, ObservedFile } from '../core/observe';
 import { observeMessages as say } from '../core/messages';
 import { serveJob } from './job';
 
@@ -31,6 +31,9 @@ export interface CaptureRead {
   /** Seconds from its first frame to its last. */
   readonly seconds: number;
   readonly lines: readonly CaptureLine[];
+  /** Ports that speak, those that change first; the most that are shown. */
+  readonly lanes: readonly CaptureLaneWords[];
+  readonly lanesLeft: number;
   /** Events beyond those listed. */
   readonly left: number;
 }
@@ -43,6 +46,7 @@ export interface ObserveAnswer {
 
 /** What is no capture is read whole. */
 const MOST_OCTETS = 200_000_000;
+const MOST_LANES = 150;
 
 /** Inside the folder that was given: without its own name, where all paths begin with it. */
 function insideOf(paths: readonly string[]): (path: string) => string {
@@ -91,12 +95,18 @@ serveJob<ObserveRequest, ObserveProgress, ObserveAnswer>(async ({ files, observa
   const rest = readObservedFiles(whole);
   const { network } = asBuilt([...found, ...rest.observations], name);
   const nameOf = (mac: string) => network.switches.find((s) => s.mac === mac)?.name ?? mac;
-  const captures = captured.map(({ path, reader: { frames, story } }) => ({
-    path,
-    frames,
-    seconds: (story.until - story.from) / 1e6,
-    lines: captureLines(story.events, story.from, nameOf),
-    left: story.left,
-  }));
+  const captures = captured.map(({ path, reader: { frames, story } }): CaptureRead => {
+    const seconds = (story.until - story.from) / 1e6;
+    const lanes = captureLanes(story.lanes(), seconds, nameOf);
+    return {
+      path,
+      frames,
+      seconds,
+      lines: captureLines(story.events, story.from, nameOf),
+      left: story.left,
+      lanes: lanes.slice(0, MOST_LANES),
+      lanesLeft: Math.max(0, lanes.length - MOST_LANES),
+    };
+  });
   return { network, files: [...read, ...rest.files], captures };
 });

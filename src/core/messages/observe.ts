@@ -39,6 +39,8 @@ export const observeMessages = {
     `No neighbour tells of ${listed(links)}: ${links.length === 1 ? 'the link is' : 'these links are'} inferred from ${EVIDENCE[certainty]}. Compare with the cables.`,
   'open-ends': ({ name, ports }: { name: string; ports: readonly string[] }) =>
     `${count(ports.length, 'port')} of ${name} ${ports.length === 1 ? 'is' : 'are'} up and no neighbour is known there: ${listed(ports)}. Find out what is plugged in.`,
+  'many-behind': ({ port, n }: { port: string; n: number }) =>
+    `Port ${port} reports no neighbour, and ${count(n, 'address', 'addresses')} are learned there: a switch that was not read, or does not speak LLDP, is probably behind it.`,
   'neighbours-only': ({ name }: { name: string }) =>
     `Switch ${name} was not read: only its neighbours tell of it. Read it too, for its settings.`,
   'not-drawn': ({ at, why }: { at: string; why: string }) => `${why} At ${at} it was left out of the drawing.`,

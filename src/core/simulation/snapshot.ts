@@ -1,6 +1,7 @@
 /** The running network at this moment, switch by switch, in the words in which devices tell of themselves. */
 import { bundleById, portById } from '../design';
 import type { Mode } from '../design';
+import { actingThrough } from '../network';
 import type { LacpInfo } from '../protocols/frames';
 import type { MstBridge, TreePort } from '../protocols/mst';
 import type { StpBridge } from '../protocols/stp';
@@ -255,7 +256,9 @@ function treeOfVlan(w: World, tree: TreeSnapshot, vlan: number): TreeSnapshot {
 
 /** Every switch of the network as it stands, in the order of the design; a pair that acts as one is one. */
 export function snapshotOf(w: World): SwitchSnapshot[] {
-  return [...w.nodes.values()].map((node): SwitchSnapshot => ({
+  const inside = actingThrough(w.drawn);
+  const nodes = [...w.nodes.values()].filter((node) => !inside.has(node.plan.id));
+  return nodes.map((node): SwitchSnapshot => ({
     id: node.plan.id,
     on: node.on,
     mode: node.plan.mode,

@@ -43,7 +43,9 @@ export class StandIn {
   private readonly started = Date.now();
   private readonly agents: { close: () => void }[] = [];
   private timer: NodeJS.Timeout | null = null;
+  /** Those that answer; the second of a pair that acts as one does so once it is on its own. */
   readonly switches: readonly StandInSwitch[];
+  private readonly all: readonly StandInSwitch[];
   private readonly addresses: ReadonlyMap<string, string>;
 
   constructor(
@@ -62,14 +64,15 @@ export class StandIn {
     this.run = startRehearsal(design, script);
     // Switched on long ago: it stands when the first question comes.
     advance(this.run, 0);
-    this.switches = this.run.world.plan.design.switches.map((s, i) => ({
+    this.all = this.run.world.plan.design.switches.map((s, i) => ({
       id: s.id,
       name: s.name,
       address: addressOf(i),
       port: options.port,
     }));
-    this.addresses = new Map(this.switches.map((s) => [s.id, s.address]));
+    this.addresses = new Map(this.all.map((s) => [s.id, s.address]));
     this.snapshots = this.look();
+    this.switches = this.all.filter((s) => this.snapshots.of.has(s.id));
   }
 
   /** Microseconds of the network since it was asked first. */
@@ -89,10 +92,10 @@ export class StandIn {
     let book = this.books.get(key);
     if (!book) {
       const { of, lit } = this.snapshots;
-      const snapshot = of.get(id)!;
+      const snapshot = of.get(id);
       const place = { addresses: this.addresses, uptime: Math.round((Date.now() - this.started) / 10) };
       // A switch that is off answers nothing.
-      const answers = snapshot.on
+      const answers = snapshot?.on
         ? agentAnswers(this.run.world.plan.design, snapshot, place, (port) => lit.has(port), asker)
         : [];
       this.books.set(key, (book = new AnswerBook(answers)));
@@ -100,13 +103,18 @@ export class StandIn {
     return book;
   }
 
+  private logicalOf(id: string): string[] {
+    const snapshot = this.snapshots.of.get(id);
+    return snapshot ? logicalNames(snapshot) : [];
+  }
+
   /** Starts every agent and the clock. */
   async start(): Promise<void> {
-    for (const s of this.switches)
+    for (const s of this.all)
       this.agents.push(
         await serveAgent(s, this.options.credentials, {
           book: (asker) => this.book(s.id, asker),
-          logical: logicalNames(this.snapshots.of.get(s.id)!),
+          logical: this.logicalOf(s.id),
         }),
       );
     const tick = () => {

@@ -40,11 +40,11 @@ function useStage(cabling: Cabling) {
   const neighbours = useNeighbours(design);
   const { job, startArranging } = useArranging(cabling);
   const { setMarks } = cabling;
-  const { findings } = neighbours;
+  const { findings, inferred } = neighbours;
   const checking = tab === 'neighbours' && dock.height > 0;
   useEffect(
-    () => setMarks(checking && findings ? marksOf(design, findings) : null),
-    [checking, findings, design, setMarks],
+    () => setMarks(checking && (findings || inferred.size > 0) ? marksOf(design, { findings, inferred }) : null),
+    [checking, findings, inferred, design, setMarks],
   );
   const { toggle, show } = dock;
   const [wanted, setWanted] = useState<TablePlace | null>(null);

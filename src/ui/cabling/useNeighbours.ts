@@ -4,7 +4,7 @@ import { acceptFinding, checkNeighbours } from '../../core/editing';
 import type { Finding, Reception } from '../../core/editing';
 import type { Design, Edit } from '../../core/design';
 import { applyEdits } from '../../core/design';
-import { receptionsOf, withReceptions } from '../../core/observe';
+import { inferredLinks, receptionsOf, withReceptions } from '../../core/observe';
 import { count } from '../../core/standard';
 import type { Marks } from '../chart/cabling-scene';
 import { useKeepReading, useKeptReading } from '../controls/useKeptReading';
@@ -15,11 +15,15 @@ export interface NeighbourCheck {
   readonly findings: readonly Finding[] | null;
   /** When it was read, in milliseconds since 1970. */
   readonly at: number | null;
+  /** Links that no neighbour reports, by their ids: known by LACP or BPDUs alone. */
+  readonly inferred: ReadonlySet<string>;
   readonly take: (receptions: readonly Reception[]) => void;
   readonly forget: () => void;
   /** Edits that make the drawing as these were heard. */
   readonly accept: (findings: readonly Finding[]) => readonly Edit[];
 }
+
+const NOTHING: ReadonlySet<string> = new Set();
 
 /** What was read of neighbours, kept in the design, against the design as it is. */
 export function useNeighbours(design: Design): NeighbourCheck {
@@ -30,6 +34,7 @@ export function useNeighbours(design: Design): NeighbourCheck {
     const told = network ? receptionsOf(network) : [];
     return told.length > 0 ? told : null;
   }, [network]);
+  const inferred = useMemo(() => (network ? inferredLinks(design, network) : NOTHING), [design, network]);
   const findings = useMemo(() => (receptions ? checkNeighbours(design, receptions) : null), [design, receptions]);
   const take = useCallback(
     (more: readonly Reception[]) => {
@@ -63,7 +68,7 @@ export function useNeighbours(design: Design): NeighbourCheck {
     [design, receptions],
   );
   const forget = useCallback(() => void keep('Clear what was read of the network', null), [keep]);
-  return { receptions, findings, at: kept?.at ?? null, take, forget, accept };
+  return { receptions, findings, at: kept?.at ?? null, inferred, take, forget, accept };
 }
 
 const WORD: Record<Finding['verdict'], string> = {
@@ -74,11 +79,14 @@ const WORD: Record<Finding['verdict'], string> = {
 };
 
 /** What a check found, for the drawing: words on cables, and the cables that are heard but not drawn. */
-export function marksOf(design: Design, findings: readonly Finding[]): Marks {
-  const open = findings.filter((f) => f.verdict !== 'as drawn');
+export function marksOf(design: Design, { findings, inferred }: Pick<NeighbourCheck, 'findings' | 'inferred'>): Marks {
+  const open = (findings ?? []).filter((f) => f.verdict !== 'as drawn');
   const id = (name: string) => design.switches.find((s) => s.name === name)?.id;
   return {
-    links: new Map(open.flatMap((f) => (f.link === null ? [] : [[f.link, WORD[f.verdict]] as const]))),
+    links: new Map([
+      ...[...inferred].map((link) => [link, 'inferred'] as const),
+      ...open.flatMap((f) => (f.link === null ? [] : [[f.link, WORD[f.verdict]] as const])),
+    ]),
     ghosts: open.flatMap((f) => {
       const [a, b] = [id(f.a.name), id(f.b.name)];
       return f.verdict === 'unexpected' && a && b && a !== b ? [{ key: f.key, a, b, label: WORD[f.verdict] }] : [];

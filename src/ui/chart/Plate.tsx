@@ -31,6 +31,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.plate.region?.name === b.plate.region?.name &&
   a.plate.region?.hue === b.plate.region?.hue &&
   a.plate.unlike === b.plate.unlike &&
+  a.plate.alarms === b.plate.alarms &&
   a.plate.fold?.switches.length === b.plate.fold?.switches.length;
 
 /** A switch: its name, what the view notes of it, and where it stands. The root is inverted, the next framed. */
@@ -86,10 +87,27 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
           {tag}
         </text>
       )}
+      {plate.alarms !== undefined && <Alarms count={plate.alarms} x={width / 2} shown={lines > 0} />}
       {grip && <circle className="grip" cx={width / 2} cy={PLATE.height / 2} r={7} data-grip="" />}
     </g>
   );
 }, sameLooks);
+
+/** A number at the upper corner; a bare mark where no text is shown. */
+function Alarms({ count, x, shown }: { count: number; x: number; shown: boolean }) {
+  const text = count > 99 ? '99+' : String(count);
+  const width = 13 + 9 * text.length;
+  return (
+    <g className={styles.alarms} transform={`translate(${x} ${-PLATE.height / 2})`}>
+      <rect x={-width / 2} y={-10} width={width} height={20} rx={3} />
+      {shown && (
+        <text textAnchor="middle" y={5.5}>
+          {text}
+        </text>
+      )}
+    </g>
+  );
+}
 
 /** The sheets behind a plate that stands for several switches. */
 function Sheets({ width }: { width: number }) {

@@ -20,6 +20,8 @@ export interface PlateItem extends Point {
   readonly fold?: { readonly switches: readonly string[]; readonly kind: 'switch' | 'alike' | 'group' | 'groups' };
   /** In what it differs from those that are otherwise alike. */
   readonly unlike?: string;
+  /** How much is wrong at it, in a badge that is seen from afar too. */
+  readonly alarms?: number;
 }
 
 export type Standing = 'root' | 'mac-only-root' | 'next' | 'plain' | 'outside' | 'off' | 'apart';

@@ -1,6 +1,5 @@
 'use client';
 import type { ObservedNetwork } from '../../core/design';
-import { grouped } from '../../core/standard';
 import type { Moment, Reading } from './reading';
 import styles from './ObservedStage.module.css';
 
@@ -97,60 +96,5 @@ export function Changes({ moments, watch }: { moments: readonly Moment[]; watch:
         )),
       )}
     </ul>
-  );
-}
-
-/** What a capture shows over time. */
-export function OverTime({ reading }: { reading: Reading }) {
-  const MOST = 500;
-  return (
-    <div className={styles.scroll}>
-      {reading.captures.map((c) => (
-        <section key={c.path} aria-label={c.path}>
-          <h3>{c.path}</h3>
-          <p className="quiet">
-            {grouped(c.frames)} frames in {c.seconds.toFixed(1)} s
-            {c.lines.length + c.left > MOST && `; the first ${MOST} of ${grouped(c.lines.length + c.left)} events`}
-          </p>
-          {c.lines.length === 0 && <p>Nothing changes: every port says the same from the first frame to the last.</p>}
-          <Strip lines={c.lines} seconds={c.seconds} />
-          <ul className={styles.list}>
-            {c.lines.slice(0, MOST).map((l, i) => (
-              <li key={i}>
-                <span className="mono quiet">{l.at.toFixed(3)} s</span>{' '}
-                <span className={l.alarm ? 'alarm' : undefined}>{l.text}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ))}
-    </div>
-  );
-}
-
-/** Where in a capture something happens: a tick each, tall for a root, a role or a silence. */
-function Strip({ lines, seconds }: { lines: Reading['captures'][number]['lines']; seconds: number }) {
-  if (lines.length === 0 || seconds <= 0) return null;
-  const WIDTH = 1000;
-  return (
-    <svg
-      className={styles.strip}
-      viewBox={`0 0 ${WIDTH} 34`}
-      preserveAspectRatio="none"
-      role="img"
-      aria-label="Events over time"
-    >
-      <line x1="0" x2={WIDTH} y1="33" y2="33" />
-      {lines.map((l, i) => (
-        <line
-          key={i}
-          x1={(l.at / seconds) * WIDTH}
-          x2={(l.at / seconds) * WIDTH}
-          y1={l.alarm ? 4 : 18}
-          y2="33"
-          className={l.alarm ? styles.tall : undefined}
-        />
-      ))}
-    </svg>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
-import { portById } from '../../core/design';
 import type { Design, ObservedNetwork } from '../../core/design';
+import { gatherTrees, inferredLinks } from '../../core/observe';
 import type { Difference } from '../../core/observe';
 import { movedBetween, solveDesign } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
@@ -43,8 +43,10 @@ export function placedLike(drawing: Design, design: Design): Design {
 /** Plates with what differs at them, and links that differ with a word. */
 function marked(scene: Scene, differences: readonly Difference[]): Scene {
   const bySwitch = new Map<string, number>();
-  for (const d of differences)
-    if (d.switch !== null && d.verdict !== 'not-observed') bySwitch.set(d.switch, (bySwitch.get(d.switch) ?? 0) + 1);
+  for (const { of } of gatherTrees(differences)) {
+    const [{ switch: s, verdict }] = of;
+    if (s !== null && verdict !== 'not-observed') bySwitch.set(s, (bySwitch.get(s) ?? 0) + 1);
+  }
   const links = new Map(
     differences.flatMap((d) => (d.kind === 'link' && d.element !== null ? [[d.element, d.verdict] as const] : [])),
   );
@@ -55,7 +57,7 @@ function marked(scene: Scene, differences: readonly Difference[]): Scene {
     ...scene,
     plates: scene.plates.map((p) => {
       const n = (p.fold?.switches ?? [p.id]).reduce((sum, id) => sum + (bySwitch.get(id) ?? 0), 0);
-      if (n > 0) return { ...p, tag: `${n} differ`, spoken: `${p.spoken}, ${count(n, 'difference')}` };
+      if (n > 0) return { ...p, tag: `${n} differ`, alarms: n, spoken: `${p.spoken}, ${count(n, 'difference')}` };
       return unseen.has(p.id)
         ? { ...p, standing: 'apart' as const, tag: 'not observed', spoken: `${p.spoken}, not observed` }
         : p;
@@ -67,21 +69,6 @@ function marked(scene: Scene, differences: readonly Difference[]): Scene {
         : { ...w, label: verdict === 'missing' ? 'not there' : 'elsewhere', alarm: true };
     }),
   };
-}
-
-/** Links that no neighbour reported, by their ids in the drawing. */
-function inferredIn(drawing: Design, network: ObservedNetwork): ReadonlySet<string> {
-  const names = new Map(drawing.switches.map((s) => [s.id, s.name]));
-  const words = (id: string) => {
-    const port = portById(drawing, id);
-    return port ? `${names.get(port.switch)} ${port.name}` : '';
-  };
-  const sure = new Set(
-    network.links
-      .filter((l) => l.certainty === 'lldp')
-      .flatMap(({ a, b }) => [`${a.switch} ${a.port}`, `${b.switch} ${b.port}`]),
-  );
-  return new Set(drawing.links.flatMap((l) => ('port' in l.a && sure.has(words(l.a.port)) ? [] : [l.id])));
 }
 
 function useWhich(initial: Which) {
@@ -134,7 +121,7 @@ export function ObservedChart({ network, drawing, differences }: Props) {
   const onOpen = useOpening(sheet, design);
   const titleOf = useCallback((ref: Ref) => refName(design, ref), [design]);
   const onSelect = useSelecting(design);
-  const inferred = useMemo(() => inferredIn(drawing, network), [drawing, network]);
+  const inferred = useMemo(() => inferredLinks(drawing, network), [drawing, network]);
   const scene = useMemo(() => {
     if (!sheet) return null;
     if (which === 'designed') return marked(sheet.scene, differences);

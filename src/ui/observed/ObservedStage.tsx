@@ -9,7 +9,8 @@ import type { KeptNetwork } from '../controls/useKeptReading';
 import { useBench, useSession } from '../session/context';
 import { useInBrowser } from '../session/useInBrowser';
 import { Differences } from './Differences';
-import { Changes, OverTime, Questions, Sources } from './Lists';
+import { Changes, Questions, Sources } from './Lists';
+import { OverTime } from './OverTime';
 import { ObservedChart } from './ObservedChart';
 import { ReadBar } from './ReadBar';
 import { useReading } from './reading';
@@ -72,7 +73,7 @@ export function ObservedStage() {
               />
               {page === 'questions' && <Questions network={network} faults={reading.faults} />}
               {page === 'changes' && reading.asked && <Changes moments={reading.moments} watch={reading.watch} />}
-              {page === 'time' && reading.captures.length > 0 && <OverTime reading={reading} />}
+              {page === 'time' && reading.captures.length > 0 && <OverTime captures={reading.captures} />}
               {page === 'sources' && <Sources files={reading.files} network={network} />}
               {(page === 'differences' || !tabs.some((t) => t.id === page)) && (
                 <Differences {...{ network, differences }} />

@@ -3,8 +3,9 @@ import { SECOND, vlanTreeId } from '../../core/standard';
 import { useState } from 'react';
 import { groupBy } from '../../core/design';
 import type { Design } from '../../core/design';
-import { fieldsOf, firstFrom, frameAt, markAt, portWords, stepFrame, treesWords } from '../../core/trace';
+import { firstFrom, frameAt, markAt, portWords, stepFrame, treesWords } from '../../core/trace';
 import type { Trace } from '../../core/trace';
+import { FrameFields } from '../controls/FrameFields';
 import { FrameWhy } from './FrameWhy';
 import styles from './FramePanel.module.css';
 
@@ -70,32 +71,7 @@ export function FramePanel({ design, trace, index: opened, at, vlan, onGo }: Pro
       {receivers.map(({ port, receptions }) => (
         <FrameWhy key={port} design={design} trace={trace} frame={frame} receptions={receptions} onGo={onGo} />
       ))}
-      <Fields octets={frame.octets} />
+      <FrameFields octets={frame.octets} />
     </section>
-  );
-}
-
-function Fields({ octets }: { octets: Uint8Array }) {
-  const hex = (from: number, width: number) =>
-    [...octets.subarray(from, from + width)].map((o) => o.toString(16).padStart(2, '0')).join(' ');
-  return (
-    <table className={`rows ${styles.frameFields}`}>
-      <thead>
-        <tr>
-          <th scope="col">field</th>
-          <th scope="col">value</th>
-          <th scope="col">octets</th>
-        </tr>
-      </thead>
-      <tbody>
-        {fieldsOf(octets).map((f) => (
-          <tr key={`${f.at} ${f.name}`}>
-            <th scope="row">{f.name}</th>
-            <td className="mono">{f.value}</td>
-            <td className="mono quiet">{hex(f.at, f.width)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

@@ -6,8 +6,9 @@ import { carriesVlan } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { laneTree, vlanOf } from './moment';
 import { Lanes, layoutOf } from './StripLanes';
-import { LEFT, TICK_ROW, Ticks, marksOf } from './StripParts';
-import type { Window } from './StripParts';
+import { LEFT, Patterns, ticksIn, timeLabel } from '../chart/time-lanes';
+import type { Window } from '../chart/time-lanes';
+import { TICK_ROW, Ticks, marksOf } from './StripParts';
 import { EventLines, EventMarks } from './StripMarks';
 import type { Pulled } from './StripMarks';
 import { SECOND } from '../../core/standard';
@@ -42,19 +43,6 @@ const KEYS: Partial<Record<string, number>> = {
   PageDown: 0.1,
 };
 
-/** A step of 1, 2 or 5 that gives about ten marks. */
-export function tickStep(span: number): number {
-  const rough = span / 9;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  return [1, 2, 5, 10].map((f) => f * power).find((s) => s >= rough)!;
-}
-
-const timeLabel = (at: number, step: number): string =>
-  step >= SECOND
-    ? `${Math.round(at / SECOND)} s`
-    : step >= 1000
-      ? `${(at / SECOND).toFixed(3)} s`
-      : `${(at / SECOND).toFixed(6)} s`;
 /** The box of the strip: its width, and where its times are. */
 function useTimeScale({ shown, onShown, trace }: Pick<Props, 'shown' | 'onShown' | 'trace'>) {
   const box = useRef<HTMLDivElement>(null);
@@ -94,14 +82,6 @@ function useTimeScale({ shown, onShown, trace }: Pick<Props, 'shown' | 'onShown'
     return b < a ? null : [x(a), x(b)];
   };
   return { box, width, room, x, timeAt: (clientX: number) => timeAt(clientX - left()), clip };
-}
-
-/** Marks at round times. */
-function ticksIn(shown: Window): { step: number; ticks: number[] } {
-  const step = tickStep(shown.to - shown.from);
-  const ticks: number[] = [];
-  for (let t = Math.ceil(shown.from / step) * step; t <= shown.to; t += step) ticks.push(t);
-  return { step, ticks };
 }
 
 /** The moment as a slider: pressed, pulled, and by keys. */
@@ -190,15 +170,6 @@ function keyed(key: string, at: number, shown: Window, until: number): number | 
   if (by === undefined) return null;
   return Math.round(Math.min(until, Math.max(0, at + by * (shown.to - shown.from))));
 }
-
-/** Hatching of ports that learn. */
-const Patterns = () => (
-  <defs>
-    <pattern id="learns" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-      <rect width="2.4" height="6" fill="var(--ink)" />
-    </pattern>
-  </defs>
-);
 
 function NowMark({ at, x, width }: { at: number; x: number; width: number }) {
   return (

@@ -5,7 +5,7 @@ import { lasting } from '../../core/standard';
 import { gapsOf } from '../../core/trace';
 import type { ContactLane } from '../../core/trace';
 import type { Clip } from './StripMarks';
-import { LaneName } from './StripParts';
+import { LaneName } from '../chart/time-lanes';
 
 interface ContactProps {
   design: Design;

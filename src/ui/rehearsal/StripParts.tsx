@@ -1,23 +1,14 @@
 'use client';
 import { memo, useMemo } from 'react';
 import { firstFrom, hasMark, markAt, stepFrame } from '../../core/trace';
-import type { FrameLog, Mark, PortSpan, Trace } from '../../core/trace';
-import { RoleSign } from '../chart/Peg';
+import type { FrameLog, Mark, Trace } from '../../core/trace';
+import { LEFT } from '../chart/time-lanes';
+import type { Window } from '../chart/time-lanes';
 import { vlanOf } from './moment';
 import styles from './StripParts.module.css';
 
-/** Room for the names of lanes, and the height of one. */
-export const LEFT = 190;
-export const ROW = 19;
-
 /** Height of a row of ticks. */
 export const TICK_ROW = 14;
-
-/** What of the time is shown, in microseconds. */
-export interface Window {
-  readonly from: number;
-  readonly to: number;
-}
 
 const MARKS: readonly { mark: Mark; name: string }[] = [
   { mark: 'proposal', name: 'proposal' },
@@ -30,66 +21,6 @@ const MARKS: readonly { mark: Mark; name: string }[] = [
 
 /** Kinds of frames that have a lane; keepalives where any are sent. */
 export const marksOf = (frames: FrameLog) => MARKS.filter(({ mark }) => mark !== 'keepalive' || hasMark(frames, mark));
-
-const NAME_LETTERS = 27;
-
-/** The name of a lane, cut off where it is longer than there is room. */
-export function LaneName({ top, text }: { top: number; text: string }) {
-  return (
-    <text className="lane-name" x={26} y={top + 13}>
-      {text.length > NAME_LETTERS ? `${text.slice(0, NAME_LETTERS - 1)}…` : text}
-    </text>
-  );
-}
-
-/** One state of a port: solid forwards, hatched learns, outlined listens, dashed is cut, alarm dots mean down. */
-export function Span({
-  span,
-  from,
-  to,
-  top,
-  begins,
-}: {
-  span: PortSpan;
-  from: number;
-  to: number;
-  top: number;
-  begins: boolean;
-}) {
-  const width = Math.max(0.5, to - from);
-  const middle = top + 10;
-  const line =
-    span.state === 'forwarding' ? (
-      <rect className="forwards" x={from} y={middle - 5} width={width} height={10} />
-    ) : span.state === 'learning' ? (
-      <rect fill="url(#learns)" x={from} y={middle - 5} width={width} height={10} />
-    ) : span.state === 'listening' ? (
-      <rect className="listens" x={from} y={middle - 4.5} width={width} height={9} />
-    ) : (
-      <line
-        className={span.state === 'discarding' || span.state === 'inconsistent' ? styles.isBlocked : 'is-down'}
-        x1={from}
-        x2={to}
-        y1={middle}
-        y2={middle}
-      />
-    );
-  return (
-    <g>
-      {line}
-      {begins && width > 18 && span.role !== 'disabled' && (
-        <g transform={`translate(${from + 8} ${middle}) scale(0.78)`} className={`peg peg-${span.role}`}>
-          <RoleSign role={span.role} />
-        </g>
-      )}
-      {(span.state === 'guarded' || span.state === 'inconsistent') && width > 80 && (
-        <text className="guarded" x={from + (span.state === 'guarded' ? 6 : 22)} y={middle - 2}>
-          {span.state}
-        </text>
-      )}
-    </g>
-  );
-}
 
 /** Index of the frame nearest to a moment of those that are meant; null when there is none. */
 export function nearestFrame(frames: FrameLog, time: number, meant: (index: number) => boolean): number | null {

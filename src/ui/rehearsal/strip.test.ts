@@ -10,7 +10,8 @@ import { frameOf } from '../chart/frame';
 import { buildScene } from '../chart/scene';
 import { solvedStands } from '../chart/stands';
 import { inTree, keepingScenes, laneTree, standsAt } from './moment';
-import { tickStep, zoomed } from './Strip';
+import { tickStep } from '../chart/time-lanes';
+import { zoomed } from './Strip';
 import { layoutOf, stretches } from './StripLanes';
 import { rootRows } from './StripMarks';
 

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Trace } from '../../core/trace';
 import { changesOf, around as stretchAround, broughtIn } from './stretch';
 import { zoomed } from './Strip';
-import type { Window } from './StripParts';
+import type { Window } from '../chart/time-lanes';
 import { usePlaying } from './usePlaying';
 
 /** The moment in view and how it moves; all times are microseconds from the start of the run. */

@@ -13,6 +13,7 @@ export const observeSamples = {
     [{ name: 'shed', ports: ['1'] }],
     [{ name: 'shed', ports: ['1', '2', '3', '4', '5', '6', '7', '8', '9', '10'] }],
   ],
+  'many-behind': [[{ port: 'gate 7', n: 12 }]],
   'neighbours-only': [[{ name: 'shed' }]],
   'not-drawn': [[{ at: 'shed', why: 'Forward delay 2 is not legal: a whole number from 4 to 30.' }]],
   'no-map': [[{ names: ['shed'] }], [{ names: ['shed', 'yard'] }]],

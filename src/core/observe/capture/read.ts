@@ -112,7 +112,7 @@ export class CaptureReader {
       if (bpdu) this.bpdu(packet, frame, bpdu, env.named ?? null);
     } else if (env.kind === 'lacpdu') {
       const pdu = decodeLacpdu(env.payload);
-      if (pdu) this.lacpdu(packet, pdu);
+      if (pdu) this.lacpdu(packet, frame, pdu);
     } else if (((env.payload[0]! << 8) | env.payload[1]!) === LLDP_TYPE) {
       const lldp = readLldpFrame(env.payload.subarray(2));
       if (lldp) this.lldp(frame, lldp);
@@ -127,7 +127,7 @@ export class CaptureReader {
 
   private bpdu(packet: Packet, frame: Uint8Array, bpdu: Bpdu, vlan: number | null): void {
     if (bpdu.type === 'notification') {
-      this.story.changeNotified(packet.at, numberToMac(addressAt(frame)));
+      this.story.changeNotified(packet.at, numberToMac(addressAt(frame)), frame);
       return;
     }
     const own: BridgeId = bpdu.mst
@@ -171,11 +171,18 @@ export class CaptureReader {
         hello,
       },
       bpdu.flags,
+      frame,
     );
-    this.instances(sender, number, bpdu, { at: packet.at, hello });
+    this.instances(sender, number, bpdu, { at: packet.at, hello }, frame);
   }
 
-  private instances(sender: Sender, number: number, bpdu: Bpdu, when: { at: number; hello: number }): void {
+  private instances(
+    sender: Sender,
+    number: number,
+    bpdu: Bpdu,
+    when: { at: number; hello: number },
+    frame: Uint8Array,
+  ): void {
     for (const part of bpdu.mst?.instances ?? []) {
       const instance = part.regionalPriority & 0xfff;
       this.say(
@@ -192,11 +199,12 @@ export class CaptureReader {
           ...when,
         },
         part.flags,
+        frame,
       );
     }
   }
 
-  private say(sender: Sender, tree: string, port: number, saying: Saying, flags: number): void {
+  private say(sender: Sender, tree: string, port: number, saying: Saying, flags: number, frame: Uint8Array): void {
     const ports = sender.trees.get(tree) ?? new Map<number, Saying>();
     sender.trees.set(tree, ports);
     this.story.said(
@@ -204,16 +212,17 @@ export class CaptureReader {
       { sender: numberToMac(sender.mac), port, tree },
       saying,
       (flags & FLAG.topologyChange) !== 0,
+      frame,
     );
     ports.set(port, saying);
   }
 
-  private lacpdu(packet: Packet, pdu: Lacpdu): void {
+  private lacpdu(packet: Packet, frame: Uint8Array, pdu: Lacpdu): void {
     const { actor } = pdu;
     const sender = this.sender(actor.system);
     this.heard(packet, sender, actor.port);
     sender.lacp.set(actor.port, pdu);
-    this.story.negotiated(packet.at, numberToMac(actor.system), actor.port, actor.state);
+    this.story.negotiated(packet.at, numberToMac(actor.system), actor.port, actor.state, frame);
   }
 
   private lldp(frame: Uint8Array, lldp: LldpFrame): void {

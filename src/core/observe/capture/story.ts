@@ -24,47 +24,27 @@ export interface CaptureLane extends PortInTree {
   readonly spans: readonly SaidSpan[];
 }
 
-export type CaptureEvent =
-  | {
-      readonly kind: 'root';
-      readonly at: number;
-      readonly tree: string;
-      readonly sender: string;
-      readonly root: string;
-    }
-  | {
-      readonly kind: 'role';
-      readonly at: number;
-      readonly tree: string;
-      readonly sender: string;
-      readonly port: number;
-      readonly role: string;
-      readonly before: string;
-    }
-  | {
-      readonly kind: 'change';
-      readonly at: number;
-      readonly tree: string;
-      readonly sender: string;
-      readonly port: number;
-    }
-  | { readonly kind: 'notified'; readonly at: number; readonly sender: string }
-  | {
-      readonly kind: 'silent';
-      readonly at: number;
-      readonly tree: string;
-      readonly sender: string;
-      readonly port: number;
-      readonly seconds: number | null;
-    }
-  | {
-      readonly kind: 'lacp';
-      readonly at: number;
-      readonly sender: string;
-      readonly port: number;
-      readonly now: readonly string[];
-      readonly before: readonly string[];
-    };
+interface Happened {
+  readonly at: number;
+  /** The frame that says it; null for a silence. */
+  readonly frame: Uint8Array | null;
+}
+
+export type CaptureEvent = Happened &
+  (
+    | { readonly kind: 'root'; readonly tree: string; readonly sender: string; readonly root: string }
+    | ({ readonly kind: 'role'; readonly role: string; readonly before: string } & PortInTree)
+    | ({ readonly kind: 'change' } & PortInTree)
+    | { readonly kind: 'notified'; readonly sender: string }
+    | ({ readonly kind: 'silent'; readonly seconds: number | null } & PortInTree)
+    | {
+        readonly kind: 'lacp';
+        readonly sender: string;
+        readonly port: number;
+        readonly now: readonly string[];
+        readonly before: readonly string[];
+      }
+  );
 
 interface Lane extends PortInTree {
   readonly spans: SaidSpan[];
@@ -87,8 +67,9 @@ export class CaptureStory {
   from = 0;
   until = 0;
 
+  /** A frame is copied: its octets belong to a piece of the file that goes. */
   private note(event: CaptureEvent): void {
-    if (this.events.length < MOST_EVENTS) this.events.push(event);
+    if (this.events.length < MOST_EVENTS) this.events.push({ ...event, frame: event.frame?.slice() ?? null });
     else this.left++;
   }
 
@@ -103,6 +84,7 @@ export class CaptureStory {
       readonly hello: number;
     },
     changing: boolean,
+    frame: Uint8Array,
   ): void {
     const key = `${of.sender} ${of.port} ${of.tree}`;
     let lane = this.byKey.get(key);
@@ -114,44 +96,36 @@ export class CaptureStory {
     // Only a designated port speaks all the time.
     if (gap > HELLOS * lane.hello && lane.spans.at(-1)!.role === 'designated') {
       lane.spans.push({ at: lane.last + HELLOS * lane.hello, role: null, state: null, silent: true });
-      this.note({ kind: 'silent', at: lane.last, tree: of.tree, sender: of.sender, port: of.port, seconds: gap / 1e6 });
+      this.note({ kind: 'silent', at: lane.last, ...of, seconds: gap / 1e6, frame: null });
     }
     const before = lane.spans.at(-1)!;
     if (before.silent || before.role !== now.role || before.state !== now.state) {
       lane.spans.push({ at, role: now.role, state: now.state });
       if (before.role !== now.role && before.role !== null && now.role !== null)
-        this.note({
-          kind: 'role',
-          at,
-          tree: of.tree,
-          sender: of.sender,
-          port: of.port,
-          role: now.role,
-          before: before.role,
-        });
+        this.note({ kind: 'role', at, ...of, role: now.role, before: before.role, frame });
     }
-    if (changing && !lane.changing) this.note({ kind: 'change', at, tree: of.tree, sender: of.sender, port: of.port });
+    if (changing && !lane.changing) this.note({ kind: 'change', at, ...of, frame });
     const rootKey = `${of.sender} ${of.tree}`;
     const root = this.roots.get(rootKey);
     if (root !== now.root.mac) {
       this.roots.set(rootKey, now.root.mac);
       if (root !== undefined)
-        this.note({ kind: 'root', at, tree: of.tree, sender: of.sender, root: numberToMac(now.root.mac) });
+        this.note({ kind: 'root', at, tree: of.tree, sender: of.sender, root: numberToMac(now.root.mac), frame });
     }
     Object.assign(lane, { last: at, hello: now.hello, changing });
   }
 
-  changeNotified(at: number, sender: string): void {
-    this.note({ kind: 'notified', at, sender });
+  changeNotified(at: number, sender: string, frame: Uint8Array): void {
+    this.note({ kind: 'notified', at, sender, frame });
   }
 
-  negotiated(at: number, sender: string, port: number, state: number): void {
+  negotiated(at: number, sender: string, port: number, state: number, frame: Uint8Array): void {
     const key = `${sender} ${port}`;
     const before = this.states.get(key);
     if (before === state) return;
     this.states.set(key, state);
     if (before !== undefined)
-      this.note({ kind: 'lacp', at, sender, port, now: stateWords(state), before: stateWords(before) });
+      this.note({ kind: 'lacp', at, sender, port, now: stateWords(state), before: stateWords(before), frame });
   }
 
   /** The first and the last frame; ports that have said nothing for a while are silent at the end. */
@@ -161,14 +135,8 @@ export class CaptureStory {
     for (const lane of this.byKey.values())
       if (until - lane.last > HELLOS * lane.hello && lane.spans.at(-1)!.role === 'designated') {
         lane.spans.push({ at: lane.last + HELLOS * lane.hello, role: null, state: null, silent: true });
-        this.note({
-          kind: 'silent',
-          at: lane.last,
-          tree: lane.tree,
-          sender: lane.sender,
-          port: lane.port,
-          seconds: null,
-        });
+        const { sender, port, tree } = lane;
+        this.note({ kind: 'silent', at: lane.last, sender, port, tree, seconds: null, frame: null });
       }
     this.events.sort((a, b) => a.at - b.at);
   }

@@ -1,7 +1,7 @@
 /** An observed network against a design: device by device, field by field. */
 import { isClassicMode, isPerVlan, modeOf, portsOf, timersOf } from '../../design';
 import type { Bundle, Design, ObservedNetwork, ObservedSwitch, Port, Switch } from '../../design';
-import { actingDesign, mstConfigOf } from '../../network';
+import { actingThrough, mstConfigOf } from '../../network';
 import {
   BRIDGE_PRIORITY,
   LACP_PRIORITY,
@@ -12,6 +12,7 @@ import {
   vlanMembership,
 } from '../../standard';
 import { solveDesign } from '../../trees';
+import { answeringDesign } from '../acting';
 import { bundlesAgainst } from './bundles';
 import { compareCables } from './cables';
 import { compareTrees } from './trees';
@@ -175,7 +176,7 @@ export function compareWithDesign(drawn: Design, observed: ObservedNetwork): Dif
   const both = drawn.pairs.some((p) =>
     p.switches.every((id) => observed.switches.some((o) => switchCalled(drawn, o.name, o.mac)?.id === id)),
   );
-  const design = both ? drawn : actingDesign(drawn);
+  const design = both ? drawn : answeringDesign(drawn);
   const differences: Difference[] = [];
   const seen = new Set<string>();
   for (const o of observed.switches) {
@@ -210,8 +211,10 @@ export function compareWithDesign(drawn: Design, observed: ObservedNetwork): Dif
         kind: 'switch',
       });
   }
+  // The second of a pair that was read as one is in the first.
+  const inside = both ? new Map<string, string>() : actingThrough(drawn);
   for (const s of design.switches)
-    if (!seen.has(s.id))
+    if (!seen.has(s.id) && !inside.has(s.id))
       differences.push({
         device: s.name,
         field: 'switch',

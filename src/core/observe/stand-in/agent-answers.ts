@@ -5,6 +5,7 @@ import { LACP_PRIORITY, macToNumber, vlanMembership } from '../../standard';
 import { reversed } from '../snmp/read';
 import { bitString } from '../snmp/tree';
 import type { MemberSnapshot, SwitchSnapshot } from '../../simulation';
+import { answeringDesign } from '../acting';
 import { Answers, octetsOf, textOctets } from './answers';
 import type { Answer } from './answers';
 import { LOGICAL_BRIDGE } from '../snmp/objects';
@@ -238,12 +239,13 @@ function logicalTable(out: Answers, snapshot: SwitchSnapshot, { community }: Ask
 
 /** What the agent of a switch answers, in the order of a walk. `live`: whether a port of another switch has a carrier. */
 export function agentAnswers(
-  design: Design,
+  running: Design,
   snapshot: SwitchSnapshot,
   place: AgentPlace,
   live: (port: string) => boolean,
   asker: Asker = { community: null, logical: null },
 ): Answer[] {
+  const design = answeringDesign(running);
   const s = switchById(design, snapshot.id)!;
   const device: Device = { design, s, snapshot, ports: portsOf(design, s.id), bundles: bundlesOf(design, s.id) };
   const out = new Answers();

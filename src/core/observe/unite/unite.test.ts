@@ -4,11 +4,12 @@ import { asBuilt } from '../as-built';
 import { changesBetween } from '../changes';
 import { acceptDifference } from '../compare/accept';
 import { compareWithDesign } from '../compare/compare';
-import { applyEdits, setField } from '../../design';
+import { applyEdits, portLabel, setField } from '../../design';
 import type { Design } from '../../design';
 import { macToNumber } from '../../standard';
 import { known, nothingOf } from '../model';
 import type { Observation, ObservedNeighbour, ObservedTree, Source } from '../model';
+import { inferredLinks } from '../inferred';
 import { unite } from './unite';
 import { observedOf } from '../../../../tests/support/observed';
 
@@ -186,4 +187,31 @@ test('between two readings, roots, roles, members and cables that changed are no
   expect(texts.some((t) => t.startsWith('The link core-east 3 – quay-a 1 is gone'))).toBe(true);
   expect(texts.some((t) => /^Port quay-a 2 is root forwarding in VLANs 110, 120, 130; it was /.test(t))).toBe(true);
   expect(changesBetween(before, before)).toEqual([]);
+});
+
+test('a port that reports no neighbour and has learned many addresses leads to a switch that was not read', () => {
+  const at = { ...nothingOf({ kind: 'linux', name: 'shed', at: null }), name: 'shed', mac: '00:00:5e:00:53:01' };
+  const learned = (port: string, n: number) =>
+    Array.from({ length: n }, (_, i) => ({ mac: `00:00:5e:00:54:0${i}`, port, vlan: 10 }));
+  const ports = ['1', '2', '3'].map((name) => ({ name, up: name !== '3', edge: true }));
+  const { questions } = unite([
+    { ...at, ports, learned: [...learned('1', 5), ...learned('2', 2), ...learned('3', 5)] },
+  ]);
+  expect(questions.map((q) => [q.kind, q.port])).toEqual([['inferred', '1']]);
+  expect(questions[0]!.text).toContain('5 addresses are learned there');
+});
+
+test('links that only LACP or BPDUs tell of are inferred in whatever design has them', () => {
+  const design = asMeant();
+  const network = unite(observedOf(design));
+  expect(inferredLinks(design, network).size).toBe(0);
+  const [one] = network.links;
+  const guessed = {
+    ...network,
+    links: network.links.map((l) => (l === one ? { ...l, certainty: 'bpdu' as const } : l)),
+  };
+  const [id] = [...inferredLinks(design, guessed)];
+  const link = design.links.find((l) => l.id === id)!;
+  const words = [link.a, link.b].map((e) => ('port' in e ? portLabel(design, e.port) : ''));
+  expect(words.sort()).toEqual([one!.a, one!.b].map((e) => `${e.switch} ${e.port}`).sort());
 });

@@ -111,10 +111,31 @@ function openEnds(all: readonly Merged[], { links, segments }: Cables): Observed
     const open = [...m.ports.values()].filter(
       (p) => p.up === true && !p.edge && !bundles.has(p.name) && !led.has(`${m.device.name}\n${p.name}`),
     );
-    if (open.length === 0) return [];
-    const text = say['open-ends']({ name: m.device.name, ports: open.map((p) => p.name) });
-    return [{ kind: 'incomplete', switch: m.device.name, port: open[0]!.name, text }];
+    const crowded = crowdedPorts(m).filter((p) => !led.has(`${m.device.name}\n${p.name}`) && !bundles.has(p.name));
+    const behind = crowded.map(({ name, n }): ObservedQuestion => {
+      const text = say['many-behind']({ port: `${m.device.name} ${name}`, n });
+      return { kind: 'inferred', switch: m.device.name, port: name, text };
+    });
+    const quiet = open.filter((p) => !crowded.some((c) => c.name === p.name));
+    if (quiet.length === 0) return behind;
+    const text = say['open-ends']({ name: m.device.name, ports: quiet.map((p) => p.name) });
+    return [...behind, { kind: 'incomplete', switch: m.device.name, port: quiet[0]!.name, text }];
   });
+}
+
+/** Addresses beyond these at a port that leads to no known device are more than an end device has. */
+const ONE_DEVICE = 2;
+
+/** Ports at which the MAC table holds the addresses of several devices. */
+function crowdedPorts(m: Merged): { name: string; n: number }[] {
+  const learned = new Map<string, Set<string>>();
+  for (const { port, mac } of m.device.of.flatMap((o) => o.learned)) {
+    const name = m.portName(port);
+    learned.set(name, (learned.get(name) ?? new Set()).add(mac));
+  }
+  return [...learned].flatMap(([name, { size }]) =>
+    size > ONE_DEVICE && m.ports.get(name.toLowerCase())?.up === true ? [{ name, n: size }] : [],
+  );
 }
 
 /** One network out of any observations, with what is not certain about it as questions. */
