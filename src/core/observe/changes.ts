@@ -4,6 +4,7 @@ import { changeMessages as say } from '../messages';
 import { treeWordsOf } from './tree-words';
 
 export interface ObservedChange {
+  readonly kind: 'device' | 'link' | 'root' | 'role' | 'bundle';
   /** Whether the network rearranged itself, or lost something. */
   readonly alarm: boolean;
   readonly switch: string | null;
@@ -33,7 +34,7 @@ function inTrees(before: ObservedNetwork, after: ObservedNetwork): ObservedChang
     if (!old) continue;
     if (old.root !== root) {
       const roots = { before: old.root ?? 'none', after: root ?? 'none' };
-      note(id, { alarm: true, switch: root, words: (tree) => say.root({ tree, ...roots }) });
+      note(id, { kind: 'root', alarm: true, switch: root, words: (tree) => say.root({ tree, ...roots }) });
     }
     const earlier = new Map(old.ports.map((p) => [`${p.switch} ${p.port}`, p]));
     for (const p of ports) {
@@ -42,10 +43,16 @@ function inTrees(before: ObservedNetwork, after: ObservedNetwork): ObservedChang
       if (!q || (q.role === p.role && q.state === p.state)) continue;
       const state = (of: typeof p) => [...new Set([of.role, of.state])].filter(Boolean).join(' ');
       const turn = { port, before: state(q), after: state(p) };
-      note(id, { alarm: q.role !== p.role, switch: p.switch, words: (tree) => say.port({ tree, ...turn }) });
+      note(id, {
+        kind: 'role',
+        alarm: q.role !== p.role,
+        switch: p.switch,
+        words: (tree) => say.port({ tree, ...turn }),
+      });
     }
   }
-  return [...found.values()].map(({ alarm, switch: at, trees, words }) => ({
+  return [...found.values()].map(({ kind, alarm, switch: at, trees, words }) => ({
+    kind,
     alarm,
     switch: at,
     text: words(treeWordsOf(trees)),
@@ -63,7 +70,7 @@ function inBundles(before: ObservedNetwork, after: ObservedNetwork): ObservedCha
       after: b.active.length,
       of: b.members.length,
     });
-    return [{ alarm: b.active.length < old.active.length, switch: b.switch, text }];
+    return [{ kind: 'bundle', alarm: b.active.length < old.active.length, switch: b.switch, text }];
   });
 }
 
@@ -75,16 +82,16 @@ export function changesBetween(before: ObservedNetwork, after: ObservedNetwork):
   return [
     ...[...old]
       .filter((n) => !now.has(n))
-      .map((n): ObservedChange => ({ alarm: true, switch: n, text: say.silent({ name: n }) })),
+      .map((n): ObservedChange => ({ kind: 'device', alarm: true, switch: n, text: say.silent({ name: n }) })),
     ...[...now]
       .filter((n) => !old.has(n))
-      .map((n): ObservedChange => ({ alarm: false, switch: n, text: say.answers({ name: n }) })),
+      .map((n): ObservedChange => ({ kind: 'device', alarm: false, switch: n, text: say.answers({ name: n }) })),
     ...[...cables]
       .filter((c) => !plugged.has(c))
-      .map((c): ObservedChange => ({ alarm: true, switch: null, text: say.unplugged({ link: c }) })),
+      .map((c): ObservedChange => ({ kind: 'link', alarm: true, switch: null, text: say.unplugged({ link: c }) })),
     ...[...plugged]
       .filter((c) => !cables.has(c))
-      .map((c): ObservedChange => ({ alarm: false, switch: null, text: say.plugged({ link: c }) })),
+      .map((c): ObservedChange => ({ kind: 'link', alarm: false, switch: null, text: say.plugged({ link: c }) })),
     ...inTrees(before, after),
     ...inBundles(before, after),
   ];

@@ -1,6 +1,6 @@
 'use client';
 import type { ObservedNetwork } from '../../core/design';
-import type { Moment, Reading } from './reading';
+import type { Reading } from './reading';
 import styles from './ObservedStage.module.css';
 
 const KIND = {
@@ -72,29 +72,5 @@ export function Sources({ files, network }: Pick<Reading, 'files'> & { network: 
         </table>
       )}
     </div>
-  );
-}
-
-const clock = (at: number): string => new Date(at).toLocaleTimeString('en-GB');
-
-/** Changes of a watch, the newest first. */
-export function Changes({ moments, watch }: { moments: readonly Moment[]; watch: number | null }) {
-  if (moments.length === 0)
-    return (
-      <p className={styles.pad}>
-        {watch === null ? 'No watch is running.' : 'Nothing has changed since the watch began.'}
-      </p>
-    );
-  return (
-    <ul className={styles.list} aria-live="polite">
-      {moments.flatMap((m) =>
-        m.changes.map((c) => (
-          <li key={`${m.at} ${c.text}`}>
-            <span className="mono quiet">{clock(m.at)}</span>{' '}
-            <span className={c.alarm ? 'alarm' : undefined}>{c.text}</span>
-          </li>
-        )),
-      )}
-    </ul>
   );
 }

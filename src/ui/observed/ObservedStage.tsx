@@ -8,8 +8,9 @@ import { useKeptReading } from '../controls/useKeptReading';
 import type { KeptNetwork } from '../controls/useKeptReading';
 import { useBench, useSession } from '../session/context';
 import { useInBrowser } from '../session/useInBrowser';
+import { Changes } from './Changes';
 import { Differences } from './Differences';
-import { Changes, Questions, Sources } from './Lists';
+import { Questions, Sources } from './Lists';
 import { OverTime } from './OverTime';
 import { ObservedChart } from './ObservedChart';
 import { ReadBar } from './ReadBar';
@@ -72,7 +73,7 @@ export function ObservedStage() {
                 onPick={setPage}
               />
               {page === 'questions' && <Questions network={network} faults={reading.faults} />}
-              {page === 'changes' && reading.asked && <Changes moments={reading.moments} watch={reading.watch} />}
+              {page === 'changes' && reading.asked && <Changes {...reading} />}
               {page === 'time' && reading.captures.length > 0 && <OverTime captures={reading.captures} />}
               {page === 'sources' && <Sources files={reading.files} network={network} />}
               {(page === 'differences' || !tabs.some((t) => t.id === page)) && (

@@ -1,14 +1,25 @@
 'use client';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import type { CaptureLine } from '../../core/observe';
 import { grouped } from '../../core/standard';
 import type { CaptureRead } from '../../workers/observe';
 import { FrameFields } from '../controls/FrameFields';
-import { CaptureStrip } from './CaptureStrip';
-import strip from './CaptureStrip.module.css';
+import { EventStrip } from './EventStrip';
+import strip from './EventStrip.module.css';
 import styles from './ObservedStage.module.css';
 
 /** Events that are listed. */
 const MOST = 500;
+
+/** Rows of the strip by what happens. */
+const ROW: Readonly<Record<CaptureLine['kind'], string>> = {
+  root: 'root',
+  role: 'role',
+  change: 'topology change',
+  notified: 'topology change',
+  silent: 'silence',
+  lacp: 'LACP',
+};
 
 /** What captures show over time: a strip, its events, and the frame that says the one that is looked at. */
 export function OverTime({ captures }: { captures: readonly CaptureRead[] }) {
@@ -23,6 +34,7 @@ export function OverTime({ captures }: { captures: readonly CaptureRead[] }) {
 
 function OneCapture({ capture }: { capture: CaptureRead }) {
   const { path, frames, seconds, lines, left } = capture;
+  const events = useMemo(() => lines.map((l) => ({ ...l, row: ROW[l.kind] })), [lines]);
   const [chosen, setChosen] = useState<number | null>(lines.length > 0 ? 0 : null);
   // A place on the strip brings its event into sight; a click in the list is there already.
   const [moved, setMoved] = useState(false);
@@ -39,7 +51,12 @@ function OneCapture({ capture }: { capture: CaptureRead }) {
         {lines.length + left > MOST && `; the first ${MOST} of ${grouped(lines.length + left)} events are listed`}
       </p>
       {lines.length === 0 && <p>Nothing changes: every port says the same from the first frame to the last.</p>}
-      <CaptureStrip capture={capture} chosen={chosen} onChoose={(i) => choose(i, true)} />
+      <EventStrip
+        {...{ events, seconds, chosen }}
+        lanes={capture.lanes}
+        lanesLeft={capture.lanesLeft}
+        onChoose={(i) => choose(i, true)}
+      />
       <ol className={strip.events}>
         {lines.slice(0, MOST).map((l, i) => (
           <li key={i} ref={i === chosen && moved ? (li) => li?.scrollIntoView({ block: 'nearest' }) : null}>

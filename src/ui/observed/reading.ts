@@ -35,6 +35,8 @@ export interface Reading {
   /** How far it is, in words; null while nothing is read. */
   readonly progress: string | null;
   readonly moments: readonly Moment[];
+  /** When the watch began, and when it read last; milliseconds since 1970. */
+  readonly watched: { readonly from: number; readonly to: number } | null;
   /** Seconds between two readings of a watch; null while there is none. */
   readonly watch: number | null;
   /** Addresses that answered, to be asked again. */
@@ -49,6 +51,7 @@ const NOTHING: Reading = {
   faults: [],
   progress: null,
   moments: [],
+  watched: null,
   watch: null,
   asked: null,
 };
@@ -147,20 +150,21 @@ export async function askDevices(variant: string, asking: Asking, keep: Keep): P
   if (!found) return;
   const addresses = answeringAt(asking, found.observations);
   const again = { ...asking, addresses, fence: { ...asking.fence, follow: false } };
-  set(variant, { files: [], captures: [], asked: again, moments: [] });
+  set(variant, { files: [], captures: [], asked: again, moments: [], watched: null });
   await keepRead(variant, found.network, keep);
 }
 
 /** The next reading of a watch, whose changes are noted. */
 async function askAgain(variant: string, asking: Asking): Promise<void> {
   const found = await askOnce(variant, asking, true);
-  const { last, moments } = get(variant);
+  const { last, moments, watched } = get(variant);
   if (!found) return;
   const changes = last ? changesBetween(last, found.network) : [];
   const at = Date.now();
   set(variant, {
     live: { network: found.network, at },
     last: found.network,
+    watched: { from: watched?.from ?? at, to: at },
     moments: changes.length > 0 ? [{ at, changes }, ...moments].slice(0, MOST_MOMENTS) : moments,
   });
 }
@@ -191,7 +195,8 @@ export function endWatch(variant: string, keep: Keep): void {
 /** Reads again and again, so many seconds after the last reading ended, until it is ended. */
 export function watch(variant: string, seconds: number): void {
   stopWatch(variant);
-  set(variant, { watch: seconds });
+  const now = Date.now();
+  set(variant, { watch: seconds, watched: get(variant).watched ?? { from: now, to: now } });
   const next = () =>
     timers.set(
       variant,

@@ -213,5 +213,5 @@ test('links that only LACP or BPDUs tell of are inferred in whatever design has 
   const [id] = [...inferredLinks(design, guessed)];
   const link = design.links.find((l) => l.id === id)!;
   const words = [link.a, link.b].map((e) => ('port' in e ? portLabel(design, e.port) : ''));
-  expect(words.sort()).toEqual([one!.a, one!.b].map((e) => `${e.switch} ${e.port}`).sort());
+  expect(words.sort()).toEqual([one!.a, one!.b].map((e) => `'${e.port}' of ${e.switch}`).sort());
 });

@@ -1,32 +1,31 @@
 'use client';
-/** A capture over time, like a rehearsal: what each port says, and the frames at which something happens. */
+/** A network over time, like a rehearsal: what happens, and what each port says. */
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
-import type { CaptureLine, CaptureLaneWords } from '../../core/observe';
+import type { CaptureLaneWords } from '../../core/observe';
 import type { PortSpan } from '../../core/trace';
 import { SECOND, more } from '../../core/standard';
 import { LEFT, LaneName, Patterns, ROW, Span, ticksIn, timeLabel } from '../chart/time-lanes';
-import type { CaptureRead } from '../../workers/observe';
-import styles from './CaptureStrip.module.css';
+import styles from './EventStrip.module.css';
 
 const RULER = 20;
 const TICK_ROW = 14;
 const HEADING = 16;
 
-/** Events by what they are, each a row of strokes. */
-const ROWS = [
-  { kinds: ['root'], name: 'root' },
-  { kinds: ['role'], name: 'role' },
-  { kinds: ['change', 'notified'], name: 'topology change' },
-  { kinds: ['silent'], name: 'silence' },
-  { kinds: ['lacp'], name: 'LACP' },
-] as const;
+/** Something that happens, in a row of its kind. */
+export interface StripEvent {
+  /** Seconds from the beginning. */
+  readonly at: number;
+  readonly alarm: boolean;
+  readonly row: string;
+  readonly text: string;
+}
 
-const rowsOf = (lines: readonly CaptureLine[]) =>
-  ROWS.flatMap(({ kinds, name }) => {
-    const own = lines.flatMap((l, i) => ((kinds as readonly string[]).includes(l.kind) ? [{ l, i }] : []));
-    return own.length > 0 ? [{ name, own }] : [];
-  });
+function rowsOf(events: readonly StripEvent[]): { name: string; own: StripEvent[] }[] {
+  const rows = new Map<string, StripEvent[]>();
+  for (const e of events) rows.set(e.row, [...(rows.get(e.row) ?? []), e]);
+  return [...rows].map(([name, own]) => ({ name, own }));
+}
 
 /** What a port said, as the lane of a rehearsal has it; a silence is a line of dots, a state that is not said an outline. */
 const asSpan = ({ from, role, state }: CaptureLaneWords['spans'][number]): PortSpan => ({
@@ -47,33 +46,38 @@ function useWidth() {
 }
 
 interface Props {
-  readonly capture: CaptureRead;
+  readonly events: readonly StripEvent[];
+  readonly seconds: number;
+  readonly lanes?: readonly CaptureLaneWords[];
+  /** Ports beyond those that have a lane. */
+  readonly lanesLeft?: number;
   /** Index of the event that is looked at. */
   readonly chosen: number | null;
   readonly onChoose: (index: number) => void;
 }
 
-/** Lanes of ports and rows of events; a click goes to the nearest event, arrows to the next one. */
-export function CaptureStrip({ capture: { lines, lanes, lanesLeft, seconds }, chosen, onChoose }: Props) {
+/** Rows of events and lanes of ports; a click goes to the nearest event, arrows to the next one. */
+export function EventStrip({ events, seconds, lanes = [], lanesLeft = 0, chosen, onChoose }: Props) {
   const { box, width } = useWidth();
   const room = Math.max(100, width - LEFT - 12);
   const span = Math.max(seconds, 1e-6);
   const x = (at: number) => LEFT + (at / span) * room;
-  const rows = useMemo(() => rowsOf(lines), [lines]);
-  const lanesTop = RULER + (rows.length > 0 ? HEADING + rows.length * TICK_ROW + 4 : 0) + HEADING;
+  const rows = useMemo(() => rowsOf(events), [events]);
+  const rowsBottom = RULER + (rows.length > 0 ? HEADING + rows.length * TICK_ROW + 4 : 0);
+  const lanesTop = rowsBottom + (lanes.length > 0 ? HEADING : 0);
   const bottom = lanesTop + lanes.length * ROW + (lanesLeft > 0 ? ROW : 0);
   const nearest = (clientX: number) => {
     const at = ((clientX - box.current!.getBoundingClientRect().left - LEFT) / room) * span;
-    const best = lines.reduce((a, l, i) => (Math.abs(l.at - at) < Math.abs(lines[a]!.at - at) ? i : a), 0);
-    if (lines.length > 0) onChoose(best);
+    const best = events.reduce((a, e, i) => (Math.abs(e.at - at) < Math.abs(events[a]!.at - at) ? i : a), 0);
+    if (events.length > 0) onChoose(best);
   };
   const onKeyDown = (e: KeyboardEvent) => {
     const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
-    if (by === 0 || lines.length === 0) return;
+    if (by === 0 || events.length === 0) return;
     e.preventDefault();
-    onChoose(Math.min(lines.length - 1, Math.max(0, (chosen ?? -by) + by)));
+    onChoose(Math.min(events.length - 1, Math.max(0, (chosen ?? -by) + by)));
   };
-  const now = chosen === null ? null : lines[chosen];
+  const now = chosen === null ? null : events[chosen];
   return (
     <div
       ref={box}
@@ -82,7 +86,7 @@ export function CaptureStrip({ capture: { lines, lanes, lanesLeft, seconds }, ch
       tabIndex={0}
       aria-label="Events over time"
       aria-valuemin={0}
-      aria-valuemax={lines.length}
+      aria-valuemax={events.length}
       aria-valuenow={chosen ?? 0}
       aria-valuetext={now ? `${now.at.toFixed(3)} s: ${now.text}` : 'no event chosen'}
       onClick={(e) => nearest(e.clientX)}
@@ -92,9 +96,11 @@ export function CaptureStrip({ capture: { lines, lanes, lanesLeft, seconds }, ch
         <Patterns />
         <Ruler {...{ span, x, bottom }} />
         <EventRows rows={rows} x={x} />
-        <text className="lane-head" x={14} y={lanesTop - 4}>
-          what ports say
-        </text>
+        {lanes.length > 0 && (
+          <text className="lane-head" x={14} y={lanesTop - 4}>
+            what ports say
+          </text>
+        )}
         {lanes.map((lane, i) => (
           <Lane key={`${lane.name} ${lane.trees}`} lane={lane} top={lanesTop + i * ROW} x={x} />
         ))}
@@ -139,10 +145,13 @@ function EventRows({ rows, x }: { rows: ReturnType<typeof rowsOf>; x: Scale }) {
             <text className="lane-name" x={26} y={top + 11}>
               {name}
             </text>
-            <path
-              className={own[0]!.l.alarm ? styles.alarm : 'ticks'}
-              d={own.map(({ l }) => `M${x(l.at).toFixed(1)} ${top + 2}v11`).join('')}
-            />
+            {[true, false].map((alarm) => (
+              <path
+                key={String(alarm)}
+                className={alarm ? styles.alarm : 'ticks'}
+                d={own.flatMap((e) => (e.alarm === alarm ? `M${x(e.at).toFixed(1)} ${top + 2}v11` : [])).join('')}
+              />
+            ))}
           </g>
         );
       })}
