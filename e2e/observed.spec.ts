@@ -146,10 +146,10 @@ test('a design runs as a network on the server: it is read, watched, and a link 
   await expect(page.getByText(/Runs as a network: 10 agents from 127\.20\.0\.1/)).toBeVisible();
   await expect(page.getByText('The network is as designed in everything that was read.')).toBeVisible();
   await expect(page.getByLabel('watch')).toHaveValue('5');
-  await page.getByRole('button', { name: /^Let fail: .*gate/ }).click();
+  await page.getByRole('button', { name: 'Let fail: quay-a 4 – gate 1' }).click();
   await page.getByRole('radio', { name: /^Changes/ }).click();
   await expect(page.getByText('The link gate 1 – quay-a 4 is gone.')).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('button', { name: /^Bring back: .*gate/ }).click();
+  await page.getByRole('button', { name: 'Bring back: quay-a 4 – gate 1' }).click();
   await expect(page.getByText('The link gate 1 – quay-a 4 is there.')).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Stop the network' }).click();
   await expect(page.getByText(/Runs as a network/)).toHaveCount(0);

@@ -15,7 +15,7 @@ import { projectRoot } from './database';
 import { Problem, notFound, refused } from './problem';
 
 const MOST = 4;
-/** Milliseconds between two lines that say that it runs: by these the server sees that nobody listens any more. */
+/** Milliseconds between two lines that say that it runs: by these the server sees that the page has gone. */
 const PULSE = 2000;
 
 const running = new Map<string, ChildProcess>();
@@ -34,7 +34,7 @@ function parsed<T>(body: string, schema: z.ZodType<T>): T {
   throw new Problem(400, 'bad-request', `${fault!.path.join('.') || 'The request'}: ${fault!.sentence}`);
 }
 
-/** A UDP port that nobody has at the moment. */
+/** A UDP port that is free at the moment. */
 const freePort = (): Promise<number> =>
   new Promise((resolve) => {
     const socket = createSocket('udp4').bind(0, '127.20.0.1', () => {
