@@ -6,7 +6,7 @@ import { promisify } from 'node:util';
 import { asMeant } from '../src/demo/brackwater';
 import { quarryInstances } from '../src/demo/quarry';
 import { solveDesign } from '../src/core/trees';
-import { AnswerBook, asBuilt, compareWithDesign, readSnmp, readWalkText } from '../src/core/observe';
+import { AnswerBook, asBuilt, compareWithDesign, readObservedFiles, readSnmp, readWalkText } from '../src/core/observe';
 import type { Answer } from '../src/core/observe';
 import type { SnmpCredentials } from '../src/api/observe';
 import { snmpFence } from '../src/api/observe';
@@ -149,6 +149,18 @@ test('a fence holds: networks, hops and devices', async () => {
         const { stdout } = await run('/usr/bin/snmpbulkwalk', [...who, '-On', '-t', '5', at, '.1'], { maxBuffer: 1e8 });
         const rows = [...ours.rows.filter((r) => !r.oid.startsWith('1.3.6.1.2.1.17.')), ...readWalkText(stdout).rows];
         expect(readSnmp(rows, source).trees[0]).toEqual(whole.trees.find((t) => t.id === 'vlan-130'));
+        // As files in the folder of the device it is the same tree, under the names of the ports.
+        const file = (name: string, text: string) => {
+          const path = `${first.name}/${name}`;
+          return { path, inside: path, octets: new TextEncoder().encode(text), at: null };
+        };
+        const { observations } = readObservedFiles([file('all.txt', walks[0]!), file('vlan-130.txt', stdout)]);
+        const { trees, switches } = asBuilt(observations, 'read').network;
+        const own = (ports: readonly { port: string; role: unknown }[]) => ports.map((p) => `${p.port} ${p.role}`);
+        expect(own(trees.find((t) => t.id === 'vlan-130')!.ports)).toEqual(
+          own(whole.trees.find((t) => t.id === 'vlan-130')!.ports),
+        );
+        expect(switches.find((x) => x.name === first.name)?.source).toHaveLength(2);
       }
     } finally {
       network.stop();
