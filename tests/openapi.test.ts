@@ -6,7 +6,7 @@ import { apiError } from '@/api/contract';
 import { openApi } from '@/api/openapi';
 import { OPERATIONS, SERVER_OPERATIONS } from '@/api/operations';
 import type { Operation, OperationName } from '@/api/operations';
-import { asCabled } from '@/demo/brackwater';
+import { asCabled, asMeant } from '@/demo/brackwater';
 import { openDatabase } from '@/server/database';
 import { handleApi } from '@/server/http';
 import { directStore, setStore } from '@/server/store';
@@ -123,13 +123,18 @@ test('every operation answers as it is described', async () => {
   await check('observe', {}, { body: { addresses: ['127.0.0.1:1'], credentials, fence: {} } });
   await check('standIn', {}, { body: { design: asCabled() } });
   compilePrograms();
+  await check('review', {}, { body: { design: asCabled() } });
+  const plan = await check('plan', {}, { body: { from: asCabled(), to: asMeant(), seconds: 0, at: 'ferry-server' } });
+  expect((plan as unknown as { steps: unknown[] }).steps.length).toBeGreaterThan(3);
+  const nowhere = await request('POST', '/plan', { from: asCabled(), to: asMeant(), at: 'nowhere' });
+  expect([nowhere.status, await nowhere.text()]).toEqual([422, expect.stringContaining('nowhere')]);
   const running = (await request('POST', '/stand-in', { design: asCabled() })).body!.getReader();
   const { value: line } = (await running.read()) as { value: Uint8Array };
   const { id } = JSON.parse(new TextDecoder().decode(line)) as { id: string };
   await check('standInEvent', { network: id }, { body: { kind: 'off', switch: asCabled().switches[0]!.id } });
   await running.cancel();
   expect([...seen].sort()).toEqual(Object.keys({ ...OPERATIONS, ...SERVER_OPERATIONS }).sort());
-});
+}, 120_000);
 
 test('a refusal is as it is described', async () => {
   const response = await request('GET', '/designs/nothing');

@@ -1,6 +1,7 @@
 /** Every operation of the API: its path, what it takes and what it answers. The server and its description read this list. */
 import type { z } from 'zod';
 import * as c from './contract';
+import { planAnswer, planRequest, reviewAnswer, reviewRequest } from './compute';
 import { discoverRequest } from './observe';
 import { standInEvent, standInRequest } from './stand-in';
 
@@ -202,6 +203,20 @@ export type OperationName = keyof typeof OPERATIONS;
 
 /** Requests that the process answers without its database thread. */
 export const SERVER_OPERATIONS = {
+  review: {
+    method: 'POST',
+    path: '/review',
+    summary: 'Findings of a design, what each failure does, and cables that are missing',
+    request: reviewRequest,
+    answer: reviewAnswer,
+  },
+  plan: {
+    method: 'POST',
+    path: '/plan',
+    summary: 'The steps from one design to another, in the order with the shortest outage',
+    request: planRequest,
+    answer: planAnswer,
+  },
   observe: {
     method: 'POST',
     path: '/observe',

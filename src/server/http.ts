@@ -81,6 +81,8 @@ async function special(request: Request, at: string, requestId: string): Promise
   if (key === 'GET openapi.json') return Response.json(openApi());
   if (key === 'GET health') return responseOf(health(await isSignedIn(sessionOf(request))), requestId);
   if (key === 'POST observe') return (await import('./observe')).discovery(await readBody(request), request.signal);
+  if (key === 'POST review') return (await import('./compute')).reviewOf(await readBody(request), request.signal);
+  if (key === 'POST plan') return (await import('./compute')).planOf(await readBody(request), request.signal);
   if (key === 'POST stand-in')
     return (await import('./run-network')).runNetwork(await readBody(request), request.signal);
   const network = /^POST stand-in\/([\w-]+)\/events$/.exec(key)?.[1];

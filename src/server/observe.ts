@@ -1,32 +1,22 @@
 /** A discovery on its way: lines of progress, then what was read; it ends when the reader goes. */
 import { discoverRequest } from '../api/observe';
 import type { DiscoverLine } from '../api/observe';
-import { faultsOf } from '../core/design';
 import { observeMessages as say } from '../core/messages';
 import { Problem } from './problem';
+import { parsedBody } from './program';
 import { discover } from './snmp/discover';
 import { readTarget } from './snmp/walk';
 import type { Target } from './snmp/walk';
 
 /** A request to discover, checked; credentials stay in it, and are in no sentence. */
 function asked(body: string) {
-  let value: unknown;
-  try {
-    value = JSON.parse(body);
-  } catch {
-    throw new Problem(400, 'broken-json', 'The request is not complete JSON.');
-  }
-  const read = discoverRequest.safeParse(value);
-  if (!read.success) {
-    const [fault] = faultsOf(read.error);
-    throw new Problem(400, 'bad-request', `${fault!.path.join('.')}: ${fault!.sentence}`);
-  }
-  const seeds = read.data.addresses.map((text): Target => {
+  const read = parsedBody(body, discoverRequest);
+  const seeds = read.addresses.map((text): Target => {
     const target = readTarget(text);
     if (!target) throw new Problem(400, 'bad-address', say['bad-address']({ text }));
     return target;
   });
-  return { ...read.data, seeds };
+  return { ...read, seeds };
 }
 
 /** Starts at once; the answer is JSON a line. */

@@ -1,38 +1,18 @@
 /** Designs that run as networks of agents, each in a process of its own for as long as the page that asked is there. */
-import { spawn } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
 import { createSocket } from 'node:dgram';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { createInterface } from 'node:readline';
 import { nanoid } from 'nanoid';
-import type { z } from 'zod';
 import { standInEvent, standInRequest, standInSwitch } from '../api/stand-in';
 import type { StandInEvent, StandInLine } from '../api/stand-in';
-import { faultsOf, readDesign } from '../core/design';
-import { projectRoot } from './database';
-import { Problem, notFound, refused } from './problem';
+import { Problem, notFound } from './problem';
+import { asFiles, parsedBody, startProgram } from './program';
 
 const MOST = 4;
 /** Milliseconds between two lines that say that it runs: by these the server sees that the page has gone. */
 const PULSE = 2000;
 
 const running = new Map<string, ChildProcess>();
-process.once('exit', () => running.forEach((child) => child.kill('SIGTERM')));
-
-function parsed<T>(body: string, schema: z.ZodType<T>): T {
-  let value: unknown;
-  try {
-    value = JSON.parse(body);
-  } catch {
-    throw new Problem(400, 'broken-json', 'The request is not complete JSON.');
-  }
-  const read = schema.safeParse(value);
-  if (read.success) return read.data;
-  const [fault] = faultsOf(read.error);
-  throw new Problem(400, 'bad-request', `${fault!.path.join('.') || 'The request'}: ${fault!.sentence}`);
-}
 
 /** A UDP port that is free at the moment. */
 const freePort = (): Promise<number> =>
@@ -45,17 +25,12 @@ const freePort = (): Promise<number> =>
     socket.once('error', () => resolve(1161));
   });
 
-/** Ways to the program that serves agents, and the secret that they answer by. */
+/** The agents of a design, and the secret that they answer by. */
 function start(file: string, port: number, speed: number, community: string): ChildProcess {
-  const program = path.join(projectRoot(), '.knot-path', 'cli.mjs');
   const env: NodeJS.ProcessEnv = { ...process.env, KNOT_PATH_SNMP_COMMUNITY: community };
   // A user of the surroundings would be asked for keys that the page does not have.
   delete env.KNOT_PATH_SNMP_USER;
-  return spawn(
-    process.execPath,
-    [program, 'stand-in', file, '--json', '--port', String(port), '--speed', String(speed)],
-    { env, stdio: ['pipe', 'pipe', 'pipe'] },
-  );
+  return startProgram(['stand-in', file, '--json', '--port', String(port), '--speed', String(speed)], env);
 }
 
 /** Sends what the program says: its agents once, then that it runs; or why it does not. */
@@ -72,16 +47,12 @@ function follow(child: ChildProcess, id: string, community: string, send: (line:
 
 /** Starts a design as a network; the answer is JSON a line, and closing it ends the network. */
 export async function runNetwork(body: string, gone: AbortSignal): Promise<Response> {
-  const { design: given, speed } = parsed(body, standInRequest);
-  const read = readDesign(given);
-  if (!read.ok) throw refused(read.faults);
+  const { design, speed } = parsedBody(body, standInRequest);
   if (running.size >= MOST)
     throw new Problem(429, 'too-many', `${MOST} designs run as networks already: stop one of them first.`);
-  const folder = await mkdtemp(path.join(tmpdir(), 'knot-path-'));
-  const file = path.join(folder, 'design.json');
-  await writeFile(file, JSON.stringify(read.design));
+  const { files, remove } = await asFiles({ design });
   const [id, community] = [nanoid(12), nanoid(16)];
-  const child = start(file, await freePort(), speed, community);
+  const child = start(files.design!, await freePort(), speed, community);
   running.set(id, child);
   const encoder = new TextEncoder();
   let pulse: ReturnType<typeof setInterval> | undefined;
@@ -89,7 +60,7 @@ export async function runNetwork(body: string, gone: AbortSignal): Promise<Respo
     clearInterval(pulse);
     running.delete(id);
     child.kill('SIGTERM');
-    void rm(folder, { recursive: true, force: true });
+    remove();
   };
   gone.addEventListener('abort', end);
   const stream = new ReadableStream<Uint8Array>({
@@ -122,7 +93,7 @@ const lineOf = (event: StandInEvent): string => `${event.kind} ${'link' in event
 export function networkEvent(id: string, body: string): Response {
   const child = running.get(id);
   if (!child) throw notFound('running network', id);
-  const event = parsed(body, standInEvent);
+  const event = parsedBody(body, standInEvent);
   child.stdin!.write(`${lineOf(event).replace(/[\r\n]/g, ' ')}\n`);
   return Response.json({ done: true });
 }

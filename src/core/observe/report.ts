@@ -28,7 +28,7 @@ const QUESTION = {
 function sumWords(differences: readonly Difference[]): string {
   const n = (verdict: Difference['verdict']) => differences.filter((d) => d.verdict === verdict).length;
   const parts = [
-    [n('differs'), 'differ'],
+    [n('differs'), n('differs') === 1 ? 'differs' : 'differ'],
     [n('missing'), 'missing'],
     [n('unexpected'), 'unexpected'],
     [n('not-observed'), 'not observed'],
