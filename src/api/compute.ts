@@ -11,7 +11,6 @@ export const reviewRequest = z.strictObject({
   /** Which outages are rehearsed. */
   measure: z.enum(['worst', 'all', 'none']).default('worst'),
 });
-export type ReviewRequest = z.infer<typeof reviewRequest>;
 
 export const planRequest = z.strictObject({
   from: designDocument,
@@ -27,7 +26,6 @@ export const planRequest = z.strictObject({
   /** How long orders are compared. */
   seconds: z.number().min(0).max(600).default(20),
 });
-export type PlanRequest = z.infer<typeof planRequest>;
 
 /** JSON as the command line prints it: docs/command-line.md. */
 export const reviewAnswer = z.looseObject({

@@ -6,6 +6,7 @@ export const planMessages = {
     `The VLANs of each instance are mapped at ${name} before the settings of its instances: until then they apply to nothing.`,
   'static-first': ({ bundle }: { bundle: string }) =>
     `Static bundle ${bundle} stands at both ends before its second cable is plugged in: with one end alone frames loop, and spanning tree does not see it.`,
+  pinned: () => 'It is pinned: it stays in its place among the steps.',
   'static-shut': () =>
     'All members but one are shut until both ends of the static bundle stand: with one end alone frames loop, and spanning tree does not see it.',
 

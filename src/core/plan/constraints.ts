@@ -11,6 +11,25 @@ export interface Constraint {
   readonly sentence: string;
 }
 
+/** A step by the id of its work, and those that come before it; all others come after it. */
+export interface PinnedStep {
+  readonly step: string;
+  readonly after: readonly string[];
+}
+
+/** What keeps pinned steps in their place; steps that are not among the works are passed over. */
+export function pinnedIn(works: readonly Work[], pins: readonly PinnedStep[]): Constraint[] {
+  const sentence = say.pinned();
+  return pins.flatMap(({ step, after }) => {
+    const at = works.findIndex((w) => w.id === step);
+    if (at < 0) return [];
+    const before = new Set(after);
+    return works.flatMap((w, i): Constraint[] =>
+      i === at ? [] : before.has(w.id) ? [{ first: i, then: at, sentence }] : [{ first: at, then: i, sentence }],
+    );
+  });
+}
+
 const setsInstances = (work: Work): boolean =>
   work.edits.some((e) => e.type === 'set' && /^instance(Priority|Cost)/.test(e.field));
 

@@ -7,6 +7,7 @@ import type { ChangePlan, PlanOptions } from './plan';
 import { planMaintenance } from './maintenance';
 import { migrations } from './migration';
 import { planJson } from './plan-json';
+import { compareCost } from './rank';
 import { lineWords } from './step-words';
 
 const changed = (design: Design, ...edits: Edit[]): Design => {
@@ -195,4 +196,25 @@ test('a migration goes by each rule that makes a difference, and the search is n
   for (const { plan } of ways) expect(best.worst).toBeLessThanOrEqual(plan.cost.worst);
   expect(ways[0]!.separating).toEqual({ before: 7, most: 7, after: 7 });
   expect([...migrations(design, 'per-vlan-rstp')]).toEqual([]);
+});
+
+test('a pinned step keeps its place, and the others are ordered around it as well as they can be', () => {
+  const options = { temporary: false };
+  const free = planned(asCabled(), asMeant(), options);
+  const ids = free.steps.map((s) => s.work.id);
+  for (const [at, step] of [
+    [0, ids[0]!],
+    [2, ids[2]!],
+    [0, ids.at(-1)!],
+  ] as const) {
+    const after = ids.filter((id) => id !== step).slice(0, at);
+    const pinned = planned(asCabled(), asMeant(), { ...options, pins: [{ step, after }] });
+    const now = pinned.steps.map((s) => s.work.id);
+    expect(now[at]).toBe(step);
+    expect([...now].sort()).toEqual([...ids].sort());
+    expect(new Set(now.slice(0, at))).toEqual(new Set(after));
+    expect(compareCost(pinned.cost, free.cost)).toBeGreaterThanOrEqual(0);
+  }
+  // A step that is not among them is passed over.
+  expect(planned(asCabled(), asMeant(), { ...options, pins: [{ step: 'none', after: [] }] }).cost).toEqual(free.cost);
 });

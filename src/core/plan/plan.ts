@@ -12,6 +12,8 @@ import type { Measured } from './measure';
 import type { Order } from './order';
 import { managementVlan } from './place';
 import type { Place } from './place';
+import { pinnedIn } from './constraints';
+import type { PinnedStep } from './constraints';
 import { Planner, withNeeded } from './planner';
 import type { Planning, Reply } from './planner';
 import type { Cost } from './rank';
@@ -29,6 +31,8 @@ export interface PlanOptions {
   readonly watch?: readonly Probe[];
   /** Whether steps may be added that are taken back again; absent: yes. */
   readonly temporary?: boolean;
+  /** Steps that stay in their place, whatever it costs. */
+  readonly pins?: readonly PinnedStep[];
 }
 
 export interface PlanStep {
@@ -101,7 +105,8 @@ export function* planning(from: Design, to: Design, options: PlanOptions = {}): 
   if (sentence !== null) return { ok: false, sentence };
   const pairs = options.watch ?? usualPairs(from);
   const needed = withNeeded(works, start, goal, options.temporary !== false);
-  const planner = new Planner(needed.works, start, goal, pairs, placeOf(from, options), needed.constraints);
+  const constraints = [...needed.constraints, ...pinnedIn(needed.works, options.pins ?? [])];
+  const planner = new Planner(needed.works, start, goal, pairs, placeOf(from, options), constraints);
   if ((yield planner.progress('table')) === 'stop') planner.stopped = true;
   // A large one is ordered first, and compared with the order of the tables while there is time.
   if (planner.isSmall) yield* planner.compare();

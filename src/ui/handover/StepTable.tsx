@@ -15,10 +15,12 @@ interface Props {
   readonly onMove: (step: number, by: -1 | 1) => void;
   readonly onSplit: (step: number) => void;
   readonly onJoin: (step: number) => void;
+  readonly pinned: ReadonlySet<string>;
+  readonly onPin: (id: string) => void;
 }
 
 /** The steps in their order, with the longest outage of each on one scale. */
-export function StepTable({ steps, picked, done, onPick, ...tools }: Props) {
+export function StepTable({ steps, picked, done, onPick, pinned, ...tools }: Props) {
   return (
     <section className={styles.steps} aria-label="Steps of the plan">
       <table aria-label="Steps in their order">
@@ -53,6 +55,7 @@ export function StepTable({ steps, picked, done, onPick, ...tools }: Props) {
                 <button className="plain" onClick={() => onPick(i)}>
                   {atWords(step)}
                 </button>
+                {pinned.has(step.work.id) && <span className="quiet"> pinned</span>}
               </th>
               <td>
                 {step.work.kind === 'temporary' && <em className="quiet">temporary: </em>}
@@ -66,7 +69,9 @@ export function StepTable({ steps, picked, done, onPick, ...tools }: Props) {
                 <Bar step={step} />
               </td>
               <td className={styles.tools}>
-                {i === picked && <Tools {...tools} step={i} of={steps.length} work={step} />}
+                {i === picked && (
+                  <Tools {...tools} step={i} of={steps.length} work={step} isPinned={pinned.has(step.work.id)} />
+                )}
               </td>
             </tr>
           ))}
@@ -98,14 +103,15 @@ function Bar({ step }: { step: PlanStep }) {
   );
 }
 
-interface ToolsProps extends Pick<Props, 'onMove' | 'onSplit' | 'onJoin'> {
+interface ToolsProps extends Pick<Props, 'onMove' | 'onSplit' | 'onJoin' | 'onPin'> {
+  readonly isPinned: boolean;
   readonly step: number;
   readonly of: number;
   readonly work: PlanStep;
 }
 
-/** Moves a step, splits it in its settings, joins it with the next. */
-function Tools({ step, of, work, onMove, onSplit, onJoin }: ToolsProps) {
+/** Moves a step, splits it in its settings, joins it with the next, pins it where it is. */
+function Tools({ step, of, work, isPinned, onMove, onSplit, onJoin, onPin }: ToolsProps) {
   const press = (act: () => void) => (event: React.MouseEvent) => {
     event.stopPropagation();
     act();
@@ -145,6 +151,14 @@ function Tools({ step, of, work, onMove, onSplit, onJoin }: ToolsProps) {
         onClick={press(() => onJoin(step))}
       >
         Join
+      </button>
+      <button
+        className="tool"
+        aria-pressed={isPinned}
+        title="It stays in its place when the order is searched again"
+        onClick={press(() => onPin(work.work.id))}
+      >
+        {isPinned ? 'Unpin' : 'Pin'}
       </button>
     </>
   );

@@ -78,7 +78,15 @@ export function Steps({ plan, planning, title }: { plan: ChangePlan; planning: P
           isDone={done.has(step.work.id)}
         />
       </section>
-      <StepTable steps={plan.steps} picked={picked} done={done} onPick={pick} {...arranging} />
+      <StepTable
+        steps={plan.steps}
+        picked={picked}
+        done={done}
+        onPick={pick}
+        pinned={planning.pinned}
+        onPin={planning.pin}
+        {...arranging}
+      />
     </>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 /** The plan that is asked for: made in a worker, and made again when a design or the question changes. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ChangePlan, Migration, PlanProgress, Work } from '../../core/plan';
+import type { ChangePlan, Migration, PinnedStep, PlanProgress, Work } from '../../core/plan';
 import { runJob } from '../../workers/run-job';
 import type { Job } from '../../workers/run-job';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
@@ -23,6 +23,9 @@ export interface Planning extends PlanState {
   readonly arrange: (works: readonly Work[]) => void;
   /** Seconds to wait after a step. */
   readonly setPause: (step: number, seconds: number) => void;
+  /** Ids of steps that stay in their place when the order is searched again. */
+  readonly pinned: ReadonlySet<string>;
+  readonly pin: (id: string) => void;
   /** Takes another way of a migration. */
   readonly takeWay: (way: Migration) => void;
 }
@@ -67,14 +70,30 @@ export function usePlan(question: Question | null): Planning {
       (error: Error) => setState((s) => ({ ...s, sentence: error.message, progress: null, running: false })),
     );
   }, []);
+  const [pinned, setPinned] = useState<ReadonlySet<string>>(new Set());
+  const pins = useRef<readonly PinnedStep[]>([]);
   useEffect(() => {
-    const timer = setTimeout(() => (question ? run({ ...question, arranged: null }) : setState(NOTHING)), REST);
+    const asked = question && { ...question, options: { ...question.options, pins: pins.current } };
+    const timer = setTimeout(() => (asked ? run({ ...asked, arranged: null }) : setState(NOTHING)), REST);
     return () => {
       clearTimeout(timer);
       job.current?.drop();
     };
   }, [run, question]);
   const { plan } = state;
+  useEffect(() => {
+    const ids = plan?.steps.map((s) => s.work.id) ?? [];
+    pins.current = ids.flatMap((step, i) => (pinned.has(step) ? [{ step, after: ids.slice(0, i) }] : []));
+  }, [plan, pinned]);
+  const pin = useCallback(
+    (id: string) =>
+      setPinned((was) => {
+        const next = new Set(was);
+        if (!next.delete(id)) next.add(id);
+        return next;
+      }),
+    [],
+  );
   const arrange = useCallback(
     (works: readonly Work[]) => {
       if (!question || !plan) return;
@@ -93,5 +112,5 @@ export function usePlan(question: Question | null): Planning {
     [],
   );
   const takeWay = useCallback((way: Migration) => setState((s) => ({ ...s, plan: way.plan, sentence: null })), []);
-  return { ...state, stop: useCallback(() => job.current?.stop(), []), arrange, setPause, takeWay };
+  return { ...state, stop: useCallback(() => job.current?.stop(), []), arrange, setPause, pinned, pin, takeWay };
 }

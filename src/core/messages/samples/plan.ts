@@ -6,6 +6,7 @@ const trees = 'VLANs 110, 120';
 export const planSamples: Samples<typeof planMessages> = {
   'map-first': [[{ name: 'quay-a' }]],
   'static-first': [[{ bundle: 'quay-b to-gate' }]],
+  pinned: [[]],
   'static-shut': [[]],
   'no-common-switch': [[]],
   'nothing-to-do': [[]],
