@@ -95,6 +95,7 @@ test('every operation answers as it is described', async () => {
     'topology',
     'linux-lab',
     'openconfig',
+    'ieee-yang',
     'settings',
     'networkd',
     'switches',

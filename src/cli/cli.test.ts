@@ -92,7 +92,7 @@ test('export writes GraphML and RFC 8345, and says which formats there are', asy
   expect(JSON.parse(readFileSync(to, 'utf8'))).toHaveProperty(['ietf-network:networks']);
   expect(await exportDesign(demo, { format: 'png' })).toBe(1);
   expect(printed.err).toContain(
-    "Format 'png' is not known: it is one of json, graphml, topology, linux-lab, openconfig, settings, networkd, switches, links, vlans.",
+    "Format 'png' is not known: it is one of json, graphml, topology, linux-lab, openconfig, ieee-yang, settings, networkd, switches, links, vlans.",
   );
 });
 

@@ -34,7 +34,7 @@ function fileCommands(program: Command, ends: Ends): void {
     .argument('<design>', 'design file (JSON)')
     .requiredOption(
       '--format <format>',
-      'json, graphml, topology, linux-lab, openconfig, settings, networkd, switches, links or vlans',
+      'json, graphml, topology, linux-lab, openconfig, ieee-yang, settings, networkd, switches, links or vlans',
     )
     .option('--out <file>', 'file to write; otherwise standard output')
     .action(async (file: string, options: { format: string; out?: string }) => {

@@ -21,7 +21,7 @@ describe('export', () => {
   });
   test('an unknown format is refused with those there are', () => {
     expect(() => exportFile('x', variant, 'doc')).toThrow(
-      "Format 'doc' is not known: it is one of json, graphml, topology, linux-lab, openconfig, settings, networkd, switches, links, vlans.",
+      "Format 'doc' is not known: it is one of json, graphml, topology, linux-lab, openconfig, ieee-yang, settings, networkd, switches, links, vlans.",
     );
   });
 });

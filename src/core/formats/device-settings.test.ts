@@ -6,6 +6,7 @@ import { smallDesign } from '../../../tests/support/small-design';
 import { exportSettings } from './device-settings';
 import { exportLinuxLab } from './linux-lab';
 import { exportNetworkd } from './networkd';
+import { ieeeYangOf } from './ieee-yang';
 import { openConfigOf } from './openconfig';
 
 type Json = Record<string, unknown>;
@@ -91,4 +92,47 @@ test('a lab says what the kernel does not run, and divides costs that it does no
   expect(script).toMatch(/LEFT_OUT='modes: 10.switches run another protocol/);
   expect(script).toContain('FACTOR=1000');
   expect(script).toContain('10.0.110.1/24');
+});
+
+describe('IEEE YANG', () => {
+  test('a bridge with its VLANs, and which ports carry them tagged and untagged', () => {
+    const devices = ieeeYangOf(asMeant());
+    const [bridge] = dig(devices, 'gate', 'ieee802-dot1q-bridge:bridges', 'bridge') as Json[];
+    expect(bridge).toMatchObject({ name: 'gate', address: '00-00-5E-00-53-32' });
+    const [component] = bridge!.component as Json[];
+    expect(dig(component, 'bridge-vlan', 'vlan')).toHaveLength(asMeant().vlans.length);
+    const entries = dig(component, 'filtering-database', 'vlan-registration-entry') as Json[];
+    const cameras = entries.find((e) => e.vids === '130')!;
+    const design = asMeant();
+    const own = design.ports.filter((p) => p.switch === 'gate');
+    const carried = own.filter((p) => p.vlans === undefined || p.vlans === 'all' || /130|120-/.test(p.vlans));
+    expect((cameras['port-map'] as Json[]).map((p) => p['port-ref'])).toEqual(carried.map((p) => p.number));
+    const ways = (cameras['port-map'] as Json[]).map((p) =>
+      dig(p, 'static-vlan-registration-entries', 'vlan-transmitted'),
+    );
+    expect(new Set(ways)).toEqual(new Set(['tagged', 'untagged']));
+  });
+
+  test('instances are there, and what has no leaf is listed: spanning tree, bundles, guards', () => {
+    const design = after(smallDesign(), [setField('switch', 'a', 'ageingTime', 20)]);
+    const [first] = Object.values(ieeeYangOf(design)) as Json[];
+    const [bridge] = dig(first, 'ieee802-dot1q-bridge:bridges', 'bridge') as Json[];
+    expect(dig((bridge!.component as Json[])[0], 'filtering-database', 'aging-time')).toBe(20);
+    const words = (first!.notInModel as string[]).join('\n');
+    expect(words).toMatch(/^spanning tree: /);
+    expect(words).toContain('bundle ');
+    expect(words).not.toContain('ageing');
+    const region = after(asCabled(), [
+      { type: 'settings', field: 'mode', value: 'mstp' },
+      { type: 'add', kind: 'region', value: { id: 'r', name: 'harbour', revision: 3, map: { '1': '110-120' } } },
+    ]);
+    const [inRegion] = dig(ieeeYangOf(region), 'gate', 'ieee802-dot1q-bridge:bridges', 'bridge') as Json[];
+    expect(dig((inRegion!.component as Json[])[0], 'bridge-mst')).toEqual({
+      mstid: [1],
+      'fid-to-mstid': [
+        { fid: 110, mstid: 1 },
+        { fid: 120, mstid: 1 },
+      ],
+    });
+  });
 });

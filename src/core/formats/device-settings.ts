@@ -29,7 +29,7 @@ const ELSEWHERE = new Set([
 ]);
 
 /** Every setting of an element, a line each; those of tables by value, with their VLANs together. */
-function settingLines(kind: string, element: object): string[] {
+export function settingLines(kind: string, element: object): string[] {
   return Object.entries(element).flatMap(([field, value]) => {
     if (ELSEWHERE.has(field) || value === undefined) return [];
     if (typeof value !== 'object' || value === null || Array.isArray(value)) return [settingWords(kind, field, value)];
@@ -41,11 +41,16 @@ function settingLines(kind: string, element: object): string[] {
   });
 }
 
+/** `bundle to-quay-b: ports 3, 4; LACP`. */
+export function bundleLine(design: Design, { name, members, kind }: Bundle): string {
+  const ports = members.map((m) => portById(design, m)?.name ?? m).join(', ');
+  return `bundle ${name}: ports ${ports}; ${BUNDLE_KIND_WORDS[kind]}`;
+}
+
 function portLines(design: Design, e: Port | Bundle): string[] {
   const lines = settingLines('members' in e ? 'bundle' : 'port', e);
   if ('members' in e) {
-    const members = e.members.map((m) => portById(design, m)?.name ?? m).join(', ');
-    return [`bundle ${e.name}: ports ${members}; ${BUNDLE_KIND_WORDS[e.kind]}`, ...lines.map((l) => `  ${l}`)];
+    return [bundleLine(design, e), ...lines.map((l) => `  ${l}`)];
   }
   return lines.length === 0 ? [] : [`port ${e.name}`, ...lines.map((l) => `  ${l}`)];
 }

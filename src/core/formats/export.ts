@@ -4,6 +4,7 @@ import type { Design } from '../design';
 import { exportCsv } from './csv-export';
 import { exportGraphml } from './graphml-export';
 import { exportSettings } from './device-settings';
+import { exportIeeeYang } from './ieee-yang';
 import { exportLinuxLab } from './linux-lab';
 import { exportNetworkd } from './networkd';
 import { exportOpenConfig } from './openconfig';
@@ -26,6 +27,7 @@ export const EXPORT_FORMATS: readonly ExportFormat[] = [
   { id: 'topology', ending: '-topology.json', type: 'application/json', write: exportTopology },
   { id: 'linux-lab', ending: '-lab.sh', type: 'text/x-shellscript; charset=utf-8', write: exportLinuxLab },
   { id: 'openconfig', ending: '-openconfig.json', type: 'application/json', write: exportOpenConfig },
+  { id: 'ieee-yang', ending: '-ieee-yang.json', type: 'application/json', write: exportIeeeYang },
   { id: 'settings', ending: '-settings.txt', type: 'text/plain; charset=utf-8', write: exportSettings },
   { id: 'networkd', ending: '-networkd.txt', type: 'text/plain; charset=utf-8', write: exportNetworkd },
   { id: 'switches', ending: '-switches.csv', type: CSV, write: (d) => exportCsv(d).switches },

@@ -26,6 +26,7 @@ const FORMATS = [
   { format: 'graphml', label: 'Graph (GraphML)' },
   { format: 'topology', label: 'Topology (RFC 8345 JSON)' },
   { format: 'openconfig', label: 'Settings by device (OpenConfig JSON)' },
+  { format: 'ieee-yang', label: 'Settings by device (IEEE YANG JSON)' },
   { format: 'settings', label: 'Settings by device (text)' },
   { format: 'networkd', label: 'Settings by device (systemd-networkd)' },
   { format: 'linux-lab', label: 'Network on Linux (shell script)' },
