@@ -68,6 +68,13 @@ test('steps are moved, split and joined, and the figures follow; the plan is reh
   await page.getByRole('button', { name: 'Join' }).click();
   await expect(page.getByText('only steps at one device are joined')).toBeVisible();
 
+  // A step that is pinned stays where it was moved to when the order is searched again.
+  await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await expect(nth(1)).toHaveText(`${first} pinned`);
+  await page.getByRole('button', { name: 'Plan again' }).click();
+  await expect(page.getByText('no order is better')).toBeVisible({ timeout: 60_000 });
+  await expect(nth(1)).toHaveText(`${first} pinned`);
+
   await page.getByRole('button', { name: 'Rehearse the plan' }).click();
   await expect(page.getByRole('region', { name: 'Timeline' })).toBeVisible();
   const [script] = (await stored(request, demo)).scripts;

@@ -191,7 +191,8 @@ export const OPERATIONS = {
     path: `${VARIANT}/export`,
     summary: 'The variant as a file',
     query: {
-      format: 'json, graphml, topology, linux-lab, openconfig, ieee-yang, settings, networkd, switches, links, vlans or raw',
+      format:
+        'json, graphml, topology, linux-lab, openconfig, ieee-yang, settings, networkd, switches, links, vlans or raw',
     },
     answer: ['application/json', 'application/graphml+xml', 'text/plain', 'text/x-shellscript', 'text/csv'],
   },

@@ -90,6 +90,11 @@ test('export writes GraphML and RFC 8345, and says which formats there are', asy
   const to = path.join(folder, 'topology.json');
   expect(await exportDesign(demo, { format: 'topology', out: to })).toBe(0);
   expect(JSON.parse(readFileSync(to, 'utf8'))).toHaveProperty(['ietf-network:networks']);
+  const only = path.join(folder, 'only.json');
+  expect(await exportDesign(demo, { format: 'openconfig', since: demo, out: only })).toBe(0);
+  expect(JSON.parse(readFileSync(only, 'utf8'))).toEqual({});
+  expect(await exportDesign(demo, { format: 'links', since: demo })).toBe(1);
+  expect(printed.err).toContain('only what differs of openconfig and ieee-yang can be written');
   expect(await exportDesign(demo, { format: 'png' })).toBe(1);
   expect(printed.err).toContain(
     "Format 'png' is not known: it is one of json, graphml, topology, linux-lab, openconfig, ieee-yang, settings, networkd, switches, links, vlans.",

@@ -37,7 +37,8 @@ function fileCommands(program: Command, ends: Ends): void {
       'json, graphml, topology, linux-lab, openconfig, ieee-yang, settings, networkd, switches, links or vlans',
     )
     .option('--out <file>', 'file to write; otherwise standard output')
-    .action(async (file: string, options: { format: string; out?: string }) => {
+    .option('--since <design>', 'of openconfig and ieee-yang: only what differs from this design')
+    .action(async (file: string, options: { format: string; out?: string; since?: string }) => {
       ends(await (await import('./export')).exportDesign(file, options));
     });
   program

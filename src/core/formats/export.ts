@@ -4,11 +4,12 @@ import type { Design } from '../design';
 import { exportCsv } from './csv-export';
 import { exportGraphml } from './graphml-export';
 import { exportSettings } from './device-settings';
-import { exportIeeeYang } from './ieee-yang';
+import { exportIeeeYang, ieeeYangOf } from './ieee-yang';
 import { exportLinuxLab } from './linux-lab';
 import { exportNetworkd } from './networkd';
-import { exportOpenConfig } from './openconfig';
+import { exportOpenConfig, openConfigOf } from './openconfig';
 import { exportTopology } from './topology';
+import { yangDifference } from './yang-difference';
 
 export interface ExportFormat {
   readonly id: string;
@@ -34,6 +35,18 @@ export const EXPORT_FORMATS: readonly ExportFormat[] = [
   { id: 'links', ending: '-links.csv', type: CSV, write: (d) => exportCsv(d).links },
   { id: 'vlans', ending: '-vlans.csv', type: CSV, write: (d) => exportCsv(d).vlans },
 ];
+
+/** Formats of which what differs from another design can be written alone, as JSON by device. */
+const BY_DEVICE: Readonly<Record<string, (design: Design) => Record<string, unknown>>> = {
+  openconfig: openConfigOf,
+  'ieee-yang': ieeeYangOf,
+};
+
+/** What to set and to take away to come from one design to another; null where the format has no such form. */
+export function exportDifference(id: string, from: Design, to: Design): string | null {
+  const write = BY_DEVICE[id];
+  return write ? `${JSON.stringify(yangDifference(write(from), write(to)), null, 2)}\n` : null;
+}
 
 /** The format of that name, or the sentence that says which there are. */
 export function exportFormat(id: string): ExportFormat | string {

@@ -1,7 +1,7 @@
 /** What other rooms use of formats. */
 export { exportCsv } from './csv-export';
 export { importCsv } from './csv-import';
-export { exportFormat } from './export';
+export { exportDifference, exportFormat } from './export';
 export { exportGraphml } from './graphml-export';
 export { readGraphml } from './graphml';
 export { csvOmissions } from './csv-omissions';

@@ -1,4 +1,5 @@
 'use client';
+import { exportDifference } from '../../core/formats';
 import type { ChangePlan } from '../../core/plan';
 import { planCsv, planHtml, planMarkdown, planSettings } from '../../core/report';
 import type { SheetOptions } from '../../core/report';
@@ -7,6 +8,11 @@ import { SaveMenu } from '../controls/SaveMenu';
 interface Props extends Pick<SheetOptions, 'title'> {
   readonly plan: ChangePlan;
 }
+
+const YANG = [
+  { id: 'openconfig', name: 'Settings that change (OpenConfig JSON)' },
+  { id: 'ieee-yang', name: 'Settings that change (IEEE YANG JSON)' },
+] as const;
 
 /** The work sheet as a file. */
 export function SaveSheet({ plan, title }: Props) {
@@ -19,6 +25,12 @@ export function SaveSheet({ plan, title }: Props) {
         { name: 'To print (HTML)', type: 'text/html', end: 'html', write: () => planHtml(plan, sheet()) },
         { name: 'Markdown', type: 'text/markdown', end: 'md', write: () => planMarkdown(plan, sheet()) },
         { name: 'Settings by device (text)', type: 'text/plain', end: 'txt', write: () => planSettings(plan) },
+        ...YANG.map(({ id, name }) => ({
+          name,
+          type: 'application/json',
+          end: `${id}.json`,
+          write: () => exportDifference(id, plan.steps[0]!.before, plan.steps.at(-1)!.after) ?? '',
+        })),
         { name: 'Table (CSV)', type: 'text/csv', end: 'csv', write: () => planCsv(plan) },
       ]}
     />

@@ -23,17 +23,15 @@ export function Changes({ moments, watch, watched }: Pick<Reading, 'moments' | '
   const from = watched?.from ?? moments.at(-1)?.at ?? 0;
   const events = useMemo(
     () =>
-      [...moments]
-        .reverse()
-        .flatMap((m) =>
-          m.changes.map(({ kind, alarm, text }) => ({
-            at: (m.at - from) / 1000,
-            clock: clock(m.at),
-            alarm,
-            row: ROW[kind],
-            text,
-          })),
-        ),
+      [...moments].reverse().flatMap((m) =>
+        m.changes.map(({ kind, alarm, text }) => ({
+          at: (m.at - from) / 1000,
+          clock: clock(m.at),
+          alarm,
+          row: ROW[kind],
+          text,
+        })),
+      ),
     [moments, from],
   );
   if (!watched) return <p className={styles.pad}>No watch is running.</p>;
