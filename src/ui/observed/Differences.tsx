@@ -25,6 +25,9 @@ function refOf({ kind, element, switch: s }: Difference): Ref | null {
   return s === null ? null : { kind: 'switch', id: s };
 }
 
+/** A value as it is shown: lists may break at their commas. */
+const shown = (value: string | null): string => value?.replaceAll(',', ', ') ?? '–';
+
 function Row({ row: { of, where, what }, onAccept }: { row: GatheredDifference; onAccept: (() => void) | null }) {
   const { setView } = useBench();
   const [d] = of;
@@ -39,8 +42,8 @@ function Row({ row: { of, where, what }, onAccept }: { row: GatheredDifference; 
       <td>
         <span className={d.verdict === 'not-observed' ? 'quiet' : styles.verdict}>{VERDICT[d.verdict]}</span> {what}
       </td>
-      <td className="mono">{d.designed ?? '–'}</td>
-      <td className="mono">{d.observed ?? '–'}</td>
+      <td className="mono">{shown(d.designed)}</td>
+      <td className="mono">{shown(d.observed)}</td>
       <td className="number">
         {onAccept && (
           <button className="tool" onClick={onAccept} title="The design becomes as the network is">
