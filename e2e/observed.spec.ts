@@ -49,6 +49,11 @@ test('devices are asked from one address on; a difference is accepted, and what 
     await page.getByRole('button', { name: 'Ask devices…' }).click();
     await page.getByRole('button', { name: 'Ask', exact: true }).click();
     await expect(page.getByRole('alert')).toContainText('Write the address of a device');
+    await page.getByLabel(/^Addresses/).fill(address);
+    await page.getByLabel('Community (v2c)').fill('harbour');
+    await page.getByLabel('Hops at most').fill('far');
+    await page.getByRole('button', { name: 'Ask', exact: true }).click();
+    await expect(page.getByRole('alert')).toContainText('Hops at most: write a whole number from 0 to 64.');
     await page.getByRole('button', { name: 'Cancel' }).click();
     await ask(page, address);
     await expect(page.getByText(/10 switches read/)).toBeVisible();

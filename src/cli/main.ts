@@ -192,6 +192,8 @@ function observeCommands(program: Command, ends: Ends): void {
     )
     .option('--depth <number>', 'hops that are followed, at most')
     .option('--at-once <number>', 'devices that are asked at once')
+    .option('--most <number>', 'devices that are asked, at most')
+    .option('--pause <milliseconds>', 'between two requests to one device')
     .action(async (sources: string[], options: ObserveOptions) => {
       ends(await (await import('./observe')).observe(sources, options));
     });

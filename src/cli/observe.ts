@@ -29,6 +29,8 @@ export interface ObserveOptions {
   readonly fence?: readonly string[];
   readonly depth?: string;
   readonly atOnce?: string;
+  readonly most?: string;
+  readonly pause?: string;
 }
 
 const isAgent = (source: string): boolean => source.startsWith('snmp://');
@@ -67,10 +69,12 @@ async function fromAgents(sources: readonly string[], options: ObserveOptions): 
     ...(options.fence ? { networks: options.fence } : {}),
     ...(options.depth === undefined ? {} : { depth: Number(options.depth) }),
     ...(options.atOnce === undefined ? {} : { atOnce: Number(options.atOnce) }),
+    ...(options.most === undefined ? {} : { most: Number(options.most) }),
+    ...(options.pause === undefined ? {} : { pause: Number(options.pause) }),
   });
   if (!fence.success) {
     complain(
-      `--${fence.error.issues[0]!.path[0] === 'networks' ? 'fence' : String(fence.error.issues[0]!.path[0])}: ${fence.error.issues[0]!.message}.`,
+      `--${fence.error.issues[0]!.path[0] === 'networks' ? 'fence' : String(fence.error.issues[0]!.path[0]).replace('atOnce', 'at-once')}: ${fence.error.issues[0]!.message}.`,
     );
     return null;
   }

@@ -6,6 +6,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import type { ReactNode } from 'react';
 import { snmpCredentials, snmpFence } from '../../api/observe';
 import { OneOf } from '../controls/OneOf';
 import type { Asking } from './reading';
@@ -31,8 +32,31 @@ interface Fields {
   readonly authKey: string;
   readonly privKey: string;
   readonly networks: string;
+  readonly depth: string;
+  readonly most: string;
+  readonly atOnce: string;
+  readonly pause: string;
 }
-const EMPTY: Fields = { addresses: '', community: '', user: '', authKey: '', privKey: '', networks: '' };
+const EMPTY: Fields = {
+  addresses: '',
+  community: '',
+  user: '',
+  authKey: '',
+  privKey: '',
+  networks: '',
+  depth: '16',
+  most: '500',
+  atOnce: '10',
+  pause: '0',
+};
+
+/** Numbers of a fence: what each is called, and what the server takes. */
+const LIMITS = [
+  { name: 'depth', label: 'Hops at most', range: '0 to 64', follows: true },
+  { name: 'most', label: 'Devices at most', range: '1 to 2000', follows: true },
+  { name: 'atOnce', label: 'Devices at once', range: '1 to 50', follows: false },
+  { name: 'pause', label: 'Pause between requests (ms)', range: '0 to 5000', follows: false },
+] as const;
 
 /** What is to be asked, or the sentence that says what is missing. */
 function askingOf(fields: Fields, version: Version, follow: boolean): Asking | string {
@@ -45,10 +69,32 @@ function askingOf(fields: Fields, version: Version, follow: boolean): Asking | s
     return version === '2c'
       ? 'Write the community that the devices accept for reading.'
       : 'Write the user; keys have at least eight characters, and encryption needs both.';
-  const fence = snmpFence.safeParse({ follow, networks: words(fields.networks) });
-  if (!fence.success) return 'Write networks as 192.0.2.0/24, with blanks between them.';
+  const numbers = Object.fromEntries(
+    LIMITS.map(({ name }) => [name, fields[name].trim() === '' ? NaN : Number(fields[name])]),
+  );
+  const fence = snmpFence.safeParse({ follow, networks: words(fields.networks), ...numbers });
+  if (!fence.success) {
+    const limit = LIMITS.find(({ name }) => fence.error.issues[0]?.path[0] === name);
+    return limit
+      ? `${limit.label}: write a whole number from ${limit.range}.`
+      : 'Write networks as 192.0.2.0/24, with blanks between them.';
+  }
   return { addresses, credentials: credentials.data, fence: fence.data };
 }
+
+interface LimitsProps {
+  readonly follow: boolean;
+  readonly field: (name: keyof Fields, label: string, more?: object) => ReactNode;
+}
+
+/** How far a reading goes, and how gently. */
+const Limits = ({ follow, field }: LimitsProps) => (
+  <div className={styles.limits}>
+    {LIMITS.filter((l) => follow || !l.follows).map(({ name, label }) => (
+      <span key={name}>{field(name, label)}</span>
+    ))}
+  </div>
+);
 
 /** Whom to ask, by what right, and how far. */
 export function AskDialog({ onAsk, onClose }: Props) {
@@ -86,6 +132,7 @@ export function AskDialog({ onAsk, onClose }: Props) {
             neighbours that devices report by LLDP
           </label>
           {follow && field('networks', 'Only in these networks', { placeholder: 'the /24 of each address' })}
+          <Limits follow={follow} field={field} />
           <OneOf label="Credentials" options={VERSIONS} value={version} onPick={setVersion} />
           {version === '2c' && field('community', 'Community (v2c)', secret)}
           {version === '3' && field('user', 'User (v3)', { autoComplete: 'off' })}
@@ -93,8 +140,7 @@ export function AskDialog({ onAsk, onClose }: Props) {
           {version === '3' && field('privKey', 'Encryption key (AES)', secret)}
         </div>
         <p className="quiet small">
-          The server asks ten devices at once, and only reads. Credentials are not stored: they stay in this page, for a
-          watch.
+          The server only reads. Credentials are not stored: they stay in this page, for a watch.
         </p>
         {fault && (
           <p className="alarm" role="alert">
