@@ -48,8 +48,15 @@ function revokeAgreements({ port }: TreePort, next: Vector): void {
   }
 }
 
+/** Where the CIST heard another region and speaks for itself now, the instances have a border no longer, and choose again. */
+function leaveBorder({ tree, infoIs, port }: TreePort): void {
+  if (tree > 0 || infoIs !== 'Received' || port.infoInternal) return;
+  for (let t = 1; t < port.trees.length; t++) reselect(port.trees[t]!);
+}
+
 function update(tp: TreePort): void {
   if (tp.tree === 0) revokeAgreements(tp, tp.designatedPriority);
+  leaveBorder(tp);
   tp.proposing = tp.proposed = false;
   tp.agreed = tp.agreed && betterOrSame(tp, false);
   tp.synced = tp.synced && tp.agreed;
