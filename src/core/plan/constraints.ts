@@ -17,16 +17,20 @@ export interface PinnedStep {
   readonly after: readonly string[];
 }
 
-/** What keeps pinned steps in their place; steps that are not among the works are passed over. */
+/** Whether a step is a piece of work, or was split off it or joined with others from it. */
+export const comesFrom = (step: string, work: string): boolean => step === work || step.startsWith(`${work}, `);
+
+/** What keeps pinned steps in their place; steps that come from none of the works are passed over. */
 export function pinnedIn(works: readonly Work[], pins: readonly PinnedStep[]): Constraint[] {
   const sentence = say.pinned();
   return pins.flatMap(({ step, after }) => {
-    const at = works.findIndex((w) => w.id === step);
+    const at = works.findIndex((w) => comesFrom(step, w.id));
     if (at < 0) return [];
-    const before = new Set(after);
-    return works.flatMap((w, i): Constraint[] =>
-      i === at ? [] : before.has(w.id) ? [{ first: i, then: at, sentence }] : [{ first: at, then: i, sentence }],
-    );
+    return works.flatMap((w, i): Constraint[] => {
+      if (i === at) return [];
+      const before = after.some((id) => comesFrom(id, w.id));
+      return [before ? { first: i, then: at, sentence } : { first: at, then: i, sentence }];
+    });
   });
 }
 

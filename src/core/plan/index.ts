@@ -2,6 +2,7 @@
 export { joinWorks, splitWork } from './arrange';
 export type { Work } from './gather';
 export { planArranged, planChange, planning } from './plan';
+export { comesFrom } from './constraints';
 export type { PinnedStep } from './constraints';
 export type { ChangePlan, PlanOptions, PlanStep, Planned } from './plan';
 export type { PlanProgress, Reply } from './planner';

@@ -218,3 +218,13 @@ test('a pinned step keeps its place, and the others are ordered around it as wel
   // A step that is not among them is passed over.
   expect(planned(asCabled(), asMeant(), { ...options, pins: [{ step: 'none', after: [] }] }).cost).toEqual(free.cost);
 });
+
+test('the pin of a step that was split, or put together again, holds for what it came from', () => {
+  const options = { temporary: false };
+  const ids = planned(asCabled(), asMeant(), options).steps.map((s) => s.work.id);
+  const step = ids.find((id) => id.includes('core-east'))!;
+  const parts = `${step}, priority + ${step}, guards`;
+  const other = ids.find((id) => id !== step)!;
+  const pinned = planned(asCabled(), asMeant(), { ...options, pins: [{ step: parts, after: [`${other}, priority`] }] });
+  expect(pinned.steps.map((s) => s.work.id).slice(0, 2)).toEqual([other, step]);
+});

@@ -1,6 +1,7 @@
 'use client';
 /** The plan that is asked for: made in a worker, and made again when a design or the question changes. */
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { comesFrom } from '../../core/plan';
 import type { ChangePlan, Migration, PinnedStep, PlanProgress, Work } from '../../core/plan';
 import { runJob } from '../../workers/run-job';
 import type { Job } from '../../workers/run-job';
@@ -55,6 +56,33 @@ function answered(was: PlanState, { planned, ways }: PlanAnswer, arranged: boole
   return { ...rest, plan: kept, sentence: null };
 }
 
+/** Steps that stay in their place, by their ids; `pins`: what the next search is told of them. */
+function usePins(plan: ChangePlan | null) {
+  const [chosen, setPinned] = useState<ReadonlySet<string>>(new Set());
+  const pins = useRef<readonly PinnedStep[]>([]);
+  // A search puts steps together again that were split: the pin stays with what it came from.
+  const ids = useMemo(() => plan?.steps.map((s) => s.work.id) ?? [], [plan]);
+  const pinned = useMemo(
+    () =>
+      new Set(
+        ids.filter((id) => chosen.has(id) || [...chosen].some((was) => !ids.includes(was) && comesFrom(was, id))),
+      ),
+    [ids, chosen],
+  );
+  useEffect(() => {
+    pins.current = ids.flatMap((step, i) => (pinned.has(step) ? [{ step, after: ids.slice(0, i) }] : []));
+  }, [ids, pinned]);
+  const pin = useCallback(
+    (id: string) =>
+      setPinned((was) => {
+        const next = new Set([...was].filter((one) => !comesFrom(one, id)));
+        return next.size < was.size ? next : next.add(id);
+      }),
+    [],
+  );
+  return { pinned, pin, pins };
+}
+
 /** `question`: null while a design is not there yet; a new object asks again. */
 export function usePlan(question: Question | null): Planning {
   const [state, setState] = useState<PlanState>(NOTHING);
@@ -70,8 +98,8 @@ export function usePlan(question: Question | null): Planning {
       (error: Error) => setState((s) => ({ ...s, sentence: error.message, progress: null, running: false })),
     );
   }, []);
-  const [pinned, setPinned] = useState<ReadonlySet<string>>(new Set());
-  const pins = useRef<readonly PinnedStep[]>([]);
+  const { plan } = state;
+  const { pinned, pin, pins } = usePins(plan);
   useEffect(() => {
     const asked = question && { ...question, options: { ...question.options, pins: pins.current } };
     const timer = setTimeout(() => (asked ? run({ ...asked, arranged: null }) : setState(NOTHING)), REST);
@@ -79,21 +107,7 @@ export function usePlan(question: Question | null): Planning {
       clearTimeout(timer);
       job.current?.drop();
     };
-  }, [run, question]);
-  const { plan } = state;
-  useEffect(() => {
-    const ids = plan?.steps.map((s) => s.work.id) ?? [];
-    pins.current = ids.flatMap((step, i) => (pinned.has(step) ? [{ step, after: ids.slice(0, i) }] : []));
-  }, [plan, pinned]);
-  const pin = useCallback(
-    (id: string) =>
-      setPinned((was) => {
-        const next = new Set(was);
-        if (!next.delete(id)) next.add(id);
-        return next;
-      }),
-    [],
-  );
+  }, [run, question, pins]);
   const arrange = useCallback(
     (works: readonly Work[]) => {
       if (!question || !plan) return;
