@@ -56,7 +56,7 @@ function answered(was: PlanState, { planned, ways }: PlanAnswer, arranged: boole
   return { ...rest, plan: kept, sentence: null };
 }
 
-/** Steps that stay in their place, by their ids; `pins`: what the next search is told of them. */
+/** Steps that stay in their place, by their ids; `pins`: what the next search has to keep. */
 function usePins(plan: ChangePlan | null) {
   const [chosen, setPinned] = useState<ReadonlySet<string>>(new Set());
   const pins = useRef<readonly PinnedStep[]>([]);
