@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { differenceBetween } from '../src/core/design';
 import type { Design } from '../src/core/design';
 import { asObserved, checkObserved, compareWithDesign, drawObserved, unite } from '../src/core/observe';
+import type { Difference } from '../src/core/observe';
 import { ROLE, solveDesign } from '../src/core/trees';
 import { asCabled, asMeant, asPair } from '../src/demo/brackwater';
 import { bundledNetworks } from './support/bundled-networks';
@@ -12,6 +13,7 @@ import { networks } from './support/networks';
 import { observedOf, tellable } from './support/observed';
 import { runs } from './support/runs';
 import { haveTwins, oneSided } from './support/uncovered-bundles';
+import { variantsOf } from './support/variants';
 import { vlanNetworks } from './support/vlan-networks';
 import { wholeNetworks } from './support/whole-networks';
 
@@ -75,3 +77,25 @@ test('a pair that acts as one answers as one device, and differs in nothing from
   const { design: drawn } = drawObserved(network, 'read');
   expect(compareWithDesign(drawn, network)).toEqual([]);
 });
+
+test.each([
+  ['trees per VLAN', vlanNetworks],
+  ['bundles', covered(bundledNetworks)],
+  ['regions', mstNetworks],
+])(
+  '%s: of two variants, everything in which the network differs from the design can be taken over',
+  (_, networksOf) => {
+    fc.assert(
+      fc.property(variantsOf(networksOf), ([designed, there]) => {
+        const network = unite(observedOf(tellable(there)));
+        let n = 0;
+        const now = asObserved(designed, network, (prefix) => `${prefix}-read-${n++}`);
+        const left = compareWithDesign(now, network);
+        // Roots and roles follow: from settings, and from guards and devices that no agent tells of.
+        const isSetting = (d: Difference) => d.kind !== 'tree' || /^(cost|port priority) /.test(d.field);
+        expect(left.filter((d) => d.verdict !== 'not-observed' && isSetting(d))).toEqual([]);
+      }),
+      runs(25),
+    );
+  },
+);

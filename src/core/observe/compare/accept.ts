@@ -5,6 +5,7 @@ import {
   addElement,
   applyEdits,
   bundleById,
+  modeOf,
   portById,
   scopeAt,
   setBridgePriority,
@@ -13,10 +14,11 @@ import {
   setPortPriority,
   switchById,
 } from '../../design';
-import type { Bundle, Design, Edit, ObservedEnd, ObservedNetwork, Port, Switch, TreeKey } from '../../design';
+import type { Bundle, Design, Edit, ObservedEnd, ObservedNetwork, Port, Scope, Switch } from '../../design';
 import { parseTreeId } from '../../standard';
 import { solveDesign } from '../../trees';
 import { switchCalled } from '../draw/names';
+import { partEdits } from './accept-parts';
 import { compareCables } from './cables';
 import { compareWithDesign } from './compare';
 import type { Difference } from './difference';
@@ -55,20 +57,20 @@ function valueOf(field: string, observed: string): unknown {
   return TEXT.has(field) ? observed : Number(observed);
 }
 
-const keyOf = (tree: string): TreeKey => {
+/** What a setting of an observed tree holds for; where one tree carries all VLANs, for all that the design has. */
+function scopeOf(design: Design, s: Switch, tree: string): Scope {
   const parts = parseTreeId(tree);
-  return {
-    vlan: parts?.kind === 'vlan' ? parts.vlan : null,
-    instance: parts?.kind === 'instance' ? parts.instance : parts?.kind === 'common' ? 0 : null,
-  };
-};
+  const vlan = parts?.kind === 'vlan' ? parts.vlan : null;
+  const instance = parts?.kind === 'instance' ? parts.instance : parts?.kind === 'common' ? 0 : null;
+  return vlan === null && instance === null ? 'all' : scopeAt(design, s, { vlan, instance });
+}
 
 function switchEdits(design: Design, s: Switch, d: Difference, observed: ObservedNetwork): Edit[] {
   const match = /^priority(?: in (\S+))?$/.exec(d.field);
   if (match) {
     const own = observed.switches.find((o) => switchCalled(design, o.name, o.mac)?.id === s.id);
     const tree = match[1] ?? Object.keys(own?.priorities ?? {})[0] ?? 'rstp';
-    return setBridgePriority(s, scopeAt(design, s, keyOf(tree)), Number(d.observed));
+    return setBridgePriority(s, scopeOf(design, s, tree), Number(d.observed));
   }
   const field = SWITCH_FIELDS[d.field];
   return field === undefined ? [] : [setField('switch', s.id, field as 'id', valueOf(field, d.observed!))];
@@ -78,7 +80,11 @@ function elementEdits(design: Design, e: Port | Bundle, d: Difference): Edit[] {
   const kind = 'members' in e ? 'bundle' : 'port';
   const match = /^(cost|port priority) in (\S+)$/.exec(d.field);
   if (match) {
-    const scope = scopeAt(design, switchById(design, e.switch)!, keyOf(match[2]!));
+    const s = switchById(design, e.switch)!;
+    // What agents report of the CIST is the cost outside of the region (802.1Q 13.27), which is that of the port.
+    if (match[1] === 'cost' && modeOf(design, s) === 'mstp' && parseTreeId(match[2]!)?.kind === 'common')
+      return [setField(kind, e.id, 'cost', Number(d.observed))];
+    const scope = scopeOf(design, s, match[2]!);
     return (match[1] === 'cost' ? setPortCost : setPortPriority)(kind, e, scope, Number(d.observed));
   }
   if (d.field === 'enabled') return [setField('port', e.id, 'down', d.observed === 'false' ? true : null)];
@@ -106,6 +112,8 @@ export function acceptDifference(design: Design, d: Difference, observed: Observ
     const name = observed.switches.flatMap((s) => s.vlans).find((v) => v.number === number)?.name;
     return [addElement('vlan', { id: newId('v'), number, ...(name ? { name } : {}) })];
   }
+  const part = partEdits(design, d, observed, newId);
+  if (part) return part;
   if (d.verdict !== 'differs' || d.observed === null || d.element === null) return [];
   const s = d.kind === 'switch' ? switchById(design, d.element) : undefined;
   if (s) return switchEdits(design, s, d, observed);
@@ -145,6 +153,16 @@ export function acceptDifferences(
   return { design: now, edits };
 }
 
+/** Rounds of taking over: a mode that changes, or a link, brings costs and numbers that could not be seen, or not be set, before. */
+const ROUNDS = 4;
+
 /** The design as the network is: with everything taken over in which the two differ and that a design can hold. */
-export const asObserved = (design: Design, observed: ObservedNetwork, newId: NewId): Design =>
-  acceptDifferences(design, observed, compareWithDesign(design, observed), newId).design;
+export function asObserved(design: Design, observed: ObservedNetwork, newId: NewId): Design {
+  let now = design;
+  for (let round = 0; round < ROUNDS; round++) {
+    const { design: next, edits } = acceptDifferences(now, observed, compareWithDesign(now, observed), newId);
+    now = next;
+    if (edits.length === 0) break;
+  }
+  return now;
+}
