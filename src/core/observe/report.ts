@@ -1,6 +1,6 @@
 /** What was read against what is designed, to be printed, sent or counted: as a page, Markdown or a table. */
 import type { ObservedNetwork, ObservedQuestion } from '../design';
-import { csvText, html, table } from '../report';
+import { csvText, html, page, table } from '../report';
 import type { Html } from '../report';
 import { count } from '../standard';
 import type { Difference } from './compare/difference';
@@ -111,8 +111,7 @@ export function differencesHtml(of: DifferenceReport): string {
       ${questions.map((q) => html`<li>${kind ? `${QUESTION[q.kind]}: ` : ''}${q.text}</li>`)}
     </ul>`;
   const [deviating, open] = [byWeight(network.questions, true), byWeight(network.questions, false)];
-  const body = html`<body>
-    <h1>As built against ${title}</h1>
+  const body = html`<h1>As built against ${title}</h1>
     <p class="quiet">${headLine(of)}</p>
     ${
       deviating.length > 0
@@ -129,7 +128,5 @@ export function differencesHtml(of: DifferenceReport): string {
         : ''
     }
   </body>`;
-  const named = html`<title>As built against ${title}</title>`;
-  const head = `<meta charset="utf-8"><meta name="viewport" content="width=device-width">${named.text}<style>${STYLE}</style>`;
-  return `<!doctype html>\n<html lang="en"><head>${head}</head>${body.text}</html>\n`;
+  return page(`As built against ${title}`, STYLE, body);
 }

@@ -44,3 +44,10 @@ export function table(
     </tbody>
   </table>`;
 }
+
+/** A whole page that needs nothing else: its title, its style sheet, and its body. */
+export function page(title: string, style: string, body: Html): string {
+  const named = html`<title>${title}</title>`;
+  const head = `<meta charset="utf-8"><meta name="viewport" content="width=device-width">${named.text}<style>${style}</style>`;
+  return `<!doctype html>\n<html lang="en"><head>${head}</head><body>${body.text}</body></html>\n`;
+}

@@ -1,6 +1,6 @@
 /** What other rooms use of the report. */
 export { csvText } from './csv';
-export { html, table } from './html';
+export { html, page, table } from './html';
 export type { Html } from './html';
 export { PAPERS, SECTION_IDS, reportOf } from './report';
 export type { Paper, SectionId } from './report';

@@ -2,7 +2,7 @@
 import { byWorst, findingsOf, singleFailures, sweepBase } from '../review';
 import { solveDesign } from '../trees';
 import type { Design } from '../design';
-import { html } from './html';
+import { html, page } from './html';
 import type { Html } from './html';
 import * as make from './sections';
 import type { ReportSource } from './sections';
@@ -59,10 +59,7 @@ export function reportOf(design: Design, sections: readonly SectionId[] = SECTIO
           </section>`,
         ];
   });
-  const page = html`<body>
-    <h1>${design.name}</h1>
-    ${chosen}
-  </body>`;
-  const title = html`<title>${design.name}</title>`;
-  return `<!doctype html>\n<html lang="en"><head><meta charset="utf-8">${title.text}<style>${STYLE(paper)}</style></head>${page.text}</html>\n`;
+  const body = html`<h1>${design.name}</h1>
+    ${chosen}`;
+  return page(design.name, STYLE(paper), body);
 }

@@ -3,7 +3,7 @@ import { atWords, consoleNames, lineWords, longestOutage, movesWords, outageWord
 import type { ChangePlan } from '../plan';
 import { count } from '../standard';
 import { csvText } from './csv';
-import { html, table } from './html';
+import { html, page, table } from './html';
 import type { Html } from './html';
 
 export interface SheetOptions {
@@ -123,8 +123,7 @@ export function planHtml(plan: ChangePlan, { title, date }: SheetOptions): strin
     list(wayBack(step)),
     '',
   ]);
-  const body = html`<body>
-    <h1>Change plan: ${title}</h1>
+  const body = html`<h1>Change plan: ${title}</h1>
     <p class="quiet">${date} · ${planSummary(plan)} · outages as rehearsed</p>
     ${consoles.length > 0 ? html`<p class="alarm">A console is needed at: ${consoles.join(', ')}</p>` : ''}
     ${table([...heads, 'time, name'], rows, 'No steps.')}
@@ -132,9 +131,6 @@ export function planHtml(plan: ChangePlan, { title, date }: SheetOptions): strin
       <tr>
         ${['carried out by', 'checked by', 'begun', 'finished'].map((field) => html`<td>${field}</td>`)}
       </tr>
-    </table>
-  </body>`;
-  const named = html`<title>Change plan: ${title}</title>`;
-  const head = `<meta charset="utf-8"><meta name="viewport" content="width=device-width">${named.text}<style>${STYLE}</style>`;
-  return `<!doctype html>\n<html lang="en"><head>${head}</head>${body.text}</html>\n`;
+    </table>`;
+  return page(`Change plan: ${title}`, STYLE, body);
 }

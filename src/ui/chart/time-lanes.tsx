@@ -1,5 +1,6 @@
 'use client';
 /** Lanes over time: what strips of a rehearsal and of a capture have in common. */
+import { useEffect, useRef, useState } from 'react';
 import type { PortSpan } from '../../core/trace';
 import { SECOND } from '../../core/standard';
 import { RoleSign } from './Peg';
@@ -45,6 +46,18 @@ export const Patterns = () => (
     </pattern>
   </defs>
 );
+
+/** A box and how wide it is; `first`: until it is measured. */
+export function useWidth(first: number) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(first);
+  useEffect(() => {
+    const watch = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
+    if (box.current) watch.observe(box.current);
+    return () => watch.disconnect();
+  }, []);
+  return { box, width };
+}
 
 const NAME_LETTERS = 27;
 

@@ -20,7 +20,7 @@ export type QuestionId = (typeof QUESTIONS)[number]['id'];
 function useVariantChoice(read: ObservedNetwork | null) {
   const { head, variantId } = useBench();
   const other = head.variants.find((v) => v.id !== variantId)?.id ?? AS_BUILT;
-  const [back] = useState(isAskedBack);
+  const [back] = useState(() => isAskedBack() || head.variants.length < 2);
   const [from, setFrom] = useState(back ? AS_BUILT : variantId);
   const [to, setTo] = useState(back ? variantId : other);
   useEffect(() => askBack(false), []);

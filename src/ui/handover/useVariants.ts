@@ -9,6 +9,8 @@ import { useBench, useSession } from '../session/context';
 /** Stands for the network as it was read, in place of the id of a variant. */
 export const AS_BUILT = 'as-built';
 
+const NO_READING = 'This variant keeps no reading of the network: read it in As built first, or choose a variant.';
+
 export interface Ends {
   readonly from: Design | null;
   readonly to: Design | null;
@@ -49,5 +51,6 @@ export function useEnds(fromId: string, toId: string, read: ObservedNetwork | nu
   const built = useAsBuilt(open, fromId === AS_BUILT || toId === AS_BUILT ? read : null);
   const of = (id: string): Design | null =>
     id === variantId ? open : id === AS_BUILT ? built : (saved.get(id) ?? null);
-  return { from: of(fromId), to: of(toId), failed };
+  const lost = (fromId === AS_BUILT || toId === AS_BUILT) && open.readings.length === 0;
+  return { from: of(fromId), to: of(toId), failed: lost ? NO_READING : failed };
 }

@@ -1,11 +1,11 @@
 'use client';
 /** A network over time, like a rehearsal: what happens, and what each port says. */
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo } from 'react';
 import type { KeyboardEvent } from 'react';
 import type { CaptureLaneWords } from '../../core/observe';
 import type { PortSpan } from '../../core/trace';
 import { SECOND, more } from '../../core/standard';
-import { LEFT, LaneName, Patterns, ROW, Span, ticksIn, timeLabel } from '../chart/time-lanes';
+import { LEFT, LaneName, Patterns, ROW, Span, ticksIn, timeLabel, useWidth } from '../chart/time-lanes';
 import styles from './EventStrip.module.css';
 
 const RULER = 20;
@@ -34,17 +34,6 @@ const asSpan = ({ from, role, state }: CaptureLaneWords['spans'][number]): PortS
   state: role === null ? 'disabled' : (state ?? 'listening'),
 });
 
-function useWidth() {
-  const box = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(640);
-  useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
-    if (box.current) watch.observe(box.current);
-    return () => watch.disconnect();
-  }, []);
-  return { box, width };
-}
-
 interface Props {
   readonly events: readonly StripEvent[];
   readonly seconds: number;
@@ -58,7 +47,7 @@ interface Props {
 
 /** Rows of events and lanes of ports; a click goes to the nearest event, arrows to the next one. */
 export function EventStrip({ events, seconds, lanes = [], lanesLeft = 0, chosen, onChoose }: Props) {
-  const { box, width } = useWidth();
+  const { box, width } = useWidth(640);
   const room = Math.max(100, width - LEFT - 12);
   const span = Math.max(seconds, 1e-6);
   const x = (at: number) => LEFT + (at / span) * room;

@@ -5,7 +5,7 @@ import { count } from '../../core/standard';
 import { refName } from '../controls/chart-refs';
 import { useKeepReading } from '../controls/useKeptReading';
 import { useBench, useSession } from '../session/context';
-import { askDevices, watch } from './reading';
+import { askDevices, endWatch, watch } from './reading';
 import { happenIn, runAsNetwork, stopNetwork, useRunning, useRunningFault } from './running';
 import styles from './ObservedStage.module.css';
 
@@ -28,7 +28,8 @@ export function useRun() {
         fence: snmpFence.parse({ follow: false }),
       };
       void askDevices(variantId, asking, keep).then(() => watch(variantId, WATCHED));
-    });
+      // A network that has ended is watched no longer.
+    }).then(() => endWatch(variantId, keep));
 }
 
 /** What is selected fails, or comes back. */

@@ -157,10 +157,19 @@ export async function askDevices(variant: string, asking: Asking, keep: Keep): P
 /** The next reading of a watch, whose changes are noted. */
 async function askAgain(variant: string, asking: Asking): Promise<void> {
   const found = await askOnce(variant, asking, true);
-  const { last, moments, watched } = get(variant);
-  if (!found) return;
-  const changes = last ? changesBetween(last, found.network) : [];
+  const { last, moments, watched, faults } = get(variant);
   const at = Date.now();
+  if (!found) {
+    // When none answers any more, that is the change: said once.
+    const [text] = faults;
+    if (text === undefined || moments[0]?.changes[0]?.text === text) return;
+    const silence = { kind: 'device', alarm: true, switch: null, text } as const;
+    return set(variant, {
+      watched: { from: watched?.from ?? at, to: at },
+      moments: [{ at, changes: [silence] }, ...moments].slice(0, MOST_MOMENTS),
+    });
+  }
+  const changes = last ? changesBetween(last, found.network) : [];
   set(variant, {
     live: { network: found.network, at },
     last: found.network,

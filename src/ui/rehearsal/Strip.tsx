@@ -6,7 +6,7 @@ import { carriesVlan } from '../../core/trace';
 import type { Trace } from '../../core/trace';
 import { laneTree, vlanOf } from './moment';
 import { Lanes, layoutOf } from './StripLanes';
-import { LEFT, Patterns, ticksIn, timeLabel } from '../chart/time-lanes';
+import { LEFT, Patterns, ticksIn, timeLabel, useWidth } from '../chart/time-lanes';
 import type { Window } from '../chart/time-lanes';
 import { TICK_ROW, Ticks, marksOf } from './StripParts';
 import { EventLines, EventMarks } from './StripMarks';
@@ -45,13 +45,7 @@ const KEYS: Partial<Record<string, number>> = {
 
 /** The box of the strip: its width, and where its times are. */
 function useTimeScale({ shown, onShown, trace }: Pick<Props, 'shown' | 'onShown' | 'trace'>) {
-  const box = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(1240);
-  useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
-    if (box.current) watch.observe(box.current);
-    return () => watch.disconnect();
-  }, []);
+  const { box, width } = useWidth(1240);
   const room = Math.max(100, width - LEFT - 16);
   const x = (t: number) => LEFT + ((t - shown.from) / (shown.to - shown.from)) * room;
   const timeAt = (px: number) => shown.from + ((px - LEFT) / room) * (shown.to - shown.from);

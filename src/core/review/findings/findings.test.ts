@@ -5,18 +5,13 @@ import { solveDesign } from '../../trees';
 import { asCabled, asMeant, asPair } from '../../../demo/brackwater';
 import { acceptanceOf, findingsOf } from '../review';
 import { RULES } from '.';
-import { after, codesOf, sentencesOf } from '../../../../tests/support/findings';
+import { NEAR, after, codesOf, sentencesOf } from '../../../../tests/support/findings';
 
 const withEach = (design: Design, list: 'switches' | 'ports' | 'bundles', change: object): Design => ({
   ...design,
   [list]: design[list].map((e) => ({ ...e, ...change })),
 });
 const meant = asMeant();
-const UPLINK = meant.links.find(
-  (l) =>
-    'port' in l.a && 'port' in l.b && !meant.bundles.some((b) => b.members.includes((l.a as { port: string }).port)),
-)!;
-const NEAR = 'port' in UPLINK.a ? UPLINK.a.port : '';
 const BUNDLE = meant.bundles.find((b) => b.members.length === 2)!;
 const FACING = meant.bundles.find((b) => b.name === 'to-core-east')!;
 

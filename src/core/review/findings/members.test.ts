@@ -6,14 +6,9 @@ import { asCabled, asMeant, asPair } from '../../../demo/brackwater';
 import { missingCableEdits } from '../cable-edits';
 import { missingCables } from '../missing-cables';
 import { RULES } from '.';
-import { after, codesOf, sentencesOf } from '../../../../tests/support/findings';
+import { NEAR, after, codesOf, sentencesOf } from '../../../../tests/support/findings';
 
 const meant = asMeant();
-const UPLINK = meant.links.find(
-  (l) =>
-    'port' in l.a && 'port' in l.b && !meant.bundles.some((b) => b.members.includes((l.a as { port: string }).port)),
-)!;
-const NEAR = 'port' in UPLINK.a ? UPLINK.a.port : '';
 
 const waiting: Design = { ...meant, bundles: meant.bundles.map((b) => ({ ...b, maxActive: 1 })) };
 
