@@ -55,7 +55,7 @@ const LIMITS = [
   { name: 'depth', label: 'Hops at most', range: '0 to 64', follows: true },
   { name: 'most', label: 'Devices at most', range: '1 to 2000', follows: true },
   { name: 'atOnce', label: 'Devices at once', range: '1 to 50', follows: false },
-  { name: 'pause', label: 'Pause between requests (ms)', range: '0 to 5000', follows: false },
+  { name: 'pause', label: 'Pause (ms)', range: '0 to 5000', follows: false },
 ] as const;
 
 /** What is to be asked, or the sentence that says what is missing. */

@@ -34,6 +34,8 @@ export function Changes({ moments, watch, watched }: Pick<Reading, 'moments' | '
       ),
     [moments, from],
   );
+  // The newest reading first, and in it what weighs most.
+  const newest = events.map((e, i) => ({ e, i })).sort((a, b) => b.e.at - a.e.at || a.i - b.i);
   if (!watched) return <p className={styles.pad}>No watch is running.</p>;
   const seconds = Math.max(1, (watched.to - watched.from) / 1000);
   return (
@@ -43,17 +45,15 @@ export function Changes({ moments, watch, watched }: Pick<Reading, 'moments' | '
         {events.length === 0 ? '; nothing has changed.' : ''}
       </p>
       <EventStrip {...{ events, seconds, chosen }} onChoose={setChosen} />
-      <ol className={strip.events} aria-live="polite" reversed>
-        {events
-          .map((e, i) => (
-            <li key={`${e.at} ${e.text}`}>
-              <button className="plain" aria-pressed={i === chosen} onClick={() => setChosen(i)}>
-                <span className="mono quiet">{e.clock}</span>{' '}
-                <span className={e.alarm ? 'alarm' : undefined}>{e.text}</span>
-              </button>
-            </li>
-          ))
-          .reverse()}
+      <ol className={strip.events} aria-live="polite">
+        {newest.map(({ e, i }) => (
+          <li key={`${e.at} ${e.text}`}>
+            <button className="plain" aria-pressed={i === chosen} onClick={() => setChosen(i)}>
+              <span className="mono quiet">{e.clock}</span>{' '}
+              <span className={e.alarm ? 'alarm' : undefined}>{e.text}</span>
+            </button>
+          </li>
+        ))}
       </ol>
     </div>
   );
