@@ -6,6 +6,7 @@ import {
   MOST_PACKETS,
   alikeAt,
   asItStands,
+  floodsOf,
   gapsOf,
   loopEffect,
   packetCount,
@@ -106,6 +107,17 @@ function summary(design: Design, trace: Trace) {
         vlan: lane.vlan,
         at: g.from / SECOND,
         seconds: g.to === null ? null : (g.to - g.from) / SECOND,
+      })),
+    ),
+    floods: trace.contacts.flatMap((lane) =>
+      floodsOf(lane).map((f) => ({
+        from: lane.from,
+        to: lane.to,
+        vlan: lane.vlan,
+        at: f.from / SECOND,
+        seconds: f.to === null ? null : (f.to - f.from) / SECOND,
+        switches: f.switches,
+        ports: f.ports,
       })),
     ),
     loops: trace.loops.map((l) => {

@@ -62,8 +62,21 @@ export const eventSchema = z.discriminatedUnion('kind', [
 ]);
 export type ScriptEvent = z.infer<typeof eventSchema>;
 
+/** Longest interval at which a host of a pair may speak, in seconds. */
+const LONGEST_SILENCE = 86_400;
 /** Two hosts that should keep talking, in a VLAN. */
-const probe = z.strictObject({ from: id, to: id, vlan: vlanNumber });
+const probe = z.strictObject({
+  from: id,
+  to: id,
+  vlan: vlanNumber,
+  /**
+   * How often `to` sends anything, in seconds, while `from` sends all the time; absent: all the time. Meanwhile its
+   * address ages, and frames for it are flooded where it is forgotten.
+   */
+  answersEvery: z
+    .union([z.literal('never'), z.number().min(0.1).max(LONGEST_SILENCE)], saying(say.answersEvery))
+    .optional(),
+});
 
 export const scriptSchema = z.strictObject({
   id,

@@ -99,6 +99,11 @@ export const storyMessages = {
   'other-path': ({ pair }: Pair) => `Still reachable, over another path: ${pair}.`,
   copies: ({ pair, copies }: Pair & { copies: number }) => `Frames arrive in ${copies} or more copies: ${pair}.`,
 
+  flooded: ({ pair, switches, ports }: Pair & { switches: string; ports: number }) =>
+    `Frames are flooded where the address is not known (${switches}), in vain by ${count(ports, 'port')}: ${pair}.`,
+  'flooding-ends': ({ pair, after }: Pair & { after: number }) =>
+    `Frames are no longer flooded, after ${lasting(after)}: ${pair}.`,
+
   shut: ({ port, until, guard }: { port: string; until: number | null; guard: ShutBy }) =>
     `${port} ${SHUT_BY[guard]}${until === null ? ', until it is enabled by hand' : ` until ${seconds(until)}`}.`,
   'one-way': ({ port, how }: { port: string; how: 'deaf' | 'unheard' }) =>

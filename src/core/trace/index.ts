@@ -14,6 +14,7 @@ export { portsAt } from './ports-at';
 export { Recorder, classicState } from './recorder';
 export type {
   ContactLane,
+  Flood,
   LoopSpan,
   OpenLane,
   PortLane,
@@ -26,6 +27,6 @@ export type {
   Trace,
 } from './recorder';
 export { standingOut } from './status';
-export { gapsOf, spanAt, storyOf } from './story';
+export { floodsOf, gapsOf, spanAt, storyOf } from './story';
 export type { Line } from './story-line';
 export { carriesVlan, portList, portWords, switchList, treeNames, treesWords, vlansOfTree, vlansWords } from './words';

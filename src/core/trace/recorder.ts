@@ -32,6 +32,15 @@ export interface ContactSpan {
   readonly path: readonly string[];
   /** Copies of one frame that arrive: more than one while frames loop or are doubled. */
   readonly copies: number;
+  /** Where the address that frames go to is not known, so that they are flooded; absent while it is. */
+  readonly flood?: Flood;
+}
+/** What is flooded for want of an address in a MAC table. */
+export interface Flood {
+  /** Switches that do not know the address, in the order in which a frame meets them. */
+  readonly switches: readonly string[];
+  /** Ports that send a copy on a way that does not lead to the host. */
+  readonly ports: number;
 }
 export interface ContactLane {
   readonly from: string;
@@ -192,7 +201,12 @@ export class Recorder {
     this.add(
       lane.spans,
       { at: now, ...span },
-      (a, b) => a.ok === b.ok && a.copies === b.copies && a.path.join('\n') === b.path.join('\n'),
+      (a, b) =>
+        a.ok === b.ok &&
+        a.copies === b.copies &&
+        a.path.join('\n') === b.path.join('\n') &&
+        a.flood?.ports === b.flood?.ports &&
+        a.flood?.switches.join('\n') === b.flood?.switches.join('\n'),
     );
   }
 

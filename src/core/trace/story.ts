@@ -2,10 +2,10 @@
 import { switchById } from '../design';
 import type { Design } from '../design';
 import { loopEffect } from './loop-effect';
-import type { ContactLane, Happening, Trace } from './recorder';
+import type { ContactLane, Flood, Happening, Trace } from './recorder';
 import { portLines } from './story-ports';
 import { reachLines } from './story-reach';
-import { AGREED, hostWords, portList, portWords, treesWords, vlansWords } from './words';
+import { AGREED, hostWords, portList, portWords, switchList, treesWords, vlansWords } from './words';
 import type { Line } from './story-line';
 import { storyMessages as say } from '../messages';
 
@@ -23,6 +23,35 @@ export function gapsOf(lane: ContactLane): Gap[] {
     gaps.push({ from: span.at, to: lane.spans.slice(i).find((s) => s.ok)?.at ?? null });
   });
   return gaps;
+}
+
+interface FloodOf extends Flood {
+  readonly from: number;
+  readonly to: number | null;
+}
+
+/** When frames of a pair were flooded for want of an address, at its worst each time. */
+export function floodsOf(lane: ContactLane): FloodOf[] {
+  const floods: FloodOf[] = [];
+  lane.spans.forEach(({ at, flood }, i) => {
+    const last = floods.at(-1);
+    const goesOn = lane.spans[i - 1]?.flood !== undefined;
+    if (flood && !goesOn) floods.push({ ...flood, from: at, to: null });
+    else if (flood && last && flood.ports > last.ports) floods[floods.length - 1] = { ...last, ...flood };
+    else if (!flood && goesOn && last) floods[floods.length - 1] = { ...last, to: at };
+  });
+  return floods;
+}
+
+function floodLines(design: Design, lane: ContactLane, pair: string): Line[] {
+  return floodsOf(lane).flatMap(({ from, to, switches, ports }): Line[] => {
+    return [
+      { at: from, kind: 'contact', text: say.flooded({ pair, switches: switchList(design, switches), ports }) },
+      ...(to === null
+        ? []
+        : [{ at: to, kind: 'contact' as const, text: say['flooding-ends']({ pair, after: to - from }) }]),
+    ];
+  });
 }
 
 function contactLines(design: Design, trace: Trace): Line[] {
@@ -48,7 +77,7 @@ function contactLines(design: Design, trace: Trace): Line[] {
         ? [{ at: span.at, kind: 'contact', text: say.copies({ pair, copies: span.copies }) }]
         : [],
     );
-    return [...gaps, ...moved, ...doubled];
+    return [...gaps, ...moved, ...doubled, ...floodLines(design, lane, pair)];
   });
 }
 

@@ -153,11 +153,43 @@ function PairCells({ design, pair, number, onChange, onRemove }: CellsProps) {
         </select>
       </td>
       <td>
+        <AnswersEvery number={number} every={pair.answersEvery} onChange={onChange} />
+      </td>
+      <td>
         <button className="plain quiet remove" aria-label={`Remove pair ${number}`} onClick={onRemove}>
           ×
         </button>
       </td>
     </>
+  );
+}
+
+const INTERVALS = [1, 10, 60, 300, 600, 3600];
+interface AnswersProps {
+  readonly number: number;
+  readonly every: Probe['answersEvery'];
+  readonly onChange: (part: Partial<Probe>) => void;
+}
+
+/** How often the second host of a pair speaks: where it is silent for long, frames for it are flooded. */
+function AnswersEvery({ number, every, onChange }: AnswersProps) {
+  const offered = typeof every === 'number' && !INTERVALS.includes(every) ? [...INTERVALS, every] : INTERVALS;
+  return (
+    <select
+      aria-label={`Answers, pair ${number}`}
+      value={every ?? 'always'}
+      onChange={({ target: { value } }) =>
+        onChange({ answersEvery: value === 'always' ? undefined : value === 'never' ? 'never' : Number(value) })
+      }
+    >
+      <option value="always">answers always</option>
+      {offered.map((s) => (
+        <option key={s} value={s}>
+          {s < 60 ? `every ${s} s` : s < 3600 ? `every ${s / 60} min` : `every ${s / 3600} h`}
+        </option>
+      ))}
+      <option value="never">never answers</option>
+    </select>
   );
 }
 

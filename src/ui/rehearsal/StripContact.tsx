@@ -2,10 +2,13 @@
 import type { Design } from '../../core/design';
 import { hostById } from '../../core/design';
 import { lasting } from '../../core/standard';
-import { gapsOf } from '../../core/trace';
-import type { ContactLane } from '../../core/trace';
+import { gapsOf, switchList } from '../../core/trace';
+import type { ContactLane, Flood } from '../../core/trace';
 import type { Clip } from './StripMarks';
 import { LaneName } from '../chart/time-lanes';
+
+const floodWords = (design: Design, { switches, ports }: Flood) =>
+  `Flooded at ${switchList(design, switches)}: ${ports === 1 ? '1 port sends' : `${ports} ports send`} in vain`;
 
 interface ContactProps {
   design: Design;
@@ -28,12 +31,14 @@ export function Contact({ design, lane, until, top, clip }: ContactProps) {
         return reach && span.ok ? (
           <rect
             key={i}
-            className={span.copies > 1 ? 'contact copies' : 'contact'}
+            className={span.copies > 1 ? 'contact copies' : span.flood ? 'contact flooded' : 'contact'}
             x={reach[0]}
-            y={top + 6}
+            y={span.flood ? top + 4 : top + 6}
             width={Math.max(0.5, reach[1] - reach[0])}
-            height={8}
-          />
+            height={span.flood ? 12 : 8}
+          >
+            {span.flood && <title>{floodWords(design, span.flood)}</title>}
+          </rect>
         ) : null;
       })}
       {gapsOf(lane).map((gap, i) => {

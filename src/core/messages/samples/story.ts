@@ -22,6 +22,8 @@ export const storySamples: Samples<typeof storyMessages> = {
   reachable: [[{ pair, after: 12_000 }]],
   'other-path': [[{ pair }]],
   copies: [[{ pair, copies: 2 }]],
+  flooded: [[{ pair, switches: 'quay-a and quay-b', ports: 1 }], [{ pair, switches: 'quay-a', ports: 14 }]],
+  'flooding-ends': [[{ pair, after: 25_000_000 }]],
   shut: [
     [{ port: 'Gate 3', until: null, guard: 'bpdu' }],
     [{ port: 'Gate 3', until: 300_000_000, guard: 'one-way' }],

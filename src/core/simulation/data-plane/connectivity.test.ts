@@ -1,6 +1,6 @@
 import { emptyDesign, setField } from '../../design';
 import type { Design, ScriptEvent } from '../../design';
-import { gapsOf, storyOf } from '../../trace';
+import { floodsOf, gapsOf, storyOf } from '../../trace';
 import { rehearse } from '../run';
 
 /** Two hosts at the ends of a square of switches: over b, or over the longer way c, d. */
@@ -126,4 +126,52 @@ test('a topology change of one instance has the VLANs of that instance forgotten
   };
   expect(flushed(1)).toBeGreaterThan(0);
   expect(flushed(2)).toBe(0);
+});
+
+describe('a host that seldom speaks', () => {
+  /** Tables of a and b age after 30 and 20 s; y speaks every so often. */
+  const aged = (answersEvery: number | 'never', until: number, ...events: object[]) => {
+    const design = square('rstp');
+    design.switches = design.switches.map((s) =>
+      s.id === 'a' ? { ...s, ageingTime: 30 } : s.id === 'b' ? { ...s, ageingTime: 20 } : s,
+    );
+    const trace = rehearse(design, {
+      id: 's',
+      name: 's',
+      until,
+      events: events.map((e, i) => ({ id: `e${i}`, ...e })) as ScriptEvent[],
+      probes: [{ from: 'x', to: 'y', vlan: 1, answersEvery }],
+    });
+    return { design, trace, floods: floodsOf(trace.contacts[0]!) };
+  };
+  test('is flooded where its address has aged, switch by switch, until it speaks again', () => {
+    const { trace, floods, design } = aged(50, 60);
+    expect(trace.contacts[0]!.spans.map(({ at, flood }) => [at, flood?.switches, flood?.ports])).toEqual([
+      [0, undefined, undefined],
+      [20_000_001, ['b'], 1],
+      [30_000_001, ['a', 'b'], 2],
+      [50_000_000, undefined, undefined],
+    ]);
+    expect(floods).toEqual([{ switches: ['a', 'b'], ports: 2, from: 20_000_001, to: 50_000_000 }]);
+    const told = storyOf(design, trace).map((l) => l.text);
+    expect(told).toContain(
+      'Frames are flooded where the address is not known (a, b), in vain by 2 ports: x to y in VLAN 1.',
+    );
+    expect(told).toContain('Frames are no longer flooded, after 30.0 s: x to y in VLAN 1.');
+  });
+  test('is never flooded where it speaks before its address has aged', () => {
+    expect(aged(15, 60).floods).toEqual([]);
+  });
+  test('is flooded all the time where it never speaks', () => {
+    expect(aged('never', 10).floods).toEqual([expect.objectContaining({ from: 0, to: null })]);
+  });
+  test('is flooded after tables were flushed, until it speaks', () => {
+    // On the way round by c and d nothing else is open: it is flooded while that way is sought, and no longer.
+    const { floods } = aged(10, 30, { kind: 'link-down', at: 12, link: 'ab' });
+    expect(floods).toEqual([expect.objectContaining({ from: 12_000_000, switches: ['a', 'c', 'd'] })]);
+    expect(floods[0]!.to).toBeLessThan(12_100_000);
+    // A cable comes back: tables are flushed, and the old way is open at c as well.
+    const back = aged(10, 30, { kind: 'link-down', at: 1, link: 'cd' }, { kind: 'link-up', at: 12, link: 'cd' });
+    expect(back.floods.at(-1)).toMatchObject({ to: 20_000_000 });
+  });
 });

@@ -1,6 +1,7 @@
 /**
- * Who reaches whom. Every probed pair sends all the time both ways; that is looked at whenever something changed, and
- * when an address could have been forgotten meanwhile, so that contact is lost and found at the very moment.
+ * Who reaches whom. Every probed pair sends all the time both ways, or one host all the time and the other now and then;
+ * that is looked at whenever something changed, and when an address could have been forgotten meanwhile, so that contact
+ * is lost and found, and flooding begins and ends, at the very moment.
  */
 import { hostById, linksOfHost } from '../../design';
 import type { Probe } from '../../design';
@@ -54,7 +55,12 @@ function goesRound(w: World, vlan: number): boolean {
 interface Arrival {
   readonly copies: number;
   readonly path: readonly string[];
+  /** Switches that do not know where the frame goes to. */
+  readonly unsure: readonly string[];
+  /** Ports that sent a copy. */
+  readonly sent: number;
 }
+const NOWHERE: Arrival = { copies: 0, path: [], unsure: [], sent: 0 };
 
 /** Sends one frame from a host to another: along what is known, or through all open ports where nothing is. */
 function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
@@ -62,7 +68,9 @@ function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
   const flaps = goesRound(w, vlan);
   const starts = attachments(w, from, vlan, 'by far end').slice(0, 1);
   let copies = 0;
+  let sent = 0;
   let path: readonly string[] = [];
+  const unsure: string[] = [];
   // Where a copy came in, and by which ports it came there.
   const queue: { into: BridgePort; way: readonly string[] }[] = starts.map((into) => ({ into, way: [into.id] }));
   const seen = new Set<BridgePort>();
@@ -78,9 +86,11 @@ function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
     node.table.set(`${vlan} ${from}`, { port: into.id, at: w.now });
     const known = flaps ? undefined : node.table.get(`${vlan} ${to}`);
     const fresh = known && w.now - known.at <= ageing(w, into, vlan) ? w.bridgePorts.get(known.port) : undefined;
+    if (!fresh && !unsure.includes(node.plan.id)) unsure.push(node.plan.id);
     const outs = fresh ? [fresh] : [...node.ports.values()];
     for (const out of outs) {
       if (out === into || !passes(w, out, vlan)) continue;
+      sent++;
       if (goals.has(out)) {
         copies++;
         if (path.length === 0) path = [...way, out.id];
@@ -89,64 +99,97 @@ function sendOne(w: World, from: string, to: string, vlan: number): Arrival {
         if (passes(w, far, vlan)) queue.push({ into: far, way: [...way, out.id, far.id] });
     }
   }
-  return { copies: path.length > 0 ? copies : 0, path };
+  return { copies: path.length > 0 ? copies : 0, path, unsure: flaps ? [] : unsure, sent };
 }
 
-/** Ports of the way that each talking pair has used since it was last looked at, by world and pair. */
-const inUse = new WeakMap<World, Map<string, readonly string[]>>();
+/** What is known of a pair from one look to the next. */
+interface Talk {
+  /** Ports of the way that it has used since it was last looked at. */
+  way: readonly string[];
+  /** When the second host speaks next; undefined where it speaks all the time. */
+  speaksAt: number | undefined;
+  /** When it is looked at again, since an address is forgotten or the second host speaks. */
+  againAt: number;
+}
+const talks = new WeakMap<World, Map<Probe, Talk>>();
 
-/** What a talking pair kept fresh until now, on every switch of its way. */
-function keepFresh(w: World, { from, to, vlan }: Probe, path: readonly string[]): void {
-  for (const id of path) {
+function talkOf(w: World, probe: Probe): Talk {
+  let known = talks.get(w);
+  if (!known) talks.set(w, (known = new Map()));
+  let talk = known.get(probe);
+  if (!talk) {
+    const { answersEvery } = probe;
+    const speaksAt = answersEvery === undefined ? undefined : answersEvery === 'never' ? Infinity : w.now;
+    known.set(probe, (talk = { way: [], speaksAt, againAt: -Infinity }));
+  }
+  return talk;
+}
+
+/** What a pair kept fresh until now, on every switch of its way. */
+function keepFresh(w: World, { from, to, vlan }: Probe, { way, speaksAt }: Talk): void {
+  for (const id of way) {
     const table = w.bridgePorts.get(id)?.node.table;
-    for (const host of [from, to]) {
+    for (const host of speaksAt === undefined ? [from, to] : [from]) {
       const entry = table?.get(`${vlan} ${host}`);
       if (entry) entry.at = w.now;
     }
   }
 }
 
+/** Both send: each answer teaches the way back, so that they talk until nothing new is learnt. */
+function bothSend(w: World, { from, to, vlan }: Probe) {
+  let there = NOWHERE;
+  let back = NOWHERE;
+  for (let round = 0; round < 3; round++) {
+    there = sendOne(w, from, to, vlan);
+    back = sendOne(w, to, from, vlan);
+    if (there.path.length > 0 && back.path.length > 0) break;
+  }
+  const ok = there.path.length > 0 && back.path.length > 0;
+  return { ok, path: ok ? there.path : [], copies: Math.max(there.copies, back.copies) };
+}
+
+/** One sends all the time, the other now and then: where its address is forgotten meanwhile, frames for it are flooded. */
+function oneSends(w: World, { from, to, vlan, answersEvery }: Probe, talk: Talk) {
+  if (talk.speaksAt! <= w.now && typeof answersEvery === 'number') {
+    sendOne(w, to, from, vlan);
+    while (talk.speaksAt! <= w.now) talk.speaksAt! += Math.round(answersEvery * SECOND);
+  }
+  const { path, copies, unsure, sent } = sendOne(w, from, to, vlan);
+  // Every second port of the way is one that sends.
+  const beside = sent - path.length / 2;
+  const flooded = unsure.length > 0 && beside > 0;
+  return { ok: path.length > 0, path, copies, ...(flooded && { flood: { switches: unsure, ports: beside } }) };
+}
+
 /** Lets every pair talk at this moment, and writes down who hears whom. */
 export function lookAtContact(w: World, probes: readonly Probe[]): void {
   w.contactDue = false;
-  let forgottenAt = Infinity;
-  let used = inUse.get(w);
-  if (!used) inUse.set(w, (used = new Map()));
+  for (const probe of probes) keepFresh(w, probe, talkOf(w, probe));
   for (const probe of probes) {
     const { from, to, vlan } = probe;
-    const key = `${vlan} ${from} ${to}`;
-    keepFresh(w, probe, used.get(key) ?? []);
+    const talk = talkOf(w, probe);
     if (!hostById(w.plan.design, from) || !hostById(w.plan.design, to)) continue;
-    // Each answer teaches the way back: they talk until nothing new is learnt.
-    let there: Arrival = { copies: 0, path: [] };
-    let back: Arrival = there;
-    for (let round = 0; round < 3; round++) {
-      there = sendOne(w, from, to, vlan);
-      back = sendOne(w, to, from, vlan);
-      if (there.path.length > 0 && back.path.length > 0) break;
-    }
-    const ok = there.path.length > 0 && back.path.length > 0;
-    used.set(key, ok ? there.path : []);
-    w.record.contact(w.now, from, to, vlan, {
-      ok,
-      path: ok ? there.path : [],
-      copies: Math.max(there.copies, back.copies),
-    });
-    if (!ok) forgottenAt = Math.min(forgottenAt, oldest(w, from, to, vlan));
+    const seen = talk.speaksAt === undefined ? bothSend(w, probe) : oneSends(w, probe, talk);
+    talk.way = seen.path;
+    w.record.contact(w.now, from, to, vlan, seen);
+    const silent = [...(seen.ok ? [] : [from]), ...(seen.ok && talk.speaksAt === undefined ? [] : [to])];
+    const at = Math.min(talk.speaksAt ?? Infinity, nextForgotten(w, silent, vlan));
+    if (at < Infinity && at !== talk.againAt) w.queue.push((talk.againAt = at), { kind: 'contact' });
   }
-  if (forgottenAt < Infinity && forgottenAt > w.now) w.queue.push(forgottenAt, { kind: 'contact' });
 }
 
-/** When the first address of a silent pair is forgotten. */
-function oldest(w: World, from: string, to: string, vlan: number): number {
-  let at = Infinity;
+/** When an address is forgotten next, on any switch. */
+function nextForgotten(w: World, hosts: readonly string[], vlan: number): number {
+  let next = Infinity;
   for (const node of w.nodes.values())
-    for (const host of [from, to]) {
+    for (const host of hosts) {
       const entry = node.table.get(`${vlan} ${host}`);
       const bp = entry && w.bridgePorts.get(entry.port);
-      if (entry && bp && entry.at < w.now) at = Math.min(at, entry.at + ageing(w, bp, vlan) + 1);
+      const at = entry && bp ? entry.at + ageing(w, bp, vlan) + 1 : Infinity;
+      if (at > w.now) next = Math.min(next, at);
     }
-  return at;
+  return next;
 }
 
 /** Pairs to probe when none are named: hosts of one VLAN, each with the first of them. */
