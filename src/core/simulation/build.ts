@@ -45,7 +45,7 @@ export function attach(w: World, around?: readonly string[]): void {
   const touched = physicals && new Set(physicals.map((p) => p.node));
   findWays(w, physicals);
   w.changed.add(-1);
-  contactSoon(w);
+  contactSoon(w, touched);
   for (const bundleEnd of w.bundleEnds.values()) {
     const active: string[] = [];
     for (const id of bundleEnd.members) {
@@ -65,7 +65,6 @@ export function attach(w: World, around?: readonly string[]): void {
     if (bp.active.join('\n') !== now.join('\n')) {
       touched?.add(bp.node);
       bp.active = now;
-      contactSoon(w);
       w.record.happened({
         kind: 'bundle',
         at: w.now,
@@ -77,6 +76,7 @@ export function attach(w: World, around?: readonly string[]): void {
       for (const process of bp.node.processes) if (process.members[bp.number]) changeIfDifferent(w, process, bp);
     }
   }
+  contactSoon(w, touched);
   // Down first, so that a member is never two ports at once.
   const wanted = (bp: BridgePort): boolean => {
     if (!bp.node.on || bp.shutUntil !== null) return false;
@@ -161,10 +161,12 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     random: chance(options.seed),
     record: new Recorder(),
     contactDue: false,
+    stirred: null,
     changed: new Set([-1]),
     looping: false,
     rootsOf: new Map(),
     lans: null,
+    spreads: new Map(),
     handled: 0,
     bpdus: 0,
   };

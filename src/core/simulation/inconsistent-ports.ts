@@ -44,7 +44,7 @@ function turned(w: World, bp: BridgePort, vlan: number): void {
     drain(w, process);
   }
   w.changed.add(vlan);
-  contactSoon(w);
+  contactSoon(w, [bp.node]);
 }
 
 /** The time is over for which a port was to be held, unless there was reason again. */

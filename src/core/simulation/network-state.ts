@@ -202,12 +202,30 @@ export interface Lans {
   readonly count: number;
   /** Most touches of one port. */
   readonly most: number;
-  readonly nodes: readonly {
-    readonly node: Node;
-    readonly touches: readonly Touch[];
-    /** Ports that lead anywhere. */
-    readonly cabled: readonly BridgePort[];
-  }[];
+  /** What no cable joins, whether open or not. */
+  readonly parts: readonly Part[];
+  readonly partOf: ReadonlyMap<Node, Part>;
+}
+/** Switches that cables join, in the order of the design. */
+export type Part = readonly Place[];
+/** A switch among the LANs. */
+export interface Place {
+  readonly node: Node;
+  /** Its place among all switches. */
+  readonly place: number;
+  readonly touches: readonly Touch[];
+  /** Ports that lead anywhere. */
+  readonly cabled: readonly BridgePort[];
+}
+
+/** How far a VLAN reaches in one part. */
+export interface PartSpread {
+  /** Switches of the part. */
+  readonly size: number;
+  /** Whether what is open holds a ring: joins two that are joined already. */
+  readonly ring: boolean;
+  /** Switches that reach each other, with the place of the first. */
+  readonly groups: readonly { readonly first: number; readonly switches: readonly string[] }[];
 }
 
 export interface World {
@@ -235,6 +253,8 @@ export interface World {
   readonly random: () => number;
   readonly record: Recorder;
   contactDue: boolean;
+  /** Switches at which something changed since contact and rings were looked at; null for all. */
+  stirred: Set<Node> | null;
   /** VLANs whose tree had ports that changed since rings were looked for; −1 stands for all. */
   readonly changed: Set<number>;
   /** Frames loop in some tree. */
@@ -243,6 +263,8 @@ export interface World {
   readonly rootsOf: Map<string, Set<string>>;
   /** What each port is plugged into; null after something about cables changed. */
   lans: Lans | null;
+  /** How far each VLAN reached in each part when it was looked at last, by the first switch of the part. */
+  readonly spreads: Map<number, Map<string, PartSpread>>;
   /** Frames and timers handled so far. */
   handled: number;
   bpdus: number;

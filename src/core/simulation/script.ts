@@ -188,7 +188,7 @@ function treeOff(w: World, id: string): void {
   w.changed.add(-1);
   forgetRoots(w, node);
   for (const process of node.processes) for (const number of node.ports.keys()) note(w, process, number);
-  contactSoon(w);
+  contactSoon(w, [node]);
 }
 
 /** The edits of an event, read; what is no edit makes it void. */

@@ -74,7 +74,7 @@ function flush(w: World, process: Process, ports: readonly number[], tree: numbe
   }
   if (entries === 0) return;
   w.record.happened({ kind: 'flush', at: w.now, switch: node.plan.id, entries });
-  contactSoon(w);
+  contactSoon(w, [node]);
 }
 
 /** Performs what a process wants done. `arrival`: the frame that moved it, if one did. */
@@ -94,14 +94,14 @@ export function drain(w: World, process: Process, arrival?: Arrival): void {
           moved = true;
           if (rapid) note(w, process, effect.port);
           w.changed.add(process.plan.vlan ?? -1);
-          contactSoon(w);
+          contactSoon(w, [node]);
           break;
         case 'flush':
           if (node.table.size > 0) flush(w, process, effect.ports, effect.tree);
           break;
         case 'ageing':
           process.shortAgeing = effect.short;
-          contactSoon(w);
+          contactSoon(w, [node]);
           break;
         case 'heard':
           noteReceived(w, effect, arrival);
@@ -131,7 +131,10 @@ export function noteReceived(w: World, { tree, held, info }: HeardEffect, arriva
 }
 type HeardEffect = Extract<Engine['bridge']['effects'][number], { kind: 'heard' }>;
 
-export function contactSoon(w: World): void {
+/** Has contact and rings looked at in this moment; `around`: switches at which alone something changed. */
+export function contactSoon(w: World, around?: Iterable<Node>): void {
+  if (!around) w.stirred = null;
+  else if (w.stirred) for (const node of around) w.stirred.add(node);
   if (w.contactDue) return;
   w.contactDue = true;
   w.queue.push(w.now, { kind: 'contact' });
@@ -182,7 +185,7 @@ export function setUp(w: World, node: Node, ports: readonly BridgePort[], up: bo
     for (const number of numbers) note(w, process, number);
     drain(w, process);
   }
-  contactSoon(w);
+  contactSoon(w, [node]);
 }
 
 /** Mb/s of what a bridge port sends over. */

@@ -5,6 +5,7 @@
  */
 import { hostById, linksOfHost } from '../../design';
 import type { Probe } from '../../design';
+import { isStirred, lansOf } from './lans';
 import { reaches } from '../carrier';
 import { passes, processOfVlan } from '../switch';
 import { losesData } from '../transmit';
@@ -13,13 +14,13 @@ import { SECOND, TIMERS } from '../../standard';
 
 const MOST_STEPS = 20_000;
 
+const portsOfHost = (w: World, host: string): string[] =>
+  linksOfHost(w.plan.design, host).flatMap((l) => [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])));
+
 /** Bridge ports that a host is plugged into, where frames pass from it, or to it. */
 function attachments(w: World, host: string, vlan: number, sent: 'by port' | 'by far end'): BridgePort[] {
-  const ports = linksOfHost(w.plan.design, host).flatMap((l) =>
-    [l.a, l.b].flatMap((e) => ('port' in e ? [e.port] : [])),
-  );
   const found = new Set<BridgePort>();
-  for (const id of ports) {
+  for (const id of portsOfHost(w, host)) {
     const physical = w.physical.get(id);
     if (!physical?.carrier || physical.held || losesData(w, id, sent)) continue;
     const bp = physical.attached ?? physical.own;
@@ -162,13 +163,25 @@ function oneSends(w: World, { from, to, vlan, answersEvery }: Probe, talk: Talk)
   return { ok: path.length > 0, path, copies, ...(flooded && { flood: { switches: unsure, ports: beside } }) };
 }
 
-/** Lets every pair talk at this moment, and writes down who hears whom. */
+/** Whether something changed that a pair could notice. */
+function concerns(w: World, { from, to }: Probe): boolean {
+  if (w.stirred === null) return true;
+  const ports = [from, to].flatMap((host) => portsOfHost(w, host));
+  return ports.some((id) => {
+    const node = w.physical.get(id)?.node;
+    const part = node && lansOf(w).partOf.get(node);
+    return part !== undefined && isStirred(w, part);
+  });
+}
+
+/** Lets every pair that something was about talk at this moment, and writes down who hears whom. */
 export function lookAtContact(w: World, probes: readonly Probe[]): void {
   w.contactDue = false;
   for (const probe of probes) keepFresh(w, probe, talkOf(w, probe));
   for (const probe of probes) {
     const { from, to, vlan } = probe;
     const talk = talkOf(w, probe);
+    if (talk.againAt !== w.now && !concerns(w, probe)) continue;
     if (!hostById(w.plan.design, from) || !hostById(w.plan.design, to)) continue;
     const seen = talk.speaksAt === undefined ? bothSend(w, probe) : oneSends(w, probe, talk);
     talk.way = seen.path;
@@ -177,6 +190,7 @@ export function lookAtContact(w: World, probes: readonly Probe[]): void {
     const at = Math.min(talk.speaksAt ?? Infinity, nextForgotten(w, silent, vlan));
     if (at < Infinity && at !== talk.againAt) w.queue.push((talk.againAt = at), { kind: 'contact' });
   }
+  w.stirred = new Set();
 }
 
 /** When an address is forgotten next, on any switch. */

@@ -1,23 +1,30 @@
 /** What each port is plugged into, and which ports are open in a VLAN: the data plane as a graph of switches and LANs. */
-import { linkAt, segmentAt } from '../../design';
+import { groupBy, linkAt, segmentAt } from '../../design';
 import { isForwarding } from '../engines';
 import { reaches } from '../carrier';
 import { isInconsistent, processOfVlan, treeOfVlan } from '../switch';
-import type { BridgePort, Lans, Node, Touch, World } from '../network-state';
+import type { BridgePort, Lans, Node, Part, PartSpread, Place, Touch, World } from '../network-state';
 
 /** Number of the LAN of each physical port; both ends of a bundle that forms share one. */
 function lanNumbers(w: World): Map<string, number> {
   const names = new Map<string, number>();
   const numbers = new Map<string, number>();
+  let alone = 0;
   for (const { id, attached } of w.physical.values()) {
     const far = reaches(w, id);
-    const other = far.length === 1 ? w.physical.get(far[0]!)?.attached : null;
+    const [only] = far;
+    const other = far.length === 1 ? w.physical.get(only!)?.attached : null;
+    if (far.length === 1 && !w.loops.has(only!) && !(attached && other)) {
+      // A cable between two ports: the end that comes later takes the number of the first.
+      numbers.set(id, numbers.get(only!) ?? names.size + alone++);
+      continue;
+    }
     const name = w.loops.has(id)
       ? `hub ${id}`
       : attached && other
         ? [attached.id, other.id].sort().join(' = ')
         : [id, ...far].sort().join(' ');
-    if (!names.has(name)) names.set(name, names.size);
+    if (!names.has(name)) names.set(name, names.size + alone);
     numbers.set(id, names.get(name)!);
   }
   return numbers;
@@ -28,39 +35,6 @@ function isCabled(w: World, bp: BridgePort): boolean {
   const { design } = w.plan;
   const ports = 'members' in bp.element ? bp.element.members : [bp.id];
   return ports.some((id) => linkAt(design, id) !== undefined || segmentAt(design, id) !== undefined);
-}
-
-/** Every place at which a switch touches a LAN, whether open or not; worked out once after each change of cables. */
-export function lansOf(w: World): Lans {
-  if (w.lans) return w.lans;
-  const numbers = lanNumbers(w);
-  const nodes = [...w.nodes.values()].map((node) => {
-    const ports = [...node.ports.values()];
-    // A bundle that one end alone has touches a LAN with each member.
-    const touches = ports.flatMap((bp) => {
-      const lans = [...new Set(bp.active.map((member) => numbers.get(member)!))];
-      return lans.map((lan, nth): Touch => ({ bp, lan, nth, of: lans.length }));
-    });
-    return { node, touches, cabled: ports.filter((bp) => isCabled(w, bp)) };
-  });
-  const most = Math.max(1, ...nodes.flatMap((n) => n.touches.map((t) => t.of)));
-  w.lans = { count: new Set(numbers.values()).size, nodes, most };
-  return w.lans;
-}
-
-/** Visits every open touch of a VLAN, with the place of its switch among all. Runs whenever a port opens or closes. */
-export function eachOpen(w: World, vlan: number, visit: (touch: Touch, node: Node, place: number) => void): void {
-  lansOf(w).nodes.forEach(({ node, touches }, place) => {
-    if (!node.on) return;
-    const process = node.treeOff ? undefined : processOfVlan(w, node, vlan);
-    const tree = process ? treeOfVlan(process, vlan) : 0;
-    for (const touch of touches) {
-      const { bp } = touch;
-      if (!bp.up || !bp.vlans[vlan]) continue;
-      const open = !process || (isForwarding(process.engine, bp.number, tree) && !isInconsistent(bp, process));
-      if (open) visit(touch, node, place);
-    }
-  });
 }
 
 /** Which are joined with which: a forest over switches and LANs. */
@@ -84,12 +58,58 @@ class Union {
   }
 }
 
-/** How far a VLAN reaches. */
-export interface Spread {
-  /** Whether what is open holds a ring: joins two that are joined already. */
-  readonly ring: boolean;
-  /** Parts that the largest one does not reach, as switches; none where the VLAN is connected. */
-  readonly apart: readonly (readonly string[])[];
+/** Every place at which a switch touches a LAN, whether open or not; worked out once after each change of cables. */
+export function lansOf(w: World): Lans {
+  if (w.lans) return w.lans;
+  const numbers = lanNumbers(w);
+  const places = [...w.nodes.values()].map((node, place): Place => {
+    const ports = [...node.ports.values()];
+    // A bundle that one end alone has touches a LAN with each member.
+    const touches = ports.flatMap((bp) => {
+      const [first] = bp.active;
+      if (bp.active.length === 1) return { bp, lan: numbers.get(first!)!, nth: 0, of: 1 };
+      const lans = [...new Set(bp.active.map((member) => numbers.get(member)!))];
+      return lans.map((lan, nth): Touch => ({ bp, lan, nth, of: lans.length }));
+    });
+    return { node, place, touches, cabled: ports.filter((bp) => isCabled(w, bp)) };
+  });
+  const most = Math.max(1, ...places.flatMap((n) => n.touches.map((t) => t.of)));
+  const count = new Set(numbers.values()).size;
+  const parts = partsOf(count, places);
+  const partOf = new Map(parts.flatMap((part) => part.map(({ node }) => [node, part] as const)));
+  w.lans = { count, parts, partOf, most };
+  return w.lans;
+}
+
+/** Switches by what joins them; a disused LAN joins nobody. */
+function partsOf(count: number, places: readonly Place[]): Part[] {
+  const union = new Union(count + places.length);
+  for (const { place, touches } of places) for (const { lan } of touches) union.join(count + place, lan);
+  return [...groupBy(places, ({ place }) => union.find(count + place)).values()];
+}
+
+/** Whether something changed in a part since it was looked at. */
+export const isStirred = (w: World, part: Part): boolean =>
+  w.stirred === null || part.some(({ node }) => w.stirred!.has(node));
+
+/** Visits every open touch of a VLAN in a part, with the place of its switch among all. Runs whenever a port opens or closes. */
+export function eachOpen(
+  w: World,
+  part: Part,
+  vlan: number,
+  visit: (touch: Touch, node: Node, place: number) => void,
+): void {
+  for (const { node, place, touches } of part) {
+    if (!node.on) continue;
+    const process = node.treeOff ? undefined : processOfVlan(w, node, vlan);
+    const tree = process ? treeOfVlan(process, vlan) : 0;
+    for (const touch of touches) {
+      const { bp } = touch;
+      if (!bp.up || !bp.vlans[vlan]) continue;
+      const open = !process || (isForwarding(process.engine, bp.number, tree) && !isInconsistent(bp, process));
+      if (open) visit(touch, node, place);
+    }
+  }
 }
 
 /**
@@ -99,12 +119,12 @@ export interface Spread {
 export const countsIn = (n: number, { nth, of }: Touch): boolean => nth === n % of;
 
 /** The same where bundles touch several LANs. */
-function hasRing(w: World, vlan: number): boolean {
-  const { count, nodes, most } = lansOf(w);
+function hasRing(w: World, part: Part, vlan: number): boolean {
+  const { count, most } = lansOf(w);
   for (let n = 0; n < most; n++) {
-    const union = new Union(count + nodes.length);
+    const union = new Union(count + w.nodes.size);
     let ring = false;
-    eachOpen(w, vlan, (touch, _, place) => {
+    eachOpen(w, part, vlan, (touch, _, place) => {
       if (countsIn(n, touch) && !union.join(count + place, touch.lan)) ring = true;
     });
     if (ring) return true;
@@ -112,22 +132,44 @@ function hasRing(w: World, vlan: number): boolean {
   return false;
 }
 
-export function spreadOf(w: World, vlan: number): Spread {
-  const { count, nodes, most } = lansOf(w);
-  const union = new Union(count + nodes.length);
+function lookAt(w: World, part: Part, vlan: number): PartSpread {
+  const { count, most } = lansOf(w);
+  const union = new Union(count + w.nodes.size);
   let ring = false;
-  eachOpen(w, vlan, ({ lan }, _, place) => {
+  eachOpen(w, part, vlan, ({ lan }, _, place) => {
     if (!union.join(count + place, lan)) ring = true;
   });
-  if (ring && most > 1) ring = hasRing(w, vlan);
-  const parts = new Map<number, string[]>();
-  nodes.forEach(({ node, cabled }, place) => {
-    if (!node.on || !cabled.some((bp) => bp.vlans[vlan])) return;
-    const top = union.find(count + place);
-    const part = parts.get(top);
-    if (part) part.push(node.plan.id);
-    else parts.set(top, [node.plan.id]);
-  });
-  const sorted = [...parts.values()].sort((a, b) => b.length - a.length);
-  return { ring, apart: sorted.slice(1) };
+  if (ring && most > 1) ring = hasRing(w, part, vlan);
+  const carrying = part.filter(({ node, cabled }) => node.on && cabled.some((bp) => bp.vlans[vlan]));
+  const groups = [...groupBy(carrying, ({ place }) => union.find(count + place)).values()].map((group) => ({
+    first: group[0]!.place,
+    switches: group.map(({ node }) => node.plan.id),
+  }));
+  return { size: part.length, ring, groups };
+}
+
+/** How far a VLAN reaches. */
+export interface Spread {
+  /** Parts in which what is open holds a ring. */
+  readonly rings: readonly Part[];
+  /** Switches that the largest group does not reach, by groups; none where the VLAN is connected. */
+  readonly apart: readonly (readonly string[])[];
+}
+
+/** How far a VLAN reaches now. A part in which nothing changed is as it was: networks side by side cost no more than apart. */
+export function spreadOf(w: World, vlan: number): Spread {
+  const before = w.spreads.get(vlan);
+  const now = new Map<string, PartSpread>();
+  const rings: Part[] = [];
+  for (const part of lansOf(w).parts) {
+    const key = part[0]!.node.plan.id;
+    const known = isStirred(w, part) ? undefined : before?.get(key);
+    const spread = known?.size === part.length ? known : lookAt(w, part, vlan);
+    now.set(key, spread);
+    if (spread.ring) rings.push(part);
+  }
+  w.spreads.set(vlan, now);
+  const groups = [...now.values()].flatMap((s) => s.groups);
+  groups.sort((a, b) => b.switches.length - a.switches.length || a.first - b.first);
+  return { rings, apart: groups.slice(1).map((g) => g.switches) };
 }

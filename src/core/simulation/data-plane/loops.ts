@@ -3,7 +3,7 @@ import { countsIn, eachOpen, lansOf, spreadOf } from './lans';
 import { passes, speedOf } from '../switch';
 import { awaitStorm, limitOf } from '../storms';
 import type { LoopSpan } from '../../trace';
-import type { BridgePort, Touch, World } from '../network-state';
+import type { BridgePort, Part, Touch, World } from '../network-state';
 
 type Edge = Touch;
 
@@ -34,10 +34,10 @@ function onRings(edges: readonly Edge[]): Edge[] {
   return edges.filter((_, i) => !parting.has(i));
 }
 
-/** Rings of a VLAN's data plane, apart from each other where they share no switch and no cable. */
-function ringsOf(w: World, vlan: number): Edge[][] {
+/** Rings of a VLAN's data plane in a part, apart from each other where they share no switch and no cable. */
+function ringsOf(w: World, part: Part, vlan: number): Edge[][] {
   const open: Edge[] = [];
-  eachOpen(w, vlan, (touch) => void open.push(touch));
+  eachOpen(w, part, vlan, (touch) => void open.push(touch));
   const groups = new Map<unknown, Edge[]>();
   const parent = new Map<unknown, unknown>();
   const find = (x: unknown): unknown => (parent.has(x) ? find(parent.get(x)) : x);
@@ -101,9 +101,9 @@ export function probeVlans(w: World): void {
   const hubs = [...w.loops].flatMap((id) => w.bridgePorts.get(id) ?? []);
   for (const vlan of new Set(w.plan.representative.values())) {
     if (!all && !w.changed.has(vlan)) continue;
-    const { ring, apart } = spreadOf(w, vlan);
+    const { rings: ringed, apart } = spreadOf(w, vlan);
     w.record.apart(w.now, vlan, apart);
-    const rings = ring ? ringsOf(w, vlan).map((edges) => ringWords(w, edges)) : [];
+    const rings = ringed.flatMap((part) => ringsOf(w, part, vlan)).map((edges) => ringWords(w, edges));
     noteRings(w, vlan, [...rings, ...hubs.filter((bp) => passes(w, bp, vlan)).map((bp) => hubRing(w, bp))]);
   }
   w.changed.clear();
