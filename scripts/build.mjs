@@ -16,7 +16,7 @@ function sources() {
 const state = () => digest(...sources().flatMap((file) => [file, readFileSync(path.join(root, file))]));
 const seen = ({ mtimeMs, size }) => `${mtimeMs} ${size}`;
 const out = path.join(root, '.knot-path');
-const made = ['main', 'thread', 'cli'].map((name) => path.join(out, `${name}.mjs`));
+const made = ['main', 'thread', 'sweep', 'cli'].map((name) => path.join(out, `${name}.mjs`));
 
 /** Compiles programs, each into one file in `.knot-path`; packages stay outside. Gives the files by name. */
 export async function bundle(entries) {
@@ -53,6 +53,7 @@ export async function buildPrograms() {
   await bundle({
     main: ['src', 'server', 'main.ts'],
     thread: ['src', 'server', 'thread.ts'],
+    sweep: ['src', 'server', 'sweep', 'thread.ts'],
     cli: ['src', 'cli', 'main.ts'],
   });
   stamp('programs', now);

@@ -7,7 +7,9 @@ import type { MissingCable } from '@/core/review';
 import { vlanMembership } from '@/core/standard';
 import { solveDesign } from '@/core/trees';
 import { bundledNetworks } from './support/bundled-networks';
+import { deepNetworks } from './support/deep-networks';
 import { guardedNetworks } from './support/guards';
+import { networks } from './support/networks';
 import { plainNetworks, vlanNetworks } from './support/vlan-networks';
 import { wholeNetworks } from './support/whole-networks';
 
@@ -246,13 +248,16 @@ test('a host with two cards to two switches survives either', () => {
 
 /** What a failure does, whichever way it is worked out. */
 test.each([
+  ['one tree', networks],
+  ['chains', deepNetworks('rstp')],
   ['VLANs', vlanNetworks],
   ['bundles', bundledNetworks],
   ['every mode', wholeNetworks],
   ['guards', guardedNetworks(vlanNetworks)],
-] as const)('a failure taken on from the design is the one solved from scratch: %s', (_, networks) => {
+  ['guards in one tree', guardedNetworks(networks)],
+] as const)('a failure taken on from the design is the one solved from scratch: %s', (_, designs) => {
   fc.assert(
-    fc.property(networks, fc.nat(), (design, which) => {
+    fc.property(designs, fc.nat(), (design, which) => {
       const base = sweepBase(solveDesign(design));
       const { elements } = base;
       const pairs =

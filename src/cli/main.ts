@@ -138,6 +138,13 @@ function wholeCommands(program: Command, ends: Ends): void {
       ends(await (await import('./review')).review(file, options));
     });
   program
+    .command('worker')
+    .description('look at failures for reviews on other machines, by the queue that KNOT_PATH_QUEUE names')
+    .option('--threads <number>', 'threads; otherwise one a core')
+    .action(async (options: { threads?: string }) => {
+      ends(await (await import('./worker')).work(options));
+    });
+  program
     .command('report')
     .description('write a design as one printable HTML file')
     .argument('<design>', 'design file (JSON)')

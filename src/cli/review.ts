@@ -8,14 +8,13 @@ import {
   missingCables,
   outageWords,
   pairCount,
-  pairFailures,
   reviewJson,
-  singleFailures,
   sweepBase,
 } from '../core/review';
-import type { Failure } from '../core/review';
+import type { Failure, SweepBase } from '../core/review';
 import { count, grouped } from '../core/standard';
 import { solveDesign } from '../core/trees';
+import { sweep } from '../server/sweep/sweep';
 import { complain, print, readDesignFile } from './files';
 
 export interface ReviewOptions {
@@ -25,8 +24,12 @@ export interface ReviewOptions {
 }
 
 const MEASURES = ['worst', 'all', 'none'];
-/** Failures that are printed as lines; JSON has all. */
+/** Failures that are printed as lines. */
 const MOST_LINES = 20;
+/** Pairs up to which those without any consequence are told as well. */
+const FEW_PAIRS = 20_000;
+/** Failures that are kept, worst first. */
+const MOST_KEPT = 50_000;
 
 const interrupts = ({ outage }: Failure): boolean => outage.kind !== 'none' && outage.kind !== 'separated';
 
@@ -40,6 +43,25 @@ function measured(design: Design, failures: readonly Failure[], which: string): 
   return failures.map((f) =>
     asked(f) ? { ...f, outage: { ...f.outage, measured: measuredOutage(design, f.elements) } } : f,
   );
+}
+
+/** All failures worst first; of very many pairs those with a consequence, and of those the worst. */
+async function failuresOf(base: SweepBase, pairs: boolean): Promise<{ kept: Failure[]; left: number }> {
+  let [kept, left]: [Failure[], number] = [[], 0];
+  const cut = () => {
+    kept.sort(byWorst);
+    left += Math.max(0, kept.length - MOST_KEPT);
+    kept = kept.slice(0, MOST_KEPT);
+  };
+  const waits = (where: string) =>
+    complain(`No worker is there for the queue at ${where}: start 'knot-path worker' with the same KNOT_PATH_QUEUE.`);
+  const all = pairCount(base) <= FEW_PAIRS;
+  for await (const { failures } of sweep(base, { pairs, all, waits })) {
+    for (const f of failures) kept.push(f);
+    if (kept.length > 2 * MOST_KEPT) cut();
+  }
+  cut();
+  return { kept, left };
 }
 
 /** One line: what fails, who is separated, how long it lasts. */
@@ -68,8 +90,14 @@ export async function review(file: string, options: ReviewOptions): Promise<numb
   const findings = findingsOf(solved);
   const base = sweepBase(solved);
   if (options.pairs && !options.json) await print(`Pairs of failures: ${grouped(pairCount(base))}.\n`);
-  const all = [...singleFailures(base), ...(options.pairs ? pairFailures(base) : [])].sort(byWorst);
-  const failures = measured(design, all, options.measure);
+  let found: Awaited<ReturnType<typeof failuresOf>>;
+  try {
+    found = await failuresOf(base, options.pairs ?? false);
+  } catch (error) {
+    complain((error as Error).message);
+    return 2;
+  }
+  const failures = measured(design, found.kept, options.measure);
   const missing = missingCables(solved);
   if (options.json) await print(`${JSON.stringify(reviewJson(design, findings, failures, missing))}\n`);
   else {
@@ -78,7 +106,8 @@ export async function review(file: string, options: ReviewOptions): Promise<numb
       await print(`${f.severity}  ${f.code}  ${f.sentence}${f.accepted === null ? '' : ` Accepted: ${f.accepted}`}\n`);
     if (failures.length === 0) await print('Nothing that can fail: the design has no link and no switch that is on.\n');
     for (const f of failures.slice(0, MOST_LINES)) await print(`${line(design, f)}\n`);
-    if (failures.length > MOST_LINES) await print(`and ${grouped(failures.length - MOST_LINES)} more failures\n`);
+    const more = failures.length - MOST_LINES + found.left;
+    if (more > 0) await print(`and ${grouped(more)} more failures\n`);
     for (const [what, cables] of Object.entries(missing))
       for (const { a, b } of cables)
         await print(`missing for a ${what} to fail: cable ${at(design, a)} – ${at(design, b)}\n`);

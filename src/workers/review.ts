@@ -1,6 +1,6 @@
 /** A review in a worker: findings first, then cables that are missing, then failures as they are found; can be stopped. */
 import type { Design } from '../core/design';
-import { findingsOf, missingCables, pairCount, pairFailures, singleFailures, sweepBase } from '../core/review';
+import { failureCount, failuresIn, findingsOf, isTold, missingCables, sweepBase } from '../core/review';
 import type { Failure, Finding, MissingCable } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { serveJob } from './job';
@@ -22,10 +22,6 @@ export type ReviewProgress =
 
 /** Milliseconds between two reports at least: each is drawn. */
 const BETWEEN_REPORTS = 150;
-/** Pairs without any consequence are counted, not sent: there are millions. */
-const counts = ({ separates, goalsBroken, overloaded, elements }: Failure): boolean =>
-  elements.length === 1 ||
-  separates.switches.length + separates.hosts.length + goalsBroken.length + overloaded.length > 0;
 
 const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
 
@@ -35,21 +31,20 @@ serveJob<ReviewRequest, ReviewProgress, boolean>(async ({ design, depth }, { rep
   if (depth === 'findings') return true;
   report({ kind: 'missing', missing: missingCables(solved) });
   const base = sweepBase(solved);
-  const of = base.elements.length + (depth === 'pairs' ? pairCount(base) : 0);
+  const of = failureCount(base, depth === 'pairs');
   let [found, done, reported]: [Failure[], number, number] = [[], 0, performance.now()];
   const send = () => {
     report({ kind: 'failures', failures: found, done, of });
     [found, reported] = [[], performance.now()];
   };
-  for (const turns of [singleFailures(base), depth === 'pairs' ? pairFailures(base) : []])
-    for (const failure of turns) {
-      done++;
-      if (counts(failure)) found.push(failure);
-      if (performance.now() - reported < BETWEEN_REPORTS) continue;
-      send();
-      await pause();
-      if (stopped()) return false;
-    }
+  for (const failure of failuresIn(base, { from: 0, to: of })) {
+    done++;
+    if (isTold(failure)) found.push(failure);
+    if (performance.now() - reported < BETWEEN_REPORTS) continue;
+    send();
+    await pause();
+    if (stopped()) return false;
+  }
   done = of;
   send();
   return true;

@@ -1,12 +1,25 @@
 /** Timers that hold in the trees of a design: each tree has those of its root. */
 import { timersOf } from '../design';
-import type { TimersInForce } from '../design';
+import type { Design, TimersInForce } from '../design';
+import { remembered } from '../remembered';
 import { TIMERS } from '../standard';
 import { rootsOf } from '../trees';
 import type { SolvedDesign } from '../trees';
 
+/** The timers that all switches have; null where they differ, and without a switch. */
+const alike = remembered((switches: Design['switches']): { timers: TimersInForce | null } => {
+  const [first, ...others] = switches.map(timersOf);
+  const same = (t: TimersInForce) =>
+    t.helloTime === first!.helloTime && t.maxAge === first!.maxAge && t.forwardDelay === first!.forwardDelay;
+  if (!first || !others.every(same)) return { timers: null };
+  const { helloTime, maxAge, forwardDelay } = first;
+  return { timers: { helloTime, maxAge, forwardDelay } };
+});
+
 /** The longest of each timer over all trees, in seconds; the defaults where there is no tree. */
 export function timersInForce({ trees, topology }: SolvedDesign): TimersInForce {
+  const { timers } = alike(topology.design.switches);
+  if (timers && trees.some(({ outcome }) => outcome.root.some((r) => r >= 0))) return timers;
   const roots = new Set(trees.flatMap((of) => rootsOf(of).slice(0, 1)));
   const all = [...roots].map((root) => timersOf(topology.design.switches[root]!));
   const longest = (of: keyof TimersInForce) =>

@@ -158,21 +158,35 @@ export const reachOf = (solved: SolvedDesign): VlanParts[] =>
   solved.trees.length === 0 ? [] : classesOf(solved).map((vlans) => partsOfVlan(solved, vlans));
 
 /**
- * Parts of every VLAN with a failure. `touched`: VLANs that have to be looked at; of the others only switches that are off
- * are gone.
+ * Whether the tree of some VLANs joins all switches that carry them, by ports that all carry them, and all their hosts: whatever
+ * keeps its root in the tree is then joined.
  */
-export function reachAfter(
+export function isWhole(solved: SolvedDesign, parts: VlanParts): boolean {
+  let known = wholes.get(solved);
+  if (!known) wholes.set(solved, (known = new Map()));
+  let whole = known.get(parts);
+  if (whole === undefined) known.set(parts, (whole = findWhole(solved, parts)));
+  return whole;
+}
+const wholes = new WeakMap<SolvedDesign, Map<VlanParts, boolean>>();
+
+function findWhole(solved: SolvedDesign, { vlans, partOf, hosts, largest }: VlanParts): boolean {
+  const trees = treesAt(solved, vlans[0]!);
+  if (!('tree' in trees) || trees.topology !== solved.topology) return false;
+  const { portVlans, vlanSets, actsAs, portLan } = solved.topology;
+  const { problem, outcome } = trees;
+  const carried = vlanSets.map((set) => vlans.every((vlan) => vlanMembership(set)[vlan] === 1));
+  const root = partOf.findIndex((part) => part >= 0);
+  return (
+    partOf.every((part, b) => part < 0 || (part === largest && outcome.root[actsAs[b]!] === outcome.root[root])) &&
+    [...hosts.values()].every((own) => own.includes(largest)) &&
+    portLan.every((lan, p) => lan < 0 || problem.portTakesPart[p] === 0 || carried[portVlans[p]!]!)
+  );
+}
+
+/** Parts of those VLANs with a failure that can be other than `before`; `touched`: which they are. */
+export const reachAfter = (
   before: readonly VlanParts[],
   after: SolvedDesign,
   touched: (parts: VlanParts) => boolean,
-): VlanParts[] {
-  const off = after.topology.design.switches.flatMap((s, i) => (s.off ? [i] : []));
-  return before.map((parts) => {
-    if (touched(parts)) return partsOfVlan(after, parts.vlans, parts);
-    const gone = off.filter((s) => parts.partOf[s]! >= 0);
-    if (gone.length === 0) return parts;
-    const partOf = parts.partOf.slice();
-    for (const s of gone) partOf[s] = -1;
-    return { ...parts, partOf };
-  });
-}
+): VlanParts[] => before.flatMap((parts) => (touched(parts) ? partsOfVlan(after, parts.vlans, parts) : []));

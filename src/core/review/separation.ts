@@ -1,6 +1,7 @@
 /** Who is parted from the rest by a failure that was not before, in which VLANs, and whether other cables would help. */
 import { linksOfHost, portById, switchById } from '../design';
 import type { Design } from '../design';
+import { remembered } from '../remembered';
 import { Parts } from './parts';
 import type { VlanParts } from './reach';
 
@@ -47,7 +48,7 @@ function switchesOfHost(design: Design, host: number): number[] {
 }
 
 /**
- * What a failure parts: `before` and `after` are the parts of every VLAN without and with it, `failed` the design with it.
+ * What a failure parts: `before` are the parts of every VLAN without it, `after` those of VLANs that can have changed with it, `failed` the design with it.
  * What was parted before is not counted, nor are switches that failed themselves.
  */
 export function separationOf(failed: Design, before: readonly VlanParts[], after: readonly VlanParts[]): Separation {
@@ -82,8 +83,10 @@ export function separationOf(failed: Design, before: readonly VlanParts[], after
   };
 }
 
-const byVlan = (parts: readonly VlanParts[]): Map<number, VlanParts> =>
-  new Map(parts.flatMap((p) => p.vlans.map((v) => [v, p] as const)));
+const byVlan = remembered(
+  (parts: readonly VlanParts[]): ReadonlyMap<number, VlanParts> =>
+    new Map(parts.flatMap((p) => p.vlans.map((v) => [v, p] as const))),
+);
 
 function partedSwitches(failed: Design, old: VlanParts, now: VlanParts): number[] {
   const found: number[] = [];

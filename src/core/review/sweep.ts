@@ -1,18 +1,18 @@
 /** Failures one by one or in pairs: what each of them separates, moves, breaks and overloads. */
-import { linkById, linksOfHost, portById, segmentById } from '../design';
+import { linkById, segmentById } from '../design';
 import type { Design } from '../design';
 import { loadsOf, percentOut } from '../analysis';
 import { checkGoals } from '../goals';
-import { forwardsRole, movedBetween, rootsOf, solveDesign, solveFailed } from '../trees';
+import { forwardsRole, rootsOf } from '../trees';
 import type { MovedTree, SolvedDesign, SolvedTree } from '../trees';
-import { elementsOf, portsOfLink, withFailed } from './elements';
+import { fromScratch, takenOn } from './after';
+import type { After, SweepBase } from './after';
+import { portsOfLink, withFailed } from './elements';
 import type { Element } from './elements';
 import { remembered } from '../remembered';
 import { treeDiameter } from './tree-diameter';
 import { outageOf } from './outage';
 import type { Outage } from './outage';
-import { hostVlans, reachAfter, reachOf } from './reach';
-import type { VlanParts } from './reach';
 import { separationOf } from './separation';
 import type { Separation } from './separation';
 
@@ -38,21 +38,6 @@ export interface Failure {
   readonly outage: Outage;
 }
 
-/** What a sweep compares with: the design as it is. */
-export interface SweepBase {
-  readonly solved: SolvedDesign;
-  readonly parts: readonly VlanParts[];
-  /** Ids of goals that are not broken. */
-  readonly holding: ReadonlySet<string>;
-  readonly elements: readonly Element[];
-}
-
-/** The design as it is, solved once for a whole sweep. */
-export function sweepBase(solved: SolvedDesign): SweepBase {
-  const holding = new Set(checkGoals(solved).flatMap((c) => (c.state === 'broken' ? [] : [c.goal.id])));
-  return { solved, parts: reachOf(solved), holding, elements: elementsOf(solved.topology.design) };
-}
-
 const rootId = ({ topology }: SolvedDesign, of: SolvedTree): string | null => {
   const [root] = rootsOf(of);
   return root === undefined ? null : topology.design.switches[root]!.id;
@@ -61,15 +46,14 @@ const rootId = ({ topology }: SolvedDesign, of: SolvedTree): string | null => {
 /** Roots of each tree of the design as it is, remembered for a whole sweep. */
 const rootsBefore = remembered((of: SolvedTree) => rootsOf(of));
 
-function newRoots(before: SolvedDesign, { solved, changed }: After): NewRoot[] {
-  const own = new Set(changed.trees);
+function newRoots(before: SolvedDesign, { solved, parted }: After): NewRoot[] {
   const { switches } = solved.topology.design;
   return solved.trees.flatMap((now) => {
     const was = before.byId.get(now.tree.id);
     if (!was || was.outcome === now.outcome) return [];
-    // A tree that has one root and only lost what failed keeps it, unless it is what failed.
+    // A tree that has one root and that nothing was parted from keeps it, unless it is what failed.
     const roots = rootsBefore(was);
-    if (!own.has(now) && roots.length === 1 && !switches[roots[0]!]!.off) return [];
+    if (!parted(now.tree.id) && roots.length === 1 && !switches[roots[0]!]!.off) return [];
     const [old, fresh] = [rootId(before, was), rootId(solved, now)];
     return old === fresh ? [] : [{ tree: now.tree.id, before: old, after: fresh }];
   });
@@ -95,11 +79,10 @@ const diameterOf = remembered((of: SolvedTree) => treeDiameter(of));
 /** Links between the two switches that are farthest apart in a tree; trees that lost a blocked link alone are as they were. */
 function longestPath(base: SweepBase, { solved, changed }: After, elements: readonly Element[]): number {
   const isLink = elements.every((e) => e.switches.length === 0);
-  const own = new Set(changed.trees.map(({ tree }) => tree.id));
   const known = new Map<object, number>();
   let longest = 0;
   for (const of of solved.trees) {
-    if (isLink && !own.has(of.tree.id)) {
+    if (isLink && !changed(of.tree.id)) {
       longest = Math.max(longest, diameterOf(base.solved.byId.get(of.tree.id)!));
       continue;
     }
@@ -123,70 +106,11 @@ function overloaded(after: SolvedDesign): Failure['overloaded'] {
 const portsMoved = (moved: readonly MovedTree[]): number =>
   new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size;
 
-/** A design with a failure, solved: its trees, those of them that can have changed, and the parts of every VLAN. */
-interface After {
-  readonly solved: SolvedDesign;
-  /** The same with the trees alone that can have changed in more than what failed. */
-  readonly changed: SolvedDesign;
-  readonly parts: readonly VlanParts[];
-}
-
-function fromScratch({ solved: before, parts }: SweepBase, failed: Design): After {
-  const solved = solveDesign(failed, before);
-  return { solved, changed: solved, parts: reachAfter(parts, solved, () => true) };
-}
-
-/** Taken on from the design as it is, where that can be done; else from scratch. */
-function takenOn(base: SweepBase, failed: Design, elements: readonly Element[]): After {
-  const all = {
-    links: elements.flatMap((e) => e.links),
-    segments: elements.flatMap((e) => e.segments),
-    switches: elements.flatMap((e) => e.switches),
-  };
-  const found = solveFailed(base.solved, failed, all);
-  if (!found) return fromScratch(base, failed);
-  const { solved, affected } = found;
-  const vlans = new Set(solved.trees.flatMap(({ tree }) => (affected.has(tree.id) ? tree.vlans : [])));
-  const ofHosts = hostVlansHit(base.solved.topology.design, all);
-  const touched = ({ vlans: own, partOf }: VlanParts) =>
-    own.some((v) => vlans.has(v) || ofHosts.has(v)) ||
-    (all.switches.length > 0 && partOf.some((part) => part >= 0 && part !== partOf.find((p) => p >= 0)));
-  const changed = { ...solved, trees: solved.trees.filter(({ tree }) => affected.has(tree.id)) };
-  return { solved, changed, parts: reachAfter(base.parts, solved, touched) };
-}
-
-/** VLANs of hosts by the cables and the switches that they hang on. */
-const hostVlansBy = remembered((design: Design): ReadonlyMap<string, readonly number[]> => {
-  const found = new Map<string, number[]>();
-  const note = (key: string, vlan: number) => found.set(key, [...(found.get(key) ?? []), vlan]);
-  hostVlans(design).forEach((vlan, i) => {
-    if (vlan === null) return;
-    for (const link of linksOfHost(design, design.hosts[i]!.id)) {
-      const end = 'port' in link.a ? link.a : link.b;
-      note(`link ${link.id}`, vlan);
-      const at = 'port' in end ? portById(design, end.port)?.switch : undefined;
-      if (at !== undefined) note(`switch ${at}`, vlan);
-    }
-  });
-  return found;
-});
-
-/** VLANs of hosts whose cables or switches fail. */
-function hostVlansHit(design: Design, all: { links: readonly string[]; switches: readonly string[] }): Set<number> {
-  const by = hostVlansBy(design);
-  return new Set([
-    ...all.links.flatMap((id) => by.get(`link ${id}`) ?? []),
-    ...all.switches.flatMap((id) => by.get(`switch ${id}`) ?? []),
-  ]);
-}
-
 /** One failure: all its elements at once. `scratch`: solved from scratch, as if nothing were known of the design without it. */
 export function failureOf(base: SweepBase, elements: readonly Element[], scratch = false): Failure {
   const failed: Design = withFailed(base.solved.topology.design, elements);
   const after = scratch ? fromScratch(base, failed) : takenOn(base, failed, elements);
-  const moved = movedBetween(base.solved, after.changed, false).filter((t) =>
-    t.ports.some((p) => p.after !== 'disabled'),
-  );
+  const { moved } = after;
   const separates = separationOf(failed, base.parts, after.parts);
   const parted = separates.switches.length + separates.hosts.length > 0;
   return {
@@ -202,31 +126,6 @@ export function failureOf(base: SweepBase, elements: readonly Element[], scratch
     outage: outageOf(after.solved, elements, moved, { separates: parted, open: wasOpen(base, elements) }),
   };
 }
-
-/** Every single failure, as it is found. */
-export function* singleFailures(base: SweepBase): Generator<Failure> {
-  for (const element of base.elements) yield failureOf(base, [element]);
-}
-
-/** Every pair of failures, as it is found; a part of a whole that fails with it is left out. */
-export function* pairFailures(base: SweepBase): Generator<Failure> {
-  const { elements } = base;
-  for (let i = 0; i < elements.length; i++)
-    for (let j = i + 1; j < elements.length; j++)
-      if (!within(elements[i]!, elements[j]!)) yield failureOf(base, [elements[i]!, elements[j]!]);
-}
-
-/** Whether one of two elements fails with the other anyway. */
-function within(a: Element, b: Element): boolean {
-  const all = (part: Element, whole: Element) =>
-    part.links.every((l) => whole.links.includes(l)) &&
-    part.switches.every((s) => whole.switches.includes(s)) &&
-    part.segments.every((s) => whole.segments.includes(s));
-  return all(a, b) || all(b, a);
-}
-
-/** Pairs that `pairFailures` would look at, at most. */
-export const pairCount = ({ elements }: SweepBase): number => (elements.length * (elements.length - 1)) / 2;
 
 const RANK: Record<Outage['kind'], number> = {
   separated: 5,

@@ -8,6 +8,7 @@ import type { Bundle, Design } from '../design';
 import { isMixed, lansOf, mixtureOf, portsOfBridge, portsOnLan } from '../network';
 import { remembered } from '../remembered';
 import { asBpdusSee } from './guards';
+import { solveBranch } from './branch';
 import { ROLE } from './outcome';
 import type { TreeOutcome } from './outcome';
 import type { TreeProblem } from './problem';
@@ -24,8 +25,15 @@ export interface Failed {
 
 export interface SolvedFailed {
   readonly solved: SolvedDesign;
-  /** Ids of the trees that were solved again; the others lost what failed and nothing else. */
-  readonly affected: ReadonlySet<string>;
+  /** Trees that were solved again, by id; the others lost what failed and nothing else. */
+  readonly affected: ReadonlyMap<string, Affected>;
+}
+/** What can have changed in a tree. */
+export interface Affected {
+  /** Ports whose role can have changed; null for all. */
+  readonly touched: readonly number[] | null;
+  /** Whether switches that are left can have another root than before. */
+  readonly parted: boolean;
 }
 
 /** Whether a solved design is of the kind that can be taken on from. */
@@ -144,16 +152,21 @@ export function solveFailed(base: SolvedDesign, design: Design, failed: Failed):
   const portLan = topology.portLan.slice();
   for (const p of down) portLan[p] = -1;
   const left: Topology = { ...topology, design, ...lansOf(topology.lanCount, portLan) };
-  const known = new Map<TreeProblem, { outcome: TreeOutcome; affected: boolean }>();
-  const affected = new Set<string>();
+  const known = new Map<TreeProblem, { outcome: TreeOutcome; affected: Affected | null }>();
+  const affected = new Map<string, Affected>();
   const trees = base.trees.map((of): SolvedTree => {
     let found = known.get(of.problem);
     if (!found) {
-      const hit = isAffected(topology, of.outcome, down, off);
-      found = { outcome: hit ? again(left, of.problem, off) : without(of.outcome, down, off), affected: hit };
+      found = { outcome: without(of.outcome, down, off), affected: null };
+      if (isAffected(topology, of.outcome, down, off)) {
+        const branch = solveBranch(topology, left, of.problem, of.outcome, down, off);
+        found = branch
+          ? { outcome: branch.outcome, affected: branch }
+          : { outcome: again(left, of.problem, off), affected: { touched: null, parted: true } };
+      }
       known.set(of.problem, found);
     }
-    if (found.affected) affected.add(of.tree.id);
+    if (found.affected) affected.set(of.tree.id, found.affected);
     return { ...of, topology: left, outcome: found.outcome };
   });
   const solved = { topology: left, trees, byId: new Map(trees.map((t) => [t.tree.id, t])), solvedCount: known.size };

@@ -172,6 +172,18 @@ function difference(
   return moves ? { rootBefore, rootAfter, ports, ...parts, costs } : null;
 }
 
+/** The same as `movedBetween` says of the ports of one tree, where those that can have changed are known. */
+export function movedAt(
+  { topology }: SolvedDesign,
+  was: TreeOutcome,
+  now: TreeOutcome,
+  touched: readonly number[],
+): MovedPort[] {
+  return touched.flatMap((p) =>
+    was.role[p] === now.role[p] ? [] : [movedPort(topology, p, was.role[p]!, now.role[p]!)],
+  );
+}
+
 /**
  * Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out.
  * `withParts`: whether those that are cut off are named.

@@ -197,6 +197,36 @@ function solveWithin(
   };
 }
 
+/**
+ * The designated port of a LAN, by what its bridges settled on: best root, then cost, bridge and port; −1 where none has the tree.
+ * Written out without views of the LAN's ports: most of the time after a change of cost goes here (7 % of all).
+ */
+export function bestOnLan(
+  { portBridge, lanStart, lanPorts }: Topology,
+  { portTakesPart, portId }: TreeProblem,
+  { root, rootPathCost, rank }: Pick<TreeOutcome, 'root' | 'rootPathCost' | 'rank'>,
+  lan: number,
+): number {
+  let best = -1;
+  for (let j = lanStart[lan]!; j < lanStart[lan + 1]!; j++) {
+    const port = lanPorts[j]!;
+    const a = portBridge[port]!;
+    if (!portTakesPart[port] || root[a]! < 0) continue;
+    if (best < 0) {
+      best = port;
+      continue;
+    }
+    const b = portBridge[best]!;
+    const order =
+      rank[root[a]!]! - rank[root[b]!]! ||
+      rootPathCost[a]! - rootPathCost[b]! ||
+      rank[a]! - rank[b]! ||
+      portId[port]! - portId[best]!;
+    if (order < 0) best = port;
+  }
+  return best;
+}
+
 /** Role of a port that is up (root, designated, backup or alternate), once root ports and designated ports are known (802.1D-2004 clause 17.21.25, updtRolesTree). */
 export function roleOfPort(topology: Topology, rootPort: Int32Array, designatedPort: Int32Array, port: number): number {
   const { portLan, portBridge } = topology;
