@@ -34,7 +34,7 @@ async function inTurn(...steps) {
 
 /**
  * Debian packages by what they bring. The dissector reads the frames that the tests of the rehearsal write, the reader the printed
- * report; network tools build labs; an independent client asks our agents, and the definitions of what they answer are the package's.
+ * report; network tools build labs; a queue spreads sweeps; an independent client asks our agents, and the definitions of what they answer are the package's.
  */
 const PACKAGES = {
   chromium: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -43,6 +43,7 @@ const PACKAGES = {
   iproute2: '/usr/sbin/ip',
   'iputils-ping': '/usr/bin/ping',
   snmp: '/usr/bin/snmpbulkwalk',
+  'redis-server': '/usr/bin/redis-server',
   'python3-pysnmp4-mibs': '/usr/lib/python3/dist-packages/pysnmp_mibs',
 };
 

@@ -74,6 +74,23 @@ function goalsAfter(design: Design, script: Script, trace: Trace) {
   }));
 }
 
+/** When pairs of hosts were without contact, and when frames for one were flooded. */
+function ofPairs({ contacts }: Trace) {
+  const lasting = ({ from, to, vlan }: Trace['contacts'][number], of: { from: number; to: number | null }) => ({
+    from,
+    to,
+    vlan,
+    at: of.from / SECOND,
+    seconds: of.to === null ? null : (of.to - of.from) / SECOND,
+  });
+  return {
+    gaps: contacts.flatMap((lane) => gapsOf(lane).map((g) => lasting(lane, g))),
+    floods: contacts.flatMap((lane) =>
+      floodsOf(lane).map((f) => ({ ...lasting(lane, f), switches: f.switches, ports: f.ports })),
+    ),
+  };
+}
+
 function summary(design: Design, trace: Trace) {
   return {
     until: trace.until / SECOND,
@@ -100,26 +117,7 @@ function summary(design: Design, trace: Trace) {
       vlans: vlansOfTree(trace, tree),
       spans: spans.map((s) => ({ at: s.at / SECOND, roots: s.roots })),
     })),
-    gaps: trace.contacts.flatMap((lane) =>
-      gapsOf(lane).map((g) => ({
-        from: lane.from,
-        to: lane.to,
-        vlan: lane.vlan,
-        at: g.from / SECOND,
-        seconds: g.to === null ? null : (g.to - g.from) / SECOND,
-      })),
-    ),
-    floods: trace.contacts.flatMap((lane) =>
-      floodsOf(lane).map((f) => ({
-        from: lane.from,
-        to: lane.to,
-        vlan: lane.vlan,
-        at: f.from / SECOND,
-        seconds: f.to === null ? null : (f.to - f.from) / SECOND,
-        switches: f.switches,
-        ports: f.ports,
-      })),
-    ),
+    ...ofPairs(trace),
     loops: trace.loops.map((l) => {
       const { rate, full, copies, moves, broadcasts, fullAfter } = loopEffect(l);
       return {

@@ -26,7 +26,7 @@ export interface ReviewOptions {
 const MEASURES = ['worst', 'all', 'none'];
 /** Failures that are printed as lines. */
 const MOST_LINES = 20;
-/** Pairs up to which those without any consequence are told as well. */
+/** Pairs up to which those without any consequence are listed as well. */
 const FEW_PAIRS = 20_000;
 /** Failures that are kept, worst first. */
 const MOST_KEPT = 50_000;
@@ -47,21 +47,22 @@ function measured(design: Design, failures: readonly Failure[], which: string): 
 
 /** All failures worst first; of very many pairs those with a consequence, and of those the worst. */
 async function failuresOf(base: SweepBase, pairs: boolean): Promise<{ kept: Failure[]; left: number }> {
-  let [kept, left]: [Failure[], number] = [[], 0];
+  let [kept, left]: [{ readonly failure: Failure; readonly number: number }[], number] = [[], 0];
   const cut = () => {
-    kept.sort(byWorst);
+    // Those that are equally bad stand in the order of the design, whichever thread was first.
+    kept.sort((a, b) => byWorst(a.failure, b.failure) || a.number - b.number);
     left += Math.max(0, kept.length - MOST_KEPT);
     kept = kept.slice(0, MOST_KEPT);
   };
   const waits = (where: string) =>
     complain(`No worker is there for the queue at ${where}: start 'knot-path worker' with the same KNOT_PATH_QUEUE.`);
   const all = pairCount(base) <= FEW_PAIRS;
-  for await (const { failures } of sweep(base, { pairs, all, waits })) {
-    for (const f of failures) kept.push(f);
+  for await (const { failures, from } of sweep(base, { pairs, all, waits })) {
+    failures.forEach((failure, i) => kept.push({ failure, number: from + i }));
     if (kept.length > 2 * MOST_KEPT) cut();
   }
   cut();
-  return { kept, left };
+  return { kept: kept.map((k) => k.failure), left };
 }
 
 /** One line: what fails, who is separated, how long it lasts. */

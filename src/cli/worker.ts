@@ -1,9 +1,10 @@
-import { queueUrl, workFor } from '../server/sweep/queue';
+import { workFor } from '../server/sweep/queue';
+import { queueUrl } from '../server/sweep/queue-url';
 import { complain, print } from './files';
 
 const MOST_THREADS = 256;
 
-/** Works for reviews on other machines until it is told to stop; status 2 without a queue. */
+/** Works for reviews on other machines until a signal ends it; status 2 without a queue. */
 export async function work({ threads }: { readonly threads?: string }): Promise<number> {
   const count = threads === undefined ? undefined : Number(threads);
   if (count !== undefined && !(Number.isInteger(count) && count >= 1 && count <= MOST_THREADS)) {

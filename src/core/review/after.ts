@@ -2,8 +2,8 @@
 import { linksOfHost, portById } from '../design';
 import type { Design } from '../design';
 import { checkGoals } from '../goals';
-import { movedAt, movedBetween, rootsOf, solveDesign, solveFailed } from '../trees';
-import type { Affected, MovedTree, SolvedDesign, SolvedTree, TreeOutcome } from '../trees';
+import { ROLE, movedAt, movedBetween, rootsOf, solveDesign, solveFailed } from '../trees';
+import type { Affected, SolvedDesign, SolvedTree, TreeChange, TreeOutcome } from '../trees';
 import { remembered } from '../remembered';
 import { elementsOf } from './elements';
 import type { Element } from './elements';
@@ -33,21 +33,26 @@ export interface After {
   /** Whether a tree can have other roots. */
   readonly parted: (tree: string) => boolean;
   /** Trees with ports whose roles changed, those apart that failed themselves. */
-  readonly moved: readonly MovedTree[];
+  readonly moved: readonly TreeChange[];
+  /** Ports whose role changed in some tree. */
+  readonly portsMoved: number;
   /** Of the VLANs that can have changed. */
   readonly parts: readonly VlanParts[];
 }
 
-const movesOnly = (trees: readonly MovedTree[]) => trees.filter((t) => t.ports.some((p) => p.after !== 'disabled'));
+/** Ports that went down with what failed are no change of a role. */
+const movesOnly = (trees: readonly TreeChange[]) => trees.filter((t) => t.ports.some((p) => p.after !== 'disabled'));
 
 /** As if nothing were known of the design without the failure. */
 export function fromScratch({ solved: before, parts }: SweepBase, failed: Design): After {
   const solved = solveDesign(failed, before);
+  const moved = movesOnly(movedBetween(before, solved, false));
   return {
     solved,
     changed: () => true,
     parted: () => true,
-    moved: movesOnly(movedBetween(before, solved, false)),
+    moved,
+    portsMoved: new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size,
     parts: reachAfter(parts, solved, () => true),
   };
 }
@@ -66,7 +71,7 @@ export function takenOn(base: SweepBase, failed: Design, elements: readonly Elem
     solved,
     changed: (tree) => affected.has(tree),
     parted: (tree) => affected.get(tree)?.parted ?? false,
-    moved: movedIn(base.solved, solved, affected),
+    ...movedIn(base.solved, solved, affected),
     parts: reachAfter(base.parts, solved, looksAt(base, solved, affected, all)),
   };
 }
@@ -101,37 +106,41 @@ function looksAt(
 const rootBefore = remembered((of: SolvedTree): number | undefined => rootsOf(of)[0]);
 
 /** What moved in the trees that were solved again; trees that share an outcome are looked at once. */
-function movedIn(before: SolvedDesign, after: SolvedDesign, affected: ReadonlyMap<string, Affected>): MovedTree[] {
-  const { switches } = after.topology.design;
-  const nameOf = (root: number | undefined) => (root === undefined ? null : switches[root]!.id);
-  const whole = [...affected.values()].some((a) => a.touched === null)
-    ? movedBetween(
-        before,
-        { ...after, trees: after.trees.filter((t) => affected.get(t.tree.id)?.touched === null) },
-        false,
-      )
-    : [];
-  const known = new Map<TreeOutcome, Omit<MovedTree, 'tree'>>();
-  const branches = after.trees.flatMap((now): MovedTree[] => {
+function movedIn(
+  before: SolvedDesign,
+  after: SolvedDesign,
+  affected: ReadonlyMap<string, Affected>,
+): Pick<After, 'moved' | 'portsMoved'> {
+  const { design, ports, portIndex } = after.topology;
+  const nameOf = (root: number | undefined) => (root === undefined ? null : design.switches[root]!.id);
+  const counted = new Uint8Array(ports.length);
+  let portsMoved = 0;
+  const count = (port: number, role: number) => {
+    if (role === ROLE.disabled || counted[port]) return;
+    counted[port] = 1;
+    portsMoved++;
+  };
+  const again = after.trees.filter((t) => affected.get(t.tree.id)?.touched === null);
+  const whole = again.length > 0 ? movedBetween(before, { ...after, trees: again }, false) : [];
+  for (const t of whole) for (const p of t.ports) count(portIndex.get(p.id)!, ROLE[p.after]);
+  const known = new Map<TreeOutcome, Omit<TreeChange, 'tree'>>();
+  const branches = after.trees.flatMap((now): TreeChange[] => {
     const what = affected.get(now.tree.id);
     if (!what?.touched) return [];
     let found = known.get(now.outcome);
     if (!found) {
       const was = before.byId.get(now.tree.id)!;
       const root = rootBefore(was);
+      const moves = what.parted || (root !== undefined && design.switches[root]!.off);
       found = {
-        rootBefore: nameOf(root),
-        rootAfter: nameOf(what.parted || (root !== undefined && switches[root]!.off) ? rootsOf(now)[0] : root),
-        ports: movedAt(after, was.outcome, now.outcome, what.touched),
-        cutOff: [],
-        rejoined: [],
-        costs: true,
+        rootAfter: nameOf(moves ? rootsOf(now)[0] : root),
+        ports: movedAt(after, was.outcome, now.outcome, what.touched, count),
       };
       known.set(now.outcome, found);
     }
     return [{ tree: now.tree.id, ...found }];
   });
-  return movesOnly([...whole, ...branches]);
+  return { moved: movesOnly([...whole, ...branches]), portsMoved };
 }
 
 /** VLANs of hosts by the cables and the switches that they hang on. */

@@ -3,7 +3,7 @@ import { bundleById, isClassicMode, linkById, linkTypeOf, modeOf, portById, swit
 import type { Design } from '../design';
 import { timersInForce } from '../analysis';
 import { forwardsRole, ROLES } from '../trees';
-import type { MovedPort, MovedTree, SolvedDesign } from '../trees';
+import type { PortChange, SolvedDesign, TreeChange } from '../trees';
 import { SECOND, lasting } from '../standard';
 import { portsOfLink } from './elements';
 import type { Element } from './elements';
@@ -24,7 +24,7 @@ const AGREEMENT_SECONDS = 0.05;
 /** Hellos that are missed before what was heard counts as gone (802.1Q-2018 13.29.36). */
 const MISSED = 3;
 
-const forwards = (role: MovedPort['before']): boolean => forwardsRole(ROLES.indexOf(role));
+const forwards = (role: PortChange['before']): boolean => forwardsRole(ROLES.indexOf(role));
 
 /** Whether an element fails behind something that keeps the light on: its neighbours learn of it from silence. */
 function failsSilently(design: Design, element: Element): boolean {
@@ -39,7 +39,7 @@ const isClassicAt = (design: Design, at: string): boolean => {
 };
 
 /** Whether a port that is to forward has no neighbour to agree with quickly: it is shared, or a classic switch. */
-function waits(design: Design, { id, switch: at, after }: MovedPort): boolean {
+function waits(design: Design, { id, switch: at, after }: PortChange): boolean {
   if (isClassicAt(design, at)) return true;
   const port = portById(design, id);
   const shared = port !== undefined && linkTypeOf(design, port) === 'shared';
@@ -48,13 +48,13 @@ function waits(design: Design, { id, switch: at, after }: MovedPort): boolean {
 }
 
 /** Whether a classic switch learns from silence only: it keeps its root port, or had none that failed. */
-const heardIndirectly = (tree: MovedTree, port: MovedPort, gone: ReadonlySet<string>): boolean =>
+const heardIndirectly = (tree: TreeChange, port: PortChange, gone: ReadonlySet<string>): boolean =>
   !tree.ports.some(
     (p) => p.switch === port.switch && p.before === 'root' && (gone.has(p.id) || p.after === 'disabled'),
   );
 
 /** The outage of one tree in seconds; 0 where its alternate ports take over at once. */
-function treeSeconds(failed: SolvedDesign, tree: MovedTree, gone: ReadonlySet<string>): number {
+function treeSeconds(failed: SolvedDesign, tree: TreeChange, gone: ReadonlySet<string>): number {
   const { design } = failed.topology;
   const opened = tree.ports.filter((p) => !forwards(p.before) && forwards(p.after));
   let worst = 0;
@@ -70,18 +70,27 @@ function treeSeconds(failed: SolvedDesign, tree: MovedTree, gone: ReadonlySet<st
   return worst;
 }
 
+const ends = new WeakMap<Element, readonly string[]>();
+
+/** Ports at the ends of what fails, which is the same in every design that the element is of. */
+function endsOf(design: Design, element: Element): readonly string[] {
+  let found = ends.get(element);
+  if (!found) ends.set(element, (found = element.links.flatMap((l) => portsOfLink(linkById(design, l)))));
+  return found;
+}
+
 /** A failure by theory. `moved`: what it moves in the trees; `separates`: whether a host or switch is parted; `open`: it carried frames. */
 export function outageOf(
   failed: SolvedDesign,
   elements: readonly Element[],
-  moved: readonly MovedTree[],
+  moved: readonly TreeChange[],
   { separates, open }: { readonly separates: boolean; readonly open: boolean },
 ): Outage {
   const out = (kind: OutageKind, seconds: number | null): Outage => ({ kind, seconds, measured: null });
   if (separates) return out('separated', null);
   if (!open) return out('none', 0);
   const { design } = failed.topology;
-  const gone = new Set(elements.flatMap((e) => e.links.flatMap((l) => portsOfLink(linkById(design, l)))));
+  const gone = new Set(elements.flatMap((e) => endsOf(design, e)));
   const seconds = moved.reduce((worst, tree) => Math.max(worst, treeSeconds(failed, tree, gone)), 0);
   const { helloTime, forwardDelay } = timersInForce(failed);
   const silent = elements.some((e) => failsSilently(design, e)) ? MISSED * helloTime : 0;

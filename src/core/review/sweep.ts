@@ -4,7 +4,7 @@ import type { Design } from '../design';
 import { loadsOf, percentOut } from '../analysis';
 import { checkGoals } from '../goals';
 import { forwardsRole, rootsOf } from '../trees';
-import type { MovedTree, SolvedDesign, SolvedTree } from '../trees';
+import type { SolvedDesign, SolvedTree } from '../trees';
 import { fromScratch, takenOn } from './after';
 import type { After, SweepBase } from './after';
 import { portsOfLink, withFailed } from './elements';
@@ -102,10 +102,6 @@ function overloaded(after: SolvedDesign): Failure['overloaded'] {
     .sort((a, b) => b.percent - a.percent);
 }
 
-/** Ports of failed cables go down with them; they are no change of a role. */
-const portsMoved = (moved: readonly MovedTree[]): number =>
-  new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size;
-
 /** One failure: all its elements at once. `scratch`: solved from scratch, as if nothing were known of the design without it. */
 export function failureOf(base: SweepBase, elements: readonly Element[], scratch = false): Failure {
   const failed: Design = withFailed(base.solved.topology.design, elements);
@@ -121,7 +117,7 @@ export function failureOf(base: SweepBase, elements: readonly Element[], scratch
       c.state === 'broken' && base.holding.has(c.goal.id) ? [c.goal.id] : [],
     ),
     overloaded: overloaded(after.solved),
-    moved: { trees: moved.length, ports: portsMoved(moved) },
+    moved: { trees: moved.length, ports: after.portsMoved },
     longestPath: longestPath(base, after, elements),
     outage: outageOf(after.solved, elements, moved, { separates: parted, open: wasOpen(base, elements) }),
   };

@@ -1,6 +1,19 @@
 /** How many links the longest way in a tree has. */
 import type { SolvedTree } from '../trees';
 
+let space = room(0);
+function room(bridges: number) {
+  const numbers = () => new Int32Array(bridges);
+  return { bridges, up: numbers(), left: numbers(), order: numbers(), deepest: numbers(), diameter: numbers() };
+}
+
+/** The same memory for every tree, cleared. */
+function spaceFor(bridges: number) {
+  if (space.bridges !== bridges) return (space = room(bridges));
+  for (const numbers of [space.left, space.deepest, space.diameter]) numbers.fill(0);
+  return space;
+}
+
 /**
  * Links between the two switches that are farthest apart: the two deepest branches of a switch, where that is most. Written out
  * with plain arrays: it runs for every tree of every failure.
@@ -9,18 +22,15 @@ export function treeDiameter({ topology, outcome }: SolvedTree): number {
   const { portLan, portBridge, bridgeMac } = topology;
   const { rootPort, designatedPort } = outcome;
   const bridges = bridgeMac.length;
-  const up = new Int32Array(bridges);
-  const left = new Int32Array(bridges);
+  const { up, left, order, deepest, diameter } = spaceFor(bridges);
   for (let b = 0; b < bridges; b++) {
     const port = rootPort[b]!;
     const designated = port < 0 ? -1 : designatedPort[portLan[port]!]!;
     up[b] = designated < 0 ? -1 : portBridge[designated]!;
     if (up[b]! >= 0) left[up[b]!]!++;
   }
-  const order = new Int32Array(bridges);
   let count = 0;
   for (let b = 0; b < bridges; b++) if (left[b] === 0) order[count++] = b;
-  const [deepest, diameter] = [new Int32Array(bridges), new Int32Array(bridges)];
   let best = 0;
   for (let i = 0; i < count; i++) {
     const b = order[i]!;

@@ -149,7 +149,7 @@ class Settling {
     if (others.length > 0 || (known !== undefined && branch.some((b) => rank[b]! < rank[known]!))) return false;
     for (const b of beside) queue.push(b, this.rootPathCost[b]!, rank[b]!);
     this.empty();
-    // What nobody reached is root of its own part, best first.
+    // What no offer reached is root of its own part, best first.
     for (const b of [...branch].sort((x, y) => rank[x]! - rank[y]!)) {
       if (!waiting[b]) continue;
       this.root[b] = b;

@@ -3,7 +3,7 @@
  * failed stays as it is, the others are solved on the same bridges and ports. For designs with one tree, or one a VLAN, without
  * pairs, regions, filters, shut or inconsistent ports; others are solved from scratch.
  */
-import { bundleAt, bundleById, farEnd, linkAt, linkById, linksOfHost, portById, segmentById } from '../design';
+import { bundleAt, bundleById, farEnd, groupBy, linkAt, linkById, linksOfHost, portById, segmentById } from '../design';
 import type { Bundle, Design } from '../design';
 import { isMixed, lansOf, mixtureOf, portsOfBridge, portsOnLan } from '../network';
 import { remembered } from '../remembered';
@@ -69,15 +69,17 @@ function failsWhole(design: Design, bundle: Bundle, links: ReadonlySet<string>):
   );
 }
 
+/** Links at each switch. */
+const linksAt = remembered((design: Design): ReadonlyMap<string, readonly string[]> => {
+  const ends = design.links.flatMap(({ id, a, b }) =>
+    [a, b].flatMap((e) => ('port' in e ? [{ id, at: portById(design, e.port)?.switch ?? '' }] : [])),
+  );
+  return new Map([...groupBy(ends, ({ at }) => at)].map(([at, own]) => [at, own.map(({ id }) => id)]));
+});
+
 /** Links that go dark, by themselves or with a switch at one of their ends. */
-function linksDown(design: Design, { links, switches }: Failed): Set<string> {
-  const off = new Set(switches);
-  const dark = new Set(links);
-  if (off.size === 0) return dark;
-  for (const l of design.links)
-    for (const e of [l.a, l.b]) if ('port' in e && off.has(portById(design, e.port)?.switch ?? '')) dark.add(l.id);
-  return dark;
-}
+const linksDown = (design: Design, { links, switches }: Failed): Set<string> =>
+  new Set([...links, ...switches.flatMap((id) => linksAt(design).get(id) ?? [])]);
 
 /** Logical ports that go down; null where a bundle loses some of its members alone, and so stays or changes its rate. */
 function portsDown({ design, portIndex, ...topology }: Topology, failed: Failed): Set<number> | null {
@@ -93,9 +95,8 @@ function portsDown({ design, portIndex, ...topology }: Topology, failed: Failed)
       down.add(portIndex.get(end.port)!);
     }
   }
-  const index = new Map(design.switches.map((s, i) => [s.id, i]));
   for (const id of failed.switches) {
-    const bridge = index.get(id);
+    const bridge = topology.bridgeIndex.get(id);
     if (bridge !== undefined) for (const port of portsOfBridge(topology, bridge)) down.add(port);
   }
   for (const id of failed.segments)
@@ -147,8 +148,7 @@ export function solveFailed(base: SolvedDesign, design: Design, failed: Failed):
   const { topology } = base;
   const down = portsDown(topology, failed);
   if (!down) return null;
-  const index = new Map(topology.design.switches.map((s, i) => [s.id, i]));
-  const off = new Set(failed.switches.flatMap((id) => index.get(id) ?? []));
+  const off = new Set(failed.switches.flatMap((id) => topology.bridgeIndex.get(id) ?? []));
   const portLan = topology.portLan.slice();
   for (const p of down) portLan[p] = -1;
   const left: Topology = { ...topology, design, ...lansOf(topology.lanCount, portLan) };

@@ -5,7 +5,7 @@ export type { Candidate, Contest, Ledger, LedgerPart } from './candidates';
 export { inTree, makeRootOfEdits } from './make-root';
 export { regionCount, treeOnSwitch } from './many';
 export { movedAt, movedBetween } from './moved';
-export type { MovedPort, MovedTree } from './moved';
+export type { MovedPort, MovedTree, PortChange, TreeChange } from './moved';
 export { boundaryPorts, countsInside, remainingHops, solveCist, solveInstance, stepCost } from './mst';
 export type { CistOutcome } from './outcome';
 export { NO_ANSWERS, checkPrediction, endAnswer, sheetLinks } from './prediction';

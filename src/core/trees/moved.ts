@@ -7,14 +7,23 @@ import { rootsOf } from './state';
 import type { SolvedDesign, SolvedTree } from './solved';
 import type { Topology } from './topology';
 
-export interface MovedPort {
+/** What became of a port in a tree. */
+export interface PortChange {
   /** Id of the port or bundle. */
   readonly id: string;
   readonly switch: string;
-  /** Switch and port as they are called. */
-  readonly name: string;
   readonly before: Role;
   readonly after: Role;
+}
+export interface MovedPort extends PortChange {
+  /** Switch and port as they are called. */
+  readonly name: string;
+}
+/** What a change of a tree must say for its outage to be known. */
+export interface TreeChange {
+  readonly tree: string;
+  readonly rootAfter: string | null;
+  readonly ports: readonly PortChange[];
 }
 
 export interface MovedTree {
@@ -172,16 +181,23 @@ function difference(
   return moves ? { rootBefore, rootAfter, ports, ...parts, costs } : null;
 }
 
-/** The same as `movedBetween` says of the ports of one tree, where those that can have changed are known. */
+/** What `movedBetween` says of the ports of one tree, where those that can have changed are known; `visit` has each by its index. */
 export function movedAt(
-  { topology }: SolvedDesign,
+  { topology: { ports } }: SolvedDesign,
   was: TreeOutcome,
   now: TreeOutcome,
   touched: readonly number[],
-): MovedPort[] {
-  return touched.flatMap((p) =>
-    was.role[p] === now.role[p] ? [] : [movedPort(topology, p, was.role[p]!, now.role[p]!)],
-  );
+  visit: (port: number, role: number) => void,
+): PortChange[] {
+  const found: PortChange[] = [];
+  for (const p of touched) {
+    const [before, after] = [was.role[p]!, now.role[p]!];
+    if (before === after) continue;
+    const { element } = ports[p]!;
+    found.push({ id: element.id, switch: element.switch, before: ROLES[before]!, after: ROLES[after]! });
+    visit(p, after);
+  }
+  return found;
 }
 
 /**

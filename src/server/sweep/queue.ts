@@ -27,17 +27,6 @@ function shown(url: string): string {
   return `${protocol}//${host}`;
 }
 
-/** Where the queue is; null where none is named. Throws a sentence where the name is no address. */
-export function queueUrl(env: Readonly<NodeJS.ProcessEnv> = process.env): string | null {
-  const url = env.KNOT_PATH_QUEUE;
-  if (!url) return null;
-  if (!/^rediss?:\/\/[^/]+/.test(url) || !URL.canParse(url))
-    throw new Error(
-      `KNOT_PATH_QUEUE is '${url}', which is no address of a queue: name one such as redis://10.0.0.5:6379.`,
-    );
-  return url;
-}
-
 /** A connection that is there; a sentence where there is none. Later it is made again whenever it is lost. */
 async function connected(url: string): Promise<Redis> {
   const redis = new Redis(url, { lazyConnect: true, maxRetriesPerRequest: null, retryStrategy: () => null });
@@ -53,12 +42,15 @@ async function connected(url: string): Promise<Redis> {
 
 const designKey = (key: string) => `${NAME}:design:${key}`;
 
-/** Workers, wherever they are. `waits`: called once when chunks wait and nobody works. */
+/** Workers, wherever they are. `waits`: called once when chunks wait and no worker is there. */
 export async function workersAt(url: string, waits: (where: string) => void): Promise<Lookers> {
   const redis = await connected(url);
   const queue = new Queue<ChunkJob, Failure[]>(NAME, { connection: redis });
-  const events = new QueueEvents(NAME, { connection: redis.duplicate() });
+  const own = redis.duplicate();
+  const events = new QueueEvents(NAME, { connection: own });
   events.on('error', () => undefined);
+  // Each chunk that is waited for listens.
+  for (const emitter of [queue, events]) emitter.setMaxListeners(4 * AT_ONCE);
   await events.waitUntilReady();
   const told = setTimeout(() => {
     void queue.getWorkersCount().then((count) => count === 0 && waits(shown(url)));
@@ -81,16 +73,16 @@ export async function workersAt(url: string, waits: (where: string) => void): Pr
   };
   const close = async () => {
     clearTimeout(told);
-    // What nobody has begun is taken back; what is looked at ends by itself.
+    // What no worker has begun is taken back; what is looked at ends by itself.
     await Promise.allSettled([...mine].map((job) => job.remove()));
     await events.close();
     await queue.close();
-    redis.disconnect();
+    for (const connection of [own, redis]) connection.disconnect();
   };
   return { atOnce: AT_ONCE, look, close };
 }
 
-/** Works for a queue until it is told to stop. Gives how to stop: what was begun is ended first. */
+/** Works for a queue until it is stopped. Gives how to stop: what was begun is ended first. */
 export async function workFor(url: string, count?: number): Promise<{ where: string; stop: () => Promise<void> }> {
   const redis = await connected(url);
   const pool = threads(count);
@@ -103,11 +95,12 @@ export async function workFor(url: string, count?: number): Promise<{ where: str
     return text;
   };
   const gone = new AbortController();
+  const own = redis.duplicate();
   const worker = new Worker<ChunkJob, readonly Failure[]>(
     NAME,
     async ({ data: { design, ...task } }) => pool.look({ ...task, text: await textOf(design) }, gone.signal),
     {
-      connection: redis.duplicate(),
+      connection: own,
       concurrency: pool.atOnce,
       lockDuration: GONE_AFTER,
       stalledInterval: GONE_AFTER / 2,
@@ -120,7 +113,8 @@ export async function workFor(url: string, count?: number): Promise<{ where: str
     await worker.close();
     gone.abort();
     await pool.close();
-    redis.disconnect();
+    // Connections that are brought along are not closed with what uses them.
+    for (const connection of [own, redis]) connection.disconnect();
   };
   return { where: shown(url), stop };
 }

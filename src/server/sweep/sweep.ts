@@ -2,11 +2,12 @@
 import { createHash } from 'node:crypto';
 import { chunksOf, failureCount, failuresIn, isTold } from '../../core/review';
 import type { Chunk, Failure, SweepBase } from '../../core/review';
-import { threads } from './pool';
 import type { Lookers } from './pool';
-import { queueUrl, workersAt } from './queue';
+import { queueUrl } from './queue-url';
 
 export interface SweepPart {
+  /** Number of the first failure that was looked at: parts come in no order. */
+  readonly from: number;
   readonly failures: readonly Failure[];
   readonly done: number;
   readonly of: number;
@@ -16,7 +17,7 @@ export interface SweepOptions {
   readonly pairs: boolean;
   /** Pairs without any consequence as well. */
   readonly all: boolean;
-  /** Called once when a queue is named and nobody works for it. */
+  /** Called once when a queue is named and no worker is there. */
   readonly waits?: (where: string) => void;
 }
 
@@ -57,19 +58,23 @@ export async function* sweep(base: SweepBase, { pairs, all, waits }: SweepOption
   const url = queueUrl();
   if (url === null && of <= FEW) {
     const failures = [...failuresIn(base, { from: 0, to: of })].filter((f) => all || isTold(f));
-    yield { failures, done: of, of };
+    yield { from: 0, failures, done: of, of };
     return;
   }
   const text = JSON.stringify(base.solved.topology.design);
   const key = createHash('sha256').update(text).digest('hex');
-  const lookers: Lookers = url === null ? threads() : await workersAt(url, waits ?? (() => undefined));
+  // Threads and queue are loaded where they are used: a command that is done at once does not wait for them.
+  const lookers: Lookers =
+    url === null
+      ? (await import('./pool')).threads()
+      : await (await import('./queue')).workersAt(url, waits ?? (() => undefined));
   const gone = new AbortController();
   try {
     let done = 0;
     const look = (chunk: Chunk) => lookers.look({ key, text, chunk, all }, gone.signal);
     for await (const { chunk, found } of asTheyCome(chunksOf(of), lookers.atOnce, look)) {
       done += chunk.to - chunk.from;
-      yield { failures: found, done, of };
+      yield { from: chunk.from, failures: found, done, of };
     }
   } finally {
     gone.abort();

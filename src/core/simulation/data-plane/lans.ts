@@ -81,7 +81,7 @@ export function lansOf(w: World): Lans {
   return w.lans;
 }
 
-/** Switches by what joins them; a disused LAN joins nobody. */
+/** Switches by what joins them; a LAN with one switch joins none. */
 function partsOf(count: number, places: readonly Place[]): Part[] {
   const union = new Union(count + places.length);
   for (const { place, touches } of places) for (const { lan } of touches) union.join(count + place, lan);
