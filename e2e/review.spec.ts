@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { emptyDesign } from '../src/core/design';
+import { asMeant } from '../src/demo/brackwater';
 import { complaints, freshDemo, freshDesign, saved, stored, test } from './support';
 
 test('a finding is mended by its fix, another one accepted with a reason', async ({ page, request }) => {
@@ -106,4 +107,41 @@ test('the report is saved, and reads the same on paper', async ({ page, request 
   expect(read.stdout).toContain('core-east is root: its priority 4096 is the lowest');
   expect(read.stdout).toMatch(/single point of\s+failure/);
   expect(read.stdout).toMatch(/1 \/ \d+/);
+});
+
+test('variants are compared figure by figure, and a cell leads to its place', async ({ page, request }) => {
+  const errors = complaints(page);
+  const demo = await freshDemo(request, 'compared');
+  const made = await request.post(`/api/designs/${demo.design}/variants`, {
+    data: { from: demo.variant, name: 'as meant', design: asMeant() },
+  });
+  expect(made.ok()).toBe(true);
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  await page.getByRole('radio', { name: /^Variants/ }).click();
+  const table = page.getByRole('table', { name: 'Variants compared' });
+  await expect(table.getByRole('columnheader')).toHaveText(['', 'as cabled', 'as meant']);
+  const goals = table.getByRole('row', { name: /^goals met/ });
+  await expect(goals.getByRole('cell')).toHaveText(['4 of 6', '6 of 6']);
+  const way = table.getByRole('row', { name: /^to get there/ });
+  await expect(way.getByRole('cell').nth(1)).toHaveText(/^\d+ settings, \d+ devices, 1 cable$/);
+  await page.getByLabel('as meant').uncheck();
+  await expect(page.getByText('Nothing to compare with: tick another variant.')).toBeVisible();
+  await page.getByLabel('as meant').check();
+  await goals.getByRole('button', { name: '6 of 6' }).click();
+  await expect(page).toHaveURL(/\/trees\?.*panel=goals/);
+  await expect(page.getByRole('button', { name: /as meant/ })).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('outages and what failures leave free are drawn, and a bar leads to its failure', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'charts');
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  await page.getByRole('radio', { name: 'Charts' }).click();
+  const outages = page.getByRole('figure', { name: /milliseconds \d+, .*for good \d+/ });
+  await expect(outages).toContainText('forward delays');
+  const free = page.getByRole('figure', { name: 'Rate that the fullest link has left with each failure' });
+  await free.locator('.recharts-bar-rectangle').first().click();
+  await expect(page.getByRole('heading', { name: /^With .* lost$/ })).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).include('main').analyze();
+  expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
 });

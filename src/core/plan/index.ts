@@ -19,6 +19,8 @@ export {
   seeLines,
   wayBack,
 } from './step-words';
+export { figuresOf } from './comparison';
+export type { VariantFigures } from './comparison';
 export { planMaintenance } from './maintenance';
 export type { Target } from './maintenance';
 export { migrations } from './migration';

@@ -12,7 +12,8 @@ export { chunksOf, failureCount, failuresIn, isTold, pairCount, pairFailures, si
 export type { Chunk } from './chunks';
 export { byWorst, failureOf } from './sweep';
 export type { Failure } from './sweep';
-export { outageOf, outageWords } from './outage';
+export { OUTAGE_KINDS, outageOf, outageWords } from './outage';
+export type { OutageKind } from './outage';
 export { hostVlans, reachOf } from './reach';
 export type { VlanParts } from './reach';
 export { failureScript, measuredOutage } from './measured';

@@ -40,6 +40,7 @@ function failureJson(design: Design, failure: Failure) {
       link: elementAt(design, port),
       percent: Math.round(percent),
     })),
+    fullest: failure.fullest === null ? null : Math.round(failure.fullest),
     moved: failure.moved,
     longestPath: failure.longestPath,
     outage,

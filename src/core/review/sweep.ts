@@ -31,6 +31,8 @@ export interface Failure {
   readonly goalsBroken: readonly string[];
   /** Ports and bundles that send more than their rate with it, in percent of it; busiest first. */
   readonly overloaded: readonly { readonly port: string; readonly percent: number }[];
+  /** What the fullest port or bundle sends then, in percent of its rate; null where the design has no traffic. */
+  readonly fullest: number | null;
   /** Trees in which something moves, and ports whose role changes. */
   readonly moved: { readonly trees: number; readonly ports: number };
   /** Most links that frames pass between two switches in a tree. */
@@ -92,14 +94,14 @@ function longestPath(base: SweepBase, { solved, changed }: After, elements: read
   return longest;
 }
 
-function overloaded(after: SolvedDesign): Failure['overloaded'] {
+function loads(after: SolvedDesign): Pick<Failure, 'overloaded' | 'fullest'> {
   const { topology } = after;
-  if (topology.design.demands.length === 0) return [];
-  const loads = loadsOf(after);
-  return [...topology.ports.keys()]
-    .map((p) => ({ port: topology.ports[p]!.element.id, percent: percentOut(after, loads, p) }))
-    .filter((p) => p.percent > 100)
+  if (topology.design.demands.length === 0) return { overloaded: [], fullest: null };
+  const found = loadsOf(after);
+  const sent = topology.ports
+    .map(({ element }, p) => ({ port: element.id, percent: percentOut(after, found, p) }))
     .sort((a, b) => b.percent - a.percent);
+  return { overloaded: sent.filter((p) => p.percent > 100), fullest: sent[0]?.percent ?? 0 };
 }
 
 /** One failure: all its elements at once. `scratch`: solved from scratch, as if nothing were known of the design without it. */
@@ -116,7 +118,7 @@ export function failureOf(base: SweepBase, elements: readonly Element[], scratch
     goalsBroken: checkGoals(after.solved).flatMap((c) =>
       c.state === 'broken' && base.holding.has(c.goal.id) ? [c.goal.id] : [],
     ),
-    overloaded: overloaded(after.solved),
+    ...loads(after.solved),
     moved: { trees: moved.length, ports: after.portsMoved },
     longestPath: longestPath(base, after, elements),
     outage: outageOf(after.solved, elements, moved, { separates: parted, open: wasOpen(base, elements) }),

@@ -1,9 +1,9 @@
 'use client';
 /** The two designs of a plan: the variant that is open as it stands, any other as it was saved last, or the network as it was read. */
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { Design, ObservedNetwork } from '../../core/design';
 import { asObserved } from '../../core/observe';
-import { api } from '../session/api';
+import { useSavedVariants } from '../controls/useSavedVariants';
 import { useBench, useSession } from '../session/context';
 
 /** Stands for the network as it was read, in place of the id of a variant. */
@@ -17,25 +17,6 @@ export interface Ends {
   readonly failed: string | null;
 }
 
-/** Saved variants by id, fetched once while the stage is open. */
-function useSaved(ids: readonly string[], open: string): { saved: ReadonlyMap<string, Design>; failed: string | null } {
-  const [saved, setSaved] = useState<ReadonlyMap<string, Design>>(new Map());
-  const [failed, setFailed] = useState<string | null>(null);
-  const wanted = ids.filter((id) => id !== open && id !== AS_BUILT && !saved.has(id)).join(' ');
-  useEffect(() => {
-    let dropped = false;
-    for (const id of wanted.split(' ').filter(Boolean))
-      api.variant(id).then(
-        ({ design }) => !dropped && setSaved((s) => new Map(s).set(id, design)),
-        (error: Error) => !dropped && setFailed(error.message),
-      );
-    return () => {
-      dropped = true;
-    };
-  }, [wanted]);
-  return { saved, failed };
-}
-
 /** The design as the network was read: with all that differs taken over. Ids of what is new are the same each time. */
 function useAsBuilt(design: Design, network: ObservedNetwork | null): Design | null {
   return useMemo(() => {
@@ -47,7 +28,7 @@ function useAsBuilt(design: Design, network: ObservedNetwork | null): Design | n
 export function useEnds(fromId: string, toId: string, read: ObservedNetwork | null): Ends {
   const { variantId } = useBench();
   const open = useSession((s) => s.design);
-  const { saved, failed } = useSaved([fromId, toId], variantId);
+  const { saved, failed } = useSavedVariants([fromId, toId].filter((id) => id !== variantId && id !== AS_BUILT));
   const built = useAsBuilt(open, fromId === AS_BUILT || toId === AS_BUILT ? read : null);
   const of = (id: string): Design | null =>
     id === variantId ? open : id === AS_BUILT ? built : (saved.get(id) ?? null);

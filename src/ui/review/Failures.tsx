@@ -125,7 +125,7 @@ interface RowProps {
 }
 
 function Row({ design, failure: f, selected, onPick }: RowProps) {
-  const { separates, roots, goalsBroken, overloaded } = f;
+  const { separates, roots, goalsBroken, fullest } = f;
   const hostName = (id: string) => design.hosts.find((h) => h.id === id)?.name ?? id;
   const nameOf = (id: string | null) => (id === null ? 'none' : (switchById(design, id)?.name ?? id));
   const harm = harmOf(f);
@@ -152,7 +152,7 @@ function Row({ design, failure: f, selected, onPick }: RowProps) {
       {cell(some(moves), false)}
       {cell(outageWords(f.outage), f.outage.kind === 'separated')}
       {cell(goalsBroken.length === 0 ? '' : String(goalsBroken.length), true)}
-      {cell(overloaded[0] ? `${Math.round(overloaded[0].percent)} %` : '', true)}
+      {cell(fullest === null ? '' : `${Math.round(fullest)} %`, (fullest ?? 0) > 100)}
     </tr>
   );
 }

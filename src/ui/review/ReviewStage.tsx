@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { grouped } from '../../core/standard';
 import type { Failure } from '../../core/review';
 import { DraftBar } from '../controls/DraftBar';
@@ -8,14 +8,16 @@ import { TreeStrip } from '../controls/TreeStrip';
 import { useBench, useSession } from '../session/context';
 import { useInBrowser } from '../session/useInBrowser';
 import { FailureChart } from './FailureChart';
+import { FailureCharts } from './FailureCharts';
 import { Failures } from './Failures';
 import { Findings } from './Findings';
 import { Missing } from './Missing';
 import { SaveReport } from './SaveReport';
+import { Variants } from './Variants';
 import styles from './ReviewStage.module.css';
 import { failureKey } from './words';
 
-type Page = 'findings' | 'missing';
+type Page = 'findings' | 'missing' | 'charts' | 'variants';
 
 /** How far the review has come, and what stops it. */
 function Progress() {
@@ -39,7 +41,7 @@ function Progress() {
 }
 
 function useTabs() {
-  const { review } = useBench();
+  const { review, head, draft } = useBench();
   const open = review.findings?.filter((f) => f.accepted === null) ?? [];
   const of = (severity: string) => open.filter((f) => f.severity === severity).length;
   const [faults, risks, remarks] = [of('fault'), of('risk'), of('remark')];
@@ -58,6 +60,15 @@ function useTabs() {
       name: (
         <>
           Missing cables <span className="quiet">{grouped(missing)}</span>
+        </>
+      ),
+    },
+    { id: 'charts' as const, name: 'Charts' },
+    {
+      id: 'variants' as const,
+      name: (
+        <>
+          Variants <span className="quiet">{grouped(head.variants.length + (draft ? 1 : 0))}</span>
         </>
       ),
     },
@@ -97,7 +108,12 @@ export function ReviewStage() {
             <Progress />
             <SaveReport />
           </OneOf>
-          {page === 'findings' ? <Findings /> : <Missing />}
+          {page === 'findings' && <Findings />}
+          {page === 'missing' && <Missing />}
+          <Suspense fallback={<p className="quiet">Loading the charts…</p>}>
+            {page === 'charts' && <FailureCharts onPick={setPicked} />}
+          </Suspense>
+          {page === 'variants' && <Variants />}
         </section>
         <Failures picked={picked} onPick={setPicked} />
       </main>
