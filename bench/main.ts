@@ -19,12 +19,12 @@ function table(rows: readonly Row[]): string {
 
 async function main(): Promise<void> {
   if (process.argv.includes('--rehearsal')) return void process.stdout.write(`${table(rehearsalRows())}\n`);
-  if (process.argv.includes('--review')) return void process.stdout.write(`${table(reviewRows())}\n`);
+  if (process.argv.includes('--review')) return void process.stdout.write(`${table(await reviewRows())}\n`);
   if (process.argv.includes('--plans')) return void process.stdout.write(`${table(planRows())}\n`);
   if (process.argv.includes('--observe')) return void process.stdout.write(`${table(await benchObserve())}\n`);
   const core = ['--scale', '--charts'].some((o) => process.argv.includes(o))
     ? []
-    : [...(await coreRows()), ...rehearsalRows(), ...reviewRows(), ...planRows()];
+    : [...(await coreRows()), ...rehearsalRows(), ...(await reviewRows()), ...planRows()];
   const memory = Math.round(process.memoryUsage().heapUsed / 1e6);
   const peak = Math.round(process.resourceUsage().maxRSS / 1e3);
   const browser = process.argv.includes('--core') ? [] : await browserRows();
