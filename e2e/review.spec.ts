@@ -145,3 +145,35 @@ test('outages and what failures leave free are drawn, and a bar leads to its fai
   const { violations } = await new AxeBuilder({ page }).include('main').analyze();
   expect(violations.map((v) => [v.id, v.nodes.map((n) => n.html.slice(0, 160))])).toEqual([]);
 });
+
+test('a failure becomes a goal, which is broken by it and met once the VLAN has its way', async ({ page, request }) => {
+  const errors = complaints(page);
+  const demo = await freshDemo(request, 'availability');
+  await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  const table = page.getByRole('table', { name: 'What each failure does' });
+  await table.getByRole('row', { name: /link quay-a 4 – gate 1/ }).click();
+  await expect(page.getByRole('button', { name: 'Make a goal of it' })).toBeVisible();
+  await page.keyboard.press('a');
+  await expect(
+    page.getByText('Goal set: After any single failure all switches are still connected in VLAN 130.'),
+  ).toBeVisible();
+  await page.getByRole('link', { name: 'Trees' }).click();
+  await page.getByRole('radio', { name: /Goals/ }).click();
+  const goals = page.getByRole('complementary', { name: 'Goals' });
+  await expect(goals).toContainText('Switch quay-a lost: separates gate in VLAN 130; so do');
+  await expect(page.getByRole('radio', { name: 'Goals 3 broken' })).toBeVisible();
+  // A goal of another kind, made by hand.
+  await goals.getByRole('button', { name: 'Add a goal' }).click();
+  await goals.getByRole('combobox', { name: 'Kind of goal' }).click();
+  await page.getByRole('option', { name: 'No link too full after any failure' }).click();
+  await goals.getByLabel('percent of the rate').fill('90');
+  await goals.getByRole('button', { name: 'Add the goal' }).click();
+  await expect(goals).toContainText('No link carries more than 90 % of its rate with any single failure.');
+  await expect(goals.locator('.goal-met')).toHaveCount(5);
+  await saved(page);
+  expect((await stored(request, demo)).goals.slice(-2)).toMatchObject([
+    { type: 'stays-connected', among: 'switches', vlans: '130' },
+    { type: 'load-left', percent: 90 },
+  ]);
+  expect(errors).toEqual([]);
+});

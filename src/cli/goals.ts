@@ -1,16 +1,27 @@
 import { count } from '../core/standard';
 import { checkGoals, goalSentence, propose as proposals } from '../core/goals';
 import type { Proposal } from '../core/goals';
-import { editWords } from '../core/design';
+import { editWords, isAvailability } from '../core/design';
 import type { Design } from '../core/design';
+import { byWorst, checkAvailability, singleFailures, sweepBase } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { readDesignFile } from './files';
+
+/** All goals in the order of the design; those of availability by all single failures. */
+function allGoals(design: Design) {
+  const solved = solveDesign(design);
+  const checked = checkGoals(solved);
+  if (!design.goals.some(isAvailability)) return checked;
+  const base = sweepBase(solved);
+  const all = [...checked, ...checkAvailability(base, [...singleFailures(base)].sort(byWorst))];
+  return design.goals.map(({ id }) => all.find((c) => c.goal.id === id)!);
+}
 
 /** Each goal met, broken or void; status 1 when one is broken. */
 export async function goals(file: string, options: { json?: boolean }): Promise<number> {
   const design = await readDesignFile(file);
   if (!design) return 1;
-  const checked = checkGoals(solveDesign(design));
+  const checked = allGoals(design);
   const rows = checked.map(({ goal, state, reason, trees }) => ({
     id: goal.id,
     goal: goalSentence(design, goal),

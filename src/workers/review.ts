@@ -1,7 +1,16 @@
 /** A review in a worker: findings first, then cables that are missing, then failures as they are found; can be stopped. */
 import type { Design } from '../core/design';
-import { failureCount, failuresIn, findingsOf, isTold, missingCables, sweepBase } from '../core/review';
-import type { Failure, Finding, MissingCable } from '../core/review';
+import {
+  byWorst,
+  checkAvailability,
+  failureCount,
+  failuresIn,
+  findingsOf,
+  isTold,
+  missingCables,
+  sweepBase,
+} from '../core/review';
+import type { CheckedAvailability, Failure, Finding, MissingCable } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { serveJob } from './job';
 
@@ -17,6 +26,7 @@ export type ReviewProgress =
       readonly kind: 'missing';
       readonly missing: { readonly link: readonly MissingCable[]; readonly switch: readonly MissingCable[] };
     }
+  | { readonly kind: 'availability'; readonly goals: readonly CheckedAvailability[] }
   /** `of`: how many failures there are to look at. */
   | { readonly kind: 'failures'; readonly failures: readonly Failure[]; readonly done: number; readonly of: number };
 
@@ -37,8 +47,12 @@ serveJob<ReviewRequest, ReviewProgress, boolean>(async ({ design, depth }, { rep
     report({ kind: 'failures', failures: found, done, of });
     [found, reported] = [[], performance.now()];
   };
+  const singles: Failure[] = [];
   for (const failure of failuresIn(base, { from: 0, to: of })) {
     done++;
+    if (failure.elements.length === 1) singles.push(failure);
+    if (done === base.elements.length)
+      report({ kind: 'availability', goals: checkAvailability(base, singles.sort(byWorst)) });
     if (isTold(failure)) found.push(failure);
     if (performance.now() - reported < BETWEEN_REPORTS) continue;
     send();

@@ -4,6 +4,9 @@ import { id, vlanSet, whole, choice, vlanNumber, saying } from './values';
 import { documentMessages as say } from '../messages';
 import { TIERS } from './values';
 
+/** Of whom a goal asks that they stay connected. */
+export const AMONG = ['switches', 'hosts'] as const;
+
 const place = z.union([z.strictObject({ switch: id }), z.strictObject({ host: id })], {
   error: () => say.wrongType('{"switch": id} or {"host": id}'),
 });
@@ -32,6 +35,20 @@ export const goalSchema = z.discriminatedUnion('type', [
   z.strictObject({ ...goalBase, type: z.literal('never-root'), tier: choice('Tier', TIERS) }),
   /** No link carries more than so much of its rate, one way. */
   z.strictObject({ ...goalBase, type: z.literal('load'), percent: whole(1, 1000, say.percent) }),
+  /** After any single failure: all switches that carry the VLANs, all their hosts, or two places, are still connected in each. */
+  z.strictObject({
+    ...goalBase,
+    type: z.literal('stays-connected'),
+    among: z.union([choice('Among', AMONG), z.strictObject({ from: place, to: place })]),
+  }),
+  /** No single failure interrupts for longer than so many seconds; one that separates does for ever. */
+  z.strictObject({
+    ...goalBase,
+    type: z.literal('outage'),
+    atMost: z.number(saying(say.outage)).min(0, saying(say.outage)).max(3600, saying(say.outage)),
+  }),
+  /** No link carries more than so much of its rate, one way, with any single failure. */
+  z.strictObject({ ...goalBase, type: z.literal('load-left'), percent: whole(1, 1000, say.percent) }),
 ]);
 
 /** Traffic offered in a VLAN from one place to another, one way. */
@@ -45,6 +62,14 @@ export const demandSchema = z.strictObject({
 });
 
 export type Goal = z.infer<typeof goalSchema>;
+
+/** Goals that speak of what is left after a failure. */
+export type AvailabilityGoal = Extract<Goal, { type: 'stays-connected' | 'outage' | 'load-left' }>;
+/** Goals that speak of the network as it is. */
+export type PresentGoal = Exclude<Goal, AvailabilityGoal>;
+
+export const isAvailability = (goal: Goal): goal is AvailabilityGoal =>
+  goal.type === 'stays-connected' || goal.type === 'outage' || goal.type === 'load-left';
 
 export type Demand = z.infer<typeof demandSchema>;
 

@@ -1,6 +1,7 @@
 /** Goals against a solved design: met, broken or void, each with its reason. */
 import { goalMessages as say } from '../messages';
-import type { Goal } from '../design';
+import { isAvailability } from '../design';
+import type { Goal, PresentGoal } from '../design';
 import { loadsOf, percentOut } from '../analysis';
 import type { Loads } from '../analysis';
 import type { SolvedDesign } from '../trees';
@@ -49,7 +50,7 @@ function checkLoad(solved: SolvedDesign, goal: Extract<Goal, { type: 'load' }>, 
 }
 
 /** One goal; `loads` are needed for goals about load and computed when they are not given. */
-export function checkGoal(solved: SolvedDesign, goal: Goal, loads?: Loads): CheckedGoal {
+export function checkGoal(solved: SolvedDesign, goal: PresentGoal, loads?: Loads): CheckedGoal {
   if (goal.type === 'load') return checkLoad(solved, goal, loads ?? loadsOf(solved));
   const wanted = wantsOf(solved, goal);
   if (wanted.void !== null) return { goal, state: 'void', reason: wanted.void, trees: [] };
@@ -72,9 +73,9 @@ export function checkGoal(solved: SolvedDesign, goal: Goal, loads?: Loads): Chec
   };
 }
 
-/** All goals of a solved design. */
+/** All goals of a solved design that speak of the network as it is; what is left after failures is the review's to say. */
 export function checkGoals(solved: SolvedDesign): CheckedGoal[] {
-  const { goals } = solved.topology.design;
+  const goals = solved.topology.design.goals.filter((g) => !isAvailability(g)) as PresentGoal[];
   const loads = goals.some((g) => g.type === 'load') ? loadsOf(solved) : undefined;
   return goals.map((goal) => checkGoal(solved, goal, loads));
 }

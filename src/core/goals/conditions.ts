@@ -94,6 +94,10 @@ export function wantsOf(solved: SolvedDesign, goal: Goal): Wanted {
       if (from === null || to === null) return { void: say['void-not-cabled']() };
       return each({ kind: 'path', from, to, atMost: goal.atMost ?? null, avoid });
     }
+    // What is left after a failure is no condition of a tree as it is.
+    case 'stays-connected':
+    case 'outage':
+    case 'load-left':
     case 'load':
       return { void: null, wants: [] };
   }

@@ -52,6 +52,9 @@ function far(design: Design, id: string): string {
   return owner ? ` towards ${owner.name}` : '';
 }
 
+const among = (design: Design, who: Extract<Goal, { type: 'stays-connected' }>['among']): string =>
+  typeof who === 'string' ? `all ${who}` : `${place(design, who.from)} and ${place(design, who.to)}`;
+
 /** One sentence that says what the goal wants. */
 export function goalSentence(design: Design, goal: Goal): string {
   const of = vlanWords(goal.vlans);
@@ -78,5 +81,11 @@ export function goalSentence(design: Design, goal: Goal): string {
       return say['never-root']({ tier: goal.tier, of });
     case 'load':
       return say.load({ percent: goal.percent });
+    case 'stays-connected':
+      return say['stays-connected']({ who: among(design, goal.among), of });
+    case 'outage':
+      return say.outage({ atMost: goal.atMost });
+    case 'load-left':
+      return say['load-left']({ percent: goal.percent });
   }
 }

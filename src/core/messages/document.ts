@@ -190,6 +190,7 @@ const sentences = {
     `Time ${shown(value)} is not legal: seconds from 0 to 36000, with up to six digits behind the point.`,
   micros: (value: unknown) => `Delay ${shown(value)} is not legal: a whole number of microseconds from 0 to 1000000.`,
   seed: (value: unknown) => `Seed ${shown(value)} is not legal: a whole number from 0 to 1000000.`,
+  outage: (value: unknown) => `Longest outage ${shown(value)} is not legal: 0 to 3600 seconds.`,
   answersEvery: (value: unknown) =>
     `How often the second host of a pair speaks must be a number of seconds from 0.1 to 86 400, or "never", not ${shown(value)}.`,
   helloSpread: (value: unknown) =>

@@ -31,6 +31,13 @@ interface Asked {
   readonly of: string;
 }
 
+interface Breaks {
+  /** `Switch gate` */
+  readonly lost: string;
+  /** Empty, or `; so do 3 more failures`. */
+  readonly more: string;
+}
+
 export const goalMessages = {
   root: ({ name, next, of }: Asked & { name: string; next: string | null }) =>
     `${name} is root of ${of}${next === null ? '' : `, ${next} comes next`}.`,
@@ -52,6 +59,21 @@ export const goalMessages = {
   },
   'never-root': ({ tier, of }: Asked & { tier: string }) => `No ${tier} switch ever becomes root of ${of}.`,
   load: ({ percent }: { percent: number }) => `No link carries more than ${percent} % of its rate.`,
+
+  'stays-connected': ({ who, of }: Asked & { who: string }) =>
+    `After any single failure ${who} are still connected in ${of}.`,
+  outage: ({ atMost }: { atMost: number }) =>
+    atMost === 0 ? 'No single failure interrupts at all.' : `No single failure interrupts for longer than ${atMost} s.`,
+  'load-left': ({ percent }: { percent: number }) =>
+    `No link carries more than ${percent} % of its rate with any single failure.`,
+  'lost-separates': ({ lost, who, vlans, more: others }: Breaks & { who: string; vlans: string }) =>
+    `${lost} lost: separates ${who}${vlans}${others}.`,
+  'lost-interrupts': ({ lost, outage, more: others }: Breaks & { outage: string }) =>
+    `${lost} lost: contact is lost ${outage}${others}.`,
+  'lost-fills': ({ lost, percent, more: others }: Breaks & { percent: number }) =>
+    `${lost} lost: a link carries ${percent} % of its rate${others}.`,
+  'apart-already': ({ who, vlans }: { who: string; vlans: string }) => `Apart already: ${who}${vlans}.`,
+  'not-yet-known': () => 'Known once all failures have been looked at.',
 
   'void-gone': ({ what }: { what: string }) => `Void: ${what} of this goal is not in the design.`,
   'void-no-tree': ({ vlans }: { vlans: string }) => `Void: no tree of the design carries VLAN ${vlans}.`,

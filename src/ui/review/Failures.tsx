@@ -3,12 +3,14 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { linkById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
-import { failureScript, outageWords } from '../../core/review';
+import { goalSentence } from '../../core/goals';
+import { failureScript, goalOfFailure, outageWords } from '../../core/review';
 import type { Failure } from '../../core/review';
 import { grouped, more, vlanTreeId } from '../../core/standard';
 import { NameDialog } from '../controls/NameDialog';
 import { useBench, useSession } from '../session/context';
 import { newId } from '../session/new-id';
+import { useFailureCommands } from './useFailureCommands';
 import { failureKey, failureWords, harmOf, kindWords } from './words';
 import styles from './ReviewStage.module.css';
 
@@ -173,18 +175,13 @@ function Pairs() {
   );
 }
 
-/** What can be done with a failure: rehearsed; and with a selection: named as what fails together. */
-function Tools({ failure }: { failure: Failure | null }) {
-  const { edit, go, view } = useBench();
+/** What is selected, named as what fails together. */
+function RiskGroup() {
+  const { edit, view } = useBench();
   const design = useSession((s) => s.design);
   const [naming, setNaming] = useState(false);
   const links = view.selection.flatMap((r) => (r.kind === 'link' && linkById(design, r.id) ? [r.id] : []));
   const switches = view.selection.flatMap((r) => (r.kind === 'switch' ? [r.id] : []));
-  const rehearse = () => {
-    const name = `${failureWords(design, failure!)} lost`.slice(0, 60);
-    const script = { ...failureScript(design, failure!.elements, name), id: newId('script') };
-    if (edit(`Script ${name}`, [{ type: 'add', kind: 'script', value: script, at: 0 }])) go('rehearsal');
-  };
   const addGroup = (name: string) => {
     const made = edit(`Risk group ${name}`, [
       { type: 'add', kind: 'risk', value: { id: newId('risk'), name, links, switches } },
@@ -193,15 +190,8 @@ function Tools({ failure }: { failure: Failure | null }) {
       ? Promise.resolve()
       : Promise.reject(new Error('The design does not take it: a name has 1 to 64 characters.'));
   };
-  const [risk] = failure?.elements.filter((e) => e.kind === 'group') ?? [];
   return (
     <>
-      {failure && <Button onClick={rehearse}>Rehearse it</Button>}
-      {risk && (
-        <Button onClick={() => edit('Remove a risk group', [{ type: 'remove', kind: 'risk', id: risk.id }])}>
-          Remove the risk group
-        </Button>
-      )}
       <Button
         disabled={links.length + switches.length === 0}
         title="Select links and switches on the chart that one cause takes out together: a duct, a rack, a power feed"
@@ -219,6 +209,44 @@ function Tools({ failure }: { failure: Failure | null }) {
           onClose={() => setNaming(false)}
         />
       )}
+    </>
+  );
+}
+
+/** What can be done with a failure: rehearsed, made a goal. */
+function Tools({ failure }: { failure: Failure | null }) {
+  const { edit, go, say } = useBench();
+  const design = useSession((s) => s.design);
+  const rehearse = () => {
+    const name = `${failureWords(design, failure!)} lost`.slice(0, 60);
+    const script = { ...failureScript(design, failure!.elements, name), id: newId('script') };
+    if (edit(`Script ${name}`, [{ type: 'add', kind: 'script', value: script, at: 0 }])) go('rehearsal');
+  };
+  const goal = failure && goalOfFailure(design, failure, newId('goal'));
+  const wants = () => {
+    if (goal && edit(`Goal: ${goalSentence(design, goal)}`, [{ type: 'add', kind: 'goal', value: goal }]))
+      say({ text: `Goal set: ${goalSentence(design, goal)}` });
+  };
+  useFailureCommands(failure ? rehearse : null, goal ? wants : null);
+  const [risk] = failure?.elements.filter((e) => e.kind === 'group') ?? [];
+  return (
+    <>
+      {failure && (
+        <Button title="Y" onClick={rehearse}>
+          Rehearse it
+        </Button>
+      )}
+      {goal && (
+        <Button title={`A: ${goalSentence(design, goal)}`} onClick={wants}>
+          Make a goal of it
+        </Button>
+      )}
+      {risk && (
+        <Button onClick={() => edit('Remove a risk group', [{ type: 'remove', kind: 'risk', id: risk.id }])}>
+          Remove the risk group
+        </Button>
+      )}
+      <RiskGroup />
     </>
   );
 }

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Design } from '../../core/design';
 import { byWorst } from '../../core/review';
-import type { Failure, Finding, MissingCable } from '../../core/review';
+import type { CheckedAvailability, Failure, Finding, MissingCable } from '../../core/review';
 import { runJob } from '../../workers/run-job';
 import type { Job } from '../../workers/run-job';
 import type { ReviewProgress, ReviewRequest } from '../../workers/review';
@@ -17,6 +17,8 @@ export interface Review {
   /** Failures that were looked at, and how many there are; null when nothing runs. */
   readonly progress: { readonly done: number; readonly of: number } | null;
   readonly failed: string | null;
+  /** Goals that speak of what is left after failures; null until all single ones have been looked at. */
+  readonly availability: readonly CheckedAvailability[] | null;
   /** The design that findings and failures are of. */
   readonly design: Design | null;
   /** Milliseconds of the last whole sweep, and how many failures it looked at. */
@@ -32,6 +34,7 @@ const NOTHING: Review = {
   failures: [],
   progress: null,
   failed: null,
+  availability: null,
   design: null,
   took: null,
   swept: 0,
@@ -65,6 +68,8 @@ function took(was: Review, said: ReviewProgress, fresh: Failure[], design: Desig
       return { ...was, findings: said.findings, design };
     case 'missing':
       return { ...was, missing: said.missing };
+    case 'availability':
+      return { ...was, availability: said.goals };
     case 'failures':
       fresh.push(...said.failures);
       return {

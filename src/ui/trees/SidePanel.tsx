@@ -1,17 +1,29 @@
 'use client';
 import { useMemo } from 'react';
+import type { Design, Goal } from '../../core/design';
 import { checkGoals } from '../../core/goals';
+import { availabilityUnknown } from '../../core/review';
+import type { CheckedAvailability } from '../../core/review';
 import { OneOf } from '../controls/OneOf';
 import { useBench, useShown } from '../session/context';
 import { GoalsPanel } from './goals/GoalsPanel';
 import { Panel } from './panels/Panel';
 import styles from './SidePanel.module.css';
 
+/** Goals of availability as the review has found them; of one that is new, or another than it was, nothing is known yet. */
+function availabilityOf(design: Design, found: readonly CheckedAvailability[] | null): CheckedAvailability[] {
+  const same = (a: Goal, b: Goal) => JSON.stringify(a) === JSON.stringify(b);
+  return availabilityUnknown(design).map((c) => found?.find(({ goal }) => same(goal, c.goal)) ?? c);
+}
+
 /** Beside the chart: what is selected, or what is wanted. */
 export function SidePanel() {
-  const { view, setView } = useBench();
+  const { view, setView, review } = useBench();
   const shown = useShown();
-  const checked = useMemo(() => checkGoals(shown), [shown]);
+  const checked = useMemo(
+    () => [...checkGoals(shown), ...availabilityOf(shown.topology.design, review.availability)],
+    [shown, review.availability],
+  );
   const broken = checked.filter((c) => c.state === 'broken').length;
   const words = checked.length === 0 ? '' : broken > 0 ? `${broken} broken` : 'all met';
   return (

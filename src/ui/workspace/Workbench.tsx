@@ -2,6 +2,7 @@
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { DesignHead, LoadedVariant } from '../../api/contract';
+import { isAvailability } from '../../core/design';
 import type { Session } from '../session/session';
 import { noteOpened } from '../session/last-open';
 import { useOpenSession } from '../session/useOpenSession';
@@ -85,11 +86,12 @@ function useEditing(session: Session, say: Bench['say']) {
   return useMemo(() => ({ edit, ...trial }), [edit, trial]);
 }
 
-/** Findings are known in every stage; failures are swept where they are seen. */
+/** Findings are known in every stage; failures are swept where they are seen, and where a goal speaks of them. */
 function useReviewing(session: Session, stage: StageId): Pick<Bench, 'review' | 'pairs' | 'setPairs'> {
   const design = useStore(session.store, (s) => s.design);
   const [pairs, setPairs] = useState(false);
-  const review = useReview(design, stage !== 'review' ? 'findings' : pairs ? 'pairs' : 'singles');
+  const swept = stage === 'review' || design.goals.some(isAvailability);
+  const review = useReview(design, !swept ? 'findings' : pairs && stage === 'review' ? 'pairs' : 'singles');
   return useMemo(() => ({ review, pairs, setPairs }), [review, pairs]);
 }
 

@@ -88,6 +88,7 @@ export const documentSamples: Samples<typeof documentMessages> = {
   seconds: anything,
   micros: anything,
   seed: anything,
+  outage: anything,
   answersEvery: anything,
   helloSpread: anything,
   times: anything,

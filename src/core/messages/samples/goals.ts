@@ -20,6 +20,17 @@ export const goalSamples: Samples<typeof goalMessages> = {
   ],
   'never-root': [[{ tier: 'access', of: 'all VLANs' }]],
   load: [[{ percent: 80 }]],
+  'stays-connected': [[{ who: 'all hosts', of: 'VLAN 110' }]],
+  outage: [[{ atMost: 0 }], [{ atMost: 2 }]],
+  'load-left': [[{ percent: 80 }]],
+  'lost-separates': [
+    [{ lost: 'Switch gate', who: 'gate-camera', vlans: ' in VLAN 130', more: '' }],
+    [{ lost: 'Switch gate', who: 'gate-camera', vlans: '', more: '; so do 2 more failures' }],
+  ],
+  'lost-interrupts': [[{ lost: 'Switch gate', outage: 'for good', more: '' }]],
+  'lost-fills': [[{ lost: 'Switch gate', percent: 130, more: '' }]],
+  'apart-already': [[{ who: 'cold-store', vlans: ' in VLAN 130' }]],
+  'not-yet-known': [[]],
 
   'void-gone': [[{ what: 'the port' }]],
   'void-no-tree': [[{ vlans: '110' }]],

@@ -21,6 +21,9 @@ const TYPES: Record<Goal['type'], string> = {
   path: 'Two places communicate within limits',
   'never-root': 'A tier never becomes root',
   load: 'No link carries too much',
+  'stays-connected': 'Connected after any failure',
+  outage: 'No failure interrupts for long',
+  'load-left': 'No link too full after any failure',
 };
 
 interface Draft {
@@ -36,6 +39,8 @@ interface Draft {
   readonly avoid: string;
   readonly tier: 'core' | 'distribution' | 'access';
   readonly percent: string;
+  readonly among: string;
+  readonly seconds: string;
 }
 
 const placeKey = (p: { kind: string; id: string }) => `${p.kind} ${p.id}`;
@@ -68,6 +73,17 @@ function goalOf(draft: Draft): Goal | string {
       return { ...base, type: 'never-root', tier: draft.tier };
     case 'load':
       return { ...base, vlans: 'all', type: 'load', percent: Number(draft.percent) };
+    case 'stays-connected': {
+      if (draft.among !== 'pair')
+        return { ...base, type: 'stays-connected', among: draft.among === 'hosts' ? 'hosts' : 'switches' };
+      if (!draft.from || !draft.to) return 'Choose both places.';
+      if (draft.from === draft.to) return 'Both places are the same: choose two different ones.';
+      return { ...base, type: 'stays-connected', among: { from: placeOf(draft.from), to: placeOf(draft.to) } };
+    }
+    case 'outage':
+      return { ...base, vlans: 'all', type: 'outage', atMost: Number(draft.seconds) };
+    case 'load-left':
+      return { ...base, vlans: 'all', type: 'load-left', percent: Number(draft.percent) };
   }
 }
 
@@ -107,6 +123,8 @@ function draftFrom(design: Design, selection: readonly Ref[], vlans: readonly nu
     avoid: '',
     tier: 'access',
     percent: '80',
+    among: places.length === 2 ? 'pair' : 'switches',
+    seconds: '1',
   };
 }
 
@@ -211,16 +229,27 @@ export function GoalForm({ onAdd, onCancel }: { onAdd: (goal: Goal) => void; onC
 
 type Text = { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft];
 
-/** The fields that the kind of goal needs. */
-function Asked({ draft, change }: { draft: Draft; change: (part: Partial<Draft>) => void }) {
-  const design = useSession((s) => s.design);
-  const switches = design.switches.map((s) => ({ id: s.id, name: s.name }));
+/** Two places, hosts first. */
+function Ends({ design, of }: { design: Design; of: (key: Text) => Pick<FieldProps, 'value' | 'onSet'> }) {
   const places = [
     ...design.hosts.map((h) => ({ id: `host ${h.id}`, name: h.name })),
     ...design.switches.map((s) => ({ id: `switch ${s.id}`, name: s.name })),
   ];
+  return (
+    <>
+      <ChoiceField label="from" options={places} {...of('from')} />
+      <ChoiceField label="to" options={places} {...of('to')} />
+    </>
+  );
+}
+
+/** The fields that the kind of goal needs. */
+function Asked({ draft, change }: { draft: Draft; change: (part: Partial<Draft>) => void }) {
+  const design = useSession((s) => s.design);
+  const switches = design.switches.map((s) => ({ id: s.id, name: s.name }));
   const of = (key: Text) => ({ value: draft[key], onSet: (value: string) => change({ [key]: value }) });
   const vlans = <TypedField label="VLANs" {...of('vlans')} />;
+  const ends = <Ends design={design} of={of} />;
   switch (draft.type) {
     case 'root':
       return (
@@ -242,8 +271,7 @@ function Asked({ draft, change }: { draft: Draft; change: (part: Partial<Draft>)
     case 'path':
       return (
         <>
-          <ChoiceField label="from" options={places} {...of('from')} />
-          <ChoiceField label="to" options={places} {...of('to')} />
+          {ends}
           <TypedField label="hops at most" {...of('atMost')} />
           <ChoiceField label="not through" options={switches} none="any" {...of('avoid')} />
           {vlans}
@@ -257,10 +285,26 @@ function Asked({ draft, change }: { draft: Draft; change: (part: Partial<Draft>)
         </>
       );
     case 'load':
+    case 'load-left':
       return <TypedField label="percent of the rate" {...of('percent')} />;
+    case 'outage':
+      return <TypedField label="seconds at most" {...of('seconds')} />;
+    case 'stays-connected':
+      return (
+        <>
+          <ChoiceField label="who" options={WHO} {...of('among')} />
+          {draft.among === 'pair' && ends}
+          {vlans}
+        </>
+      );
   }
 }
 
+const WHO = [
+  { id: 'switches', name: 'all switches' },
+  { id: 'hosts', name: 'all hosts' },
+  { id: 'pair', name: 'two places' },
+];
 const TIERS = ['access', 'distribution', 'core'].map((name) => ({ id: name, name }));
 
 function OnlyField({ only, onSet }: { only: boolean; onSet: (only: boolean) => void }) {

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { goalSentence } from '../../../core/goals';
 import type { CheckedGoal } from '../../../core/goals';
+import { isAvailability } from '../../../core/design';
 import type { Goal } from '../../../core/design';
 import { useBench, useSession } from '../../session/context';
 import { GoalForm } from './GoalForm';
@@ -25,7 +26,7 @@ export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
       <h2>Goals</h2>
       <p className="quiet">
         {checked.length === 0
-          ? 'Set goals, and Knot Path checks them at every change: which switch is root, which end is blocked, which link carries which VLANs, how many hops lie between two places.'
+          ? 'Set goals, and Knot Path checks them at every change: which switch is root, which end is blocked, which link carries which VLANs, how many hops lie between two places, what stays connected after any failure.'
           : draft
             ? `With this change previewed: ${broken === 0 ? 'all met' : `${broken} of ${checked.length} broken`}.`
             : broken === 0
@@ -44,13 +45,13 @@ export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
           <Button onClick={() => setAdding(true)}>Add a goal</Button>
         </div>
       )}
-      {(broken > 0 || draft) && <Proposing />}
+      {(checked.some((c) => c.state === 'broken' && !isAvailability(c.goal)) || draft) && <Proposing />}
     </aside>
   );
 }
 
 function GoalRow({ checked: { goal, state, reason, trees } }: { checked: CheckedGoal }) {
-  const { edit, setView, select } = useBench();
+  const { edit, setView, select, go } = useBench();
   const design = useSession((s) => s.design);
   const show = () => {
     if (trees[0]) setView({ tree: trees[0] });
@@ -79,6 +80,11 @@ function GoalRow({ checked: { goal, state, reason, trees } }: { checked: Checked
         </button>
         <span className="visually-hidden"> {state}. </span>
         {reason && <div className={`small ${state === 'broken' ? 'alarm' : 'quiet'}`}>{reason}</div>}
+        {state === 'broken' && isAvailability(goal) && (
+          <button className="plain quiet small" onClick={() => go('review')}>
+            failures and missing cables
+          </button>
+        )}
       </div>
       <button
         className="plain quiet remove"

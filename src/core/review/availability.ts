@@ -1,0 +1,222 @@
+/** Goals that speak of what is left after any single failure, by a sweep of all of them. */
+import { goalMessages as say } from '../messages';
+import { hostById, isAvailability, switchById } from '../design';
+import type { AvailabilityGoal, Design, PlaceRef } from '../design';
+import type { CheckedGoal } from '../goals';
+import { formatVlanRanges, more, vlanMembership, vlanTreeId } from '../standard';
+import { solveDesign } from '../trees';
+import type { SweepBase } from './after';
+import { elementName, elementWords, withFailed } from './elements';
+import { outageWords } from './outage';
+import { hostVlans, reachOf } from './reach';
+import type { VlanParts } from './reach';
+import { partedAlready } from './separation';
+import type { Failure } from './sweep';
+
+export interface CheckedAvailability extends CheckedGoal {
+  /** The worst failure that breaks it; null where none does. */
+  readonly failure: Failure | null;
+}
+
+const MOST_NAMES = 3;
+const some = (names: readonly string[]): string =>
+  names.length <= MOST_NAMES
+    ? names.join(', ')
+    : `${names.slice(0, 2).join(', ')} and ${more(names.length - 2, 'other')}`;
+
+/** `Switch gate` */
+function lostWords(design: Design, { elements }: Failure): string {
+  const words = elements.map((e) => elementWords(elementName(design, e))).join(' and ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+const others = (count: number): string =>
+  count < 2 ? '' : `; so ${count === 2 ? 'does' : 'do'} ${more(count - 1, 'failure')}`;
+const inVlans = (vlans: readonly number[]): string =>
+  vlans.length === 0 ? '' : ` in VLAN ${formatVlanRanges(vlans).replaceAll(',', ', ')}`;
+
+/** The parts that a place is in, in a VLAN; none where it has no part in it. */
+function partsOf(design: Design, parts: VlanParts, place: PlaceRef): readonly number[] {
+  if ('host' in place) return parts.hosts.get(design.hosts.findIndex((h) => h.id === place.host)) ?? [];
+  const part = parts.partOf[design.switches.findIndex((s) => s.id === place.switch)] ?? -1;
+  return part < 0 ? [] : [part];
+}
+
+const isThere = (design: Design, place: PlaceRef): boolean =>
+  ('host' in place ? hostById(design, place.host) : switchById(design, place.switch)) !== undefined;
+
+interface Pair {
+  readonly from: PlaceRef;
+  readonly to: PlaceRef;
+}
+const idOf = (place: PlaceRef): string => ('host' in place ? place.host : place.switch);
+
+/** VLANs of a goal that two places are both in: only there they can be connected at all. */
+function sharedVlans({ solved, parts }: SweepBase, vlans: string, { from, to }: Pair): Set<number> {
+  const { design } = solved.topology;
+  const carried = vlanMembership(vlans);
+  const both = parts.filter((p) => [from, to].every((place) => partsOf(design, p, place).length > 0));
+  return new Set(both.flatMap((p) => p.vlans.filter((v) => carried[v])));
+}
+
+/** Of some VLANs those in which two places are apart. */
+function apart(design: Design, all: readonly VlanParts[], wanted: ReadonlySet<number>, { from, to }: Pair): number[] {
+  return all.flatMap((parts) => {
+    const vlans = parts.vlans.filter((v) => wanted.has(v));
+    if (vlans.length === 0) return [];
+    const [a, b] = [partsOf(design, parts, from), partsOf(design, parts, to)];
+    return a.some((part) => b.includes(part)) ? [] : vlans;
+  });
+}
+
+const pairWords = (design: Design, { from, to }: Pair): string =>
+  [from, to].map((p) => (hostById(design, idOf(p)) ?? switchById(design, idOf(p)))!.name).join(' from ');
+
+interface Breach {
+  readonly failure: Failure;
+  readonly who: string;
+  readonly vlans: readonly number[];
+}
+type Connected = Extract<AvailabilityGoal, { type: 'stays-connected' }>;
+
+/** Failures that separate one of two places from the other; one that takes a place itself away is not meant. */
+function pairBreaches(
+  base: SweepBase,
+  failures: readonly Failure[],
+  wanted: ReadonlySet<number>,
+  pair: Pair,
+): Breach[] {
+  const { design } = base.solved.topology;
+  const ids = [idOf(pair.from), idOf(pair.to)];
+  // What a failure separates is said of the largest part: two that are elsewhere are looked at with every failure.
+  const inLargest = base.parts.every(
+    (parts) =>
+      !parts.vlans.some((v) => wanted.has(v)) ||
+      [pair.from, pair.to].every((p) => partsOf(design, parts, p).includes(parts.largest)),
+  );
+  return failures.flatMap((failure): Breach[] => {
+    const { separates, elements } = failure;
+    if (elements.some((e) => ids.some((id) => e.switches.includes(id)))) return [];
+    const named = ids.some((id) => separates.switches.includes(id) || separates.hosts.includes(id));
+    if (inLargest && !named) return [];
+    // Both can be separated from the rest and still be together: looked at in the network with the failure.
+    const after = reachOf(solveDesign(withFailed(design, elements), base.solved));
+    const vlans = apart(design, after, wanted, pair);
+    return vlans.length > 0 ? [{ failure, who: pairWords(design, pair), vlans }] : [];
+  });
+}
+
+/** Failures that separate switches, or hosts, of the VLANs of a goal. */
+function breachesAmong(
+  design: Design,
+  failures: readonly Failure[],
+  goal: Connected,
+  who: 'switches' | 'hosts',
+): Breach[] {
+  const carried = vlanMembership(goal.vlans);
+  const of = hostVlans(design);
+  const wanted = new Set(design.hosts.flatMap((h, i) => (carried[of[i] ?? 0] ? [h.id] : [])));
+  return failures.flatMap((failure): Breach[] => {
+    const { separates } = failure;
+    if (who === 'switches') {
+      const vlans = separates.vlans.filter((v) => carried[v]);
+      const names = separates.switches.map((id) => switchById(design, id)!.name);
+      return vlans.length > 0 ? [{ failure, who: some(names), vlans }] : [];
+    }
+    const hosts = separates.hosts.filter((id) => wanted.has(id));
+    const names = hosts.map((id) => hostById(design, id)!.name);
+    return hosts.length > 0 ? [{ failure, who: some(names), vlans: [] }] : [];
+  });
+}
+
+const met = (goal: AvailabilityGoal): CheckedAvailability => ({
+  goal,
+  state: 'met',
+  reason: '',
+  trees: [],
+  failure: null,
+});
+const broken = (goal: AvailabilityGoal, failure: Failure | null, reason: string, vlans: readonly number[] = []) =>
+  ({ goal, state: 'broken', reason, trees: vlans.map(vlanTreeId), failure }) satisfies CheckedAvailability;
+const voided = (goal: AvailabilityGoal, reason: string): CheckedAvailability => ({
+  ...met(goal),
+  state: 'void',
+  reason,
+});
+
+/** The first of the failures that break a goal, worst first, and how many more there are. */
+function byFirst(design: Design, goal: Connected, breaches: readonly Breach[]): CheckedAvailability {
+  const [first] = breaches;
+  if (!first) return met(goal);
+  const { failure, who, vlans } = first;
+  const words = { lost: lostWords(design, failure), who, vlans: inVlans(vlans), more: others(breaches.length) };
+  return broken(goal, failure, say['lost-separates'](words), vlans);
+}
+
+function checkPair(base: SweepBase, failures: readonly Failure[], goal: Connected, pair: Pair): CheckedAvailability {
+  const { design } = base.solved.topology;
+  if (![pair.from, pair.to].every((p) => isThere(design, p))) return voided(goal, say['void-gone']({ what: 'an end' }));
+  const wanted = sharedVlans(base, goal.vlans, pair);
+  if (wanted.size === 0) return voided(goal, say['void-not-cabled']());
+  const already = apart(design, base.parts, wanted, pair);
+  if (already.length === 0) return byFirst(design, goal, pairBreaches(base, failures, wanted, pair));
+  const words = { who: pairWords(design, pair), vlans: inVlans(already) };
+  return broken(goal, null, say['apart-already'](words), already);
+}
+
+function checkConnected(base: SweepBase, failures: readonly Failure[], goal: Connected): CheckedAvailability {
+  const { design } = base.solved.topology;
+  const { among } = goal;
+  if (typeof among !== 'string') return checkPair(base, failures, goal, among);
+  const carried = vlanMembership(goal.vlans);
+  const [already] = partedAlready(base.parts).filter(({ vlans }) => vlans.some((v) => carried[v]));
+  if (among === 'hosts' || !already) return byFirst(design, goal, breachesAmong(design, failures, goal, among));
+  const who = some(already.switches.map((s) => design.switches[s]!.name));
+  const vlans = already.vlans.filter((v) => carried[v]);
+  return broken(goal, null, say['apart-already']({ who, vlans: inVlans(vlans) }), vlans);
+}
+
+function checkOutage(
+  design: Design,
+  failures: readonly Failure[],
+  goal: Extract<AvailabilityGoal, { type: 'outage' }>,
+) {
+  const lasting = ({ outage }: Failure) => outage.measured ?? outage.seconds ?? Infinity;
+  const over = failures.filter((f) => lasting(f) > goal.atMost).sort((a, b) => lasting(b) - lasting(a));
+  const [worst] = over;
+  if (!worst) return met(goal);
+  const words = { lost: lostWords(design, worst), outage: outageWords(worst.outage), more: others(over.length) };
+  return broken(goal, worst, say['lost-interrupts'](words));
+}
+
+function checkLoadLeft(
+  design: Design,
+  failures: readonly Failure[],
+  goal: Extract<AvailabilityGoal, { type: 'load-left' }>,
+) {
+  if (design.demands.length === 0) return voided(goal, say['void-no-traffic']());
+  const over = failures.filter((f) => (f.fullest ?? 0) > goal.percent).sort((a, b) => b.fullest! - a.fullest!);
+  const [worst] = over;
+  if (!worst) return met(goal);
+  const words = { lost: lostWords(design, worst), percent: Math.round(worst.fullest!), more: others(over.length) };
+  return broken(goal, worst, say['lost-fills'](words));
+}
+
+/** The availability goals of a design, by all its single failures, worst first. */
+export function checkAvailability(base: SweepBase, failures: readonly Failure[]): CheckedAvailability[] {
+  const { design } = base.solved.topology;
+  const singles = failures.filter((f) => f.elements.length === 1);
+  return design.goals.filter(isAvailability).map((goal) => {
+    switch (goal.type) {
+      case 'stays-connected':
+        return checkConnected(base, singles, goal);
+      case 'outage':
+        return checkOutage(design, singles, goal);
+      case 'load-left':
+        return checkLoadLeft(design, singles, goal);
+    }
+  });
+}
+
+/** The same before any failure has been looked at. */
+export const availabilityUnknown = (design: Design): CheckedAvailability[] =>
+  design.goals.filter(isAvailability).map((goal) => voided(goal, say['not-yet-known']()));
