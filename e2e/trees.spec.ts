@@ -106,9 +106,11 @@ test('a path between two hosts is listed hop by hop with its cost, and drawn', a
   await page.keyboard.press('p');
   await expect(page.getByLabel('Path from')).toBeFocused();
   await page.getByLabel('Path from').fill('ticket-desk');
+  await expect(page.getByRole('option', { name: 'ticket-desk' })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await page.getByLabel('Path to').fill('ferry');
+  await expect(page.getByRole('option', { name: 'ferry-server' })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'ticket-desk to ferry-server' })).toBeVisible();

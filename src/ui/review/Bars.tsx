@@ -48,7 +48,12 @@ export function Bars({ bars, labels = false, unit = '', words, onPick }: Props) 
           separator=""
         />
         <ReferenceLine y={0} stroke="var(--ink-3)" />
-        <Bar dataKey="value" isAnimationActive={false} minPointSize={2} onClick={(_, i) => onPick?.(bars[i]!.key)}>
+        <Bar
+          dataKey="value"
+          isAnimationActive={false}
+          minPointSize={(value) => (value === 0 ? 0 : 2)}
+          onClick={(_, i) => onPick?.(bars[i]!.key)}
+        >
           {labels && <LabelList dataKey="value" position="top" fill="var(--ink)" fontSize={12} />}
           {bars.map((b) => (
             <Cell

@@ -34,8 +34,8 @@ function Progress() {
       </span>
     );
   return (
-    <span className="quiet" role="status">
-      {took !== null && `${grouped(swept)} failures in ${(took / 1000).toFixed(1)} s · kept true while you edit`}
+    <span className="quiet" role="status" title="Looked at again whenever the design changes">
+      {took !== null && `${grouped(swept)} failures in ${(took / 1000).toFixed(1)} s`}
     </span>
   );
 }
