@@ -91,14 +91,19 @@ test('a design with nothing in it has nothing to review', async ({ page, request
 test('the report is saved, and reads the same on paper', async ({ page, request }) => {
   const demo = await freshDemo(request, 'report');
   await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
+  await page.getByRole('button', { name: 'Report…' }).click();
+  await page.getByRole('dialog').getByLabel('Glossary').uncheck();
+  await page.getByRole('radio', { name: 'Letter' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Report', exact: true }).click(),
+    page.getByRole('button', { name: 'Save the report' }).click(),
   ]);
   const file = await download.path();
   const paper = await page.context().newPage();
   await paper.setContent(readFileSync(file, 'utf8'));
   await expect(paper.getByRole('heading', { name: 'Settings by device' })).toBeVisible();
+  await expect(paper.getByRole('heading', { name: 'Glossary' })).toHaveCount(0);
+  expect(await paper.content()).toContain('size: Letter');
   const pdf = `${file}.pdf`;
   await paper.pdf({ path: pdf, preferCSSPageSize: true });
   const read = spawnSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' });

@@ -2,7 +2,8 @@
 export { csvText } from './csv';
 export { html, page, table } from './html';
 export type { Html } from './html';
-export { PAPERS, SECTION_IDS, reportOf } from './report';
-export type { Paper, SectionId } from './report';
+export { reportOf } from './report';
+export { PAPERS, SECTION_IDS, SECTION_TITLES } from './section-names';
+export type { Paper, SectionId } from './section-names';
 export type { SheetOptions } from './work-sheet';
 export { planCsv, planHtml, planMarkdown, planSettings, planSummary } from './work-sheet';

@@ -1,7 +1,8 @@
 import { asCabled, asMeant } from '../../demo/brackwater';
 import { emptyDesign } from '../design';
 import { solveDesign } from '../trees';
-import { SECTION_IDS, reportOf } from './report';
+import { reportOf } from './report';
+import { SECTION_IDS } from './section-names';
 
 const sections = (text: string) => [...text.matchAll(/<section id="([a-z]+)">/g)].map((m) => m[1]);
 

@@ -5,27 +5,23 @@ import type { Design } from '../design';
 import { html, page } from './html';
 import type { Html } from './html';
 import * as make from './sections';
+import { SECTION_IDS, SECTION_TITLES } from './section-names';
+import type { Paper, SectionId } from './section-names';
 import type { ReportSource } from './sections';
 
-/** Sections in their order, with their headings. */
-export const SECTIONS = {
-  summary: { title: 'Summary', make: make.summary },
-  cabling: { title: 'Cabling', make: make.cabling },
-  trees: { title: 'Trees', make: make.trees },
-  roots: { title: 'Roots', make: make.roots },
-  instances: { title: 'Instances', make: make.instances },
-  bundles: { title: 'Bundles', make: make.bundles },
-  settings: { title: 'Settings by device', make: make.settings },
-  findings: { title: 'Findings', make: make.findings },
-  failures: { title: 'Failures', make: make.failures },
-  rehearsals: { title: 'Rehearsals', make: make.rehearsals },
-  glossary: { title: 'Glossary', make: make.glossary },
-} as const satisfies Record<string, { title: string; make: (source: ReportSource) => Html }>;
-export type SectionId = keyof typeof SECTIONS;
-export const SECTION_IDS = Object.keys(SECTIONS) as SectionId[];
-
-export const PAPERS = ['A4', 'Letter'] as const;
-export type Paper = (typeof PAPERS)[number];
+const MAKERS: Record<SectionId, (source: ReportSource) => Html> = {
+  summary: make.summary,
+  cabling: make.cabling,
+  trees: make.trees,
+  roots: make.roots,
+  instances: make.instances,
+  bundles: make.bundles,
+  settings: make.settings,
+  findings: make.findings,
+  failures: make.failures,
+  rehearsals: make.rehearsals,
+  glossary: make.glossary,
+};
 
 const STYLE = (paper: Paper) => `
 @page { size: ${paper}; margin: 18mm 16mm; @bottom-right { content: counter(page) " / " counter(pages); font: 9pt sans-serif; } }
@@ -49,12 +45,12 @@ export function reportOf(design: Design, sections: readonly SectionId[] = SECTIO
     failures: [...singleFailures(sweepBase(solved))].sort(byWorst),
   };
   const chosen = SECTION_IDS.filter((id) => sections.includes(id)).flatMap((id) => {
-    const made = SECTIONS[id].make(source);
+    const made = MAKERS[id](source);
     return made.text === ''
       ? []
       : [
           html`<section id="${id}">
-            <h2>${SECTIONS[id].title}</h2>
+            <h2>${SECTION_TITLES[id]}</h2>
             ${made}
           </section>`,
         ];

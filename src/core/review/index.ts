@@ -19,5 +19,6 @@ export { OUTAGE_KINDS, outageOf, outageWords } from './outage';
 export type { OutageKind } from './outage';
 export { hostVlans, reachOf } from './reach';
 export type { VlanParts } from './reach';
+export { sweepKey } from './sweep-key';
 export { failureScript, measuredOutage } from './measured';
 export { reviewJson } from './review-json';

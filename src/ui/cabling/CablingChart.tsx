@@ -7,6 +7,7 @@ import { pluggedInto } from '../chart/cabling-scene';
 import { Chart } from '../chart/Chart';
 import type { Hands } from '../chart/hands';
 import type { Ref } from '../session/view';
+import { useFaultMarks } from '../controls/useFaultMarks';
 import { useBench } from '../session/context';
 import { vlanHue } from '../chart/hue';
 import { thingName } from './actions';
@@ -47,6 +48,7 @@ function titleIn({ design, lens }: Cabling, ref: Ref): string {
 export function CablingChart({ cabling }: { cabling: Cabling }) {
   const { variantId, say } = useBench();
   const { design, scene, view, chart, naming, setNaming } = cabling;
+  const marked = useFaultMarks(scene);
   const latest = useRef(cabling);
   useEffect(() => {
     latest.current = cabling;
@@ -59,7 +61,7 @@ export function CablingChart({ cabling }: { cabling: Cabling }) {
   return (
     <>
       <Chart
-        scene={scene}
+        scene={marked}
         fitKey={`${variantId} drawing`}
         hue={inView ? vlanHue(design, inView) : null}
         selection={cabling.selection}

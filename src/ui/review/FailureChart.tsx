@@ -14,6 +14,7 @@ import { Sides, useSide } from '../controls/Sides';
 import type { Side } from '../controls/Sides';
 import { useSheet } from '../controls/useSheet';
 import { treeTitle } from '../controls/tree-names';
+import { useFaultMarks } from '../controls/useFaultMarks';
 import { treeInView, useBench, useShown } from '../session/context';
 import type { Ref } from '../session/view';
 import { failureWords } from './words';
@@ -60,14 +61,15 @@ export function FailureChart({ failure, onClose }: { failure: Failure | null; on
   const onOpen = useOpening(sheet, design);
   const titleOf = useCallback((ref: Ref) => refName(design, ref), [design]);
   const onSelect = useSelecting(design);
-  if (!sheet || !of) return <p className="quiet pad">The design has no tree to review.</p>;
+  const marked = useFaultMarks(sheet?.scene ?? null);
+  if (!sheet || !of || !marked) return <p className="quiet pad">The design has no tree to review.</p>;
   return (
     <>
       {failure && <Caption {...{ failure, side, setSide, onClose }} tree={treeTitle(of.tree)} />}
       <ArrangementChoice value={view.arrangement} onPick={(arrangement) => setView({ arrangement })} />
       <FoldTools sheet={sheet} />
       <Chart
-        scene={washedOut(sheet.scene, separated)}
+        scene={failure ? washedOut(sheet.scene, separated) : marked}
         fitKey={`${variantId} review ${view.arrangement} ${view.fold}`}
         onOpen={onOpen}
         hue={hueOf(design, of.tree)}

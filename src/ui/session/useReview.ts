@@ -2,7 +2,7 @@
 /** The review of the design as it is: kept true while it changes, in a worker. */
 import { useEffect, useRef, useState } from 'react';
 import type { Design } from '../../core/design';
-import { byWorst } from '../../core/review';
+import { byWorst, sweepKey } from '../../core/review';
 import type { CheckedAvailability, Failure, Finding, MissingCable } from '../../core/review';
 import { runJob } from '../../workers/run-job';
 import type { Job } from '../../workers/run-job';
@@ -81,18 +81,44 @@ function took(was: Review, said: ReviewProgress, fresh: Failure[], design: Desig
   }
 }
 
+/** What a whole sweep found. */
+type Swept = Pick<Review, 'missing' | 'failures' | 'availability' | 'swept' | 'took'>;
+/** Sweeps that are kept: an edit taken back, or made again, is looked at at once. */
+const MOST_KEPT = 6;
+
+/** Whole sweeps by what they depend on; the last ones only. */
+class Sweeps {
+  private readonly known = new Map<string, Swept>();
+  get(key: string): Swept | undefined {
+    const found = this.known.get(key);
+    if (found) {
+      this.known.delete(key);
+      this.known.set(key, found);
+    }
+    return found;
+  }
+  keep(key: string, { missing, failures, availability, swept, took: time }: Review): void {
+    this.known.set(key, { missing, failures, availability, swept, took: time });
+    for (const oldest of this.known.keys()) if (this.known.size > MOST_KEPT) this.known.delete(oldest);
+  }
+}
+
 export function useReview(design: Design, depth: ReviewDepth): Review & { readonly stop: () => void } {
   const [state, setState] = useState<Review>(NOTHING);
   const job = useRef<Job<boolean> | null>(null);
+  const [sweeps] = useState(() => new Sweeps());
   useEffect(() => {
     let mine: Job<boolean> | null = null;
     const timer = setTimeout(() => {
       const began = performance.now();
       const fresh: Failure[] = [];
-      setState((s) => ({ ...s, failed: null, progress: depth === 'findings' ? null : { done: 0, of: 0 } }));
+      const key = depth === 'findings' ? null : `${depth} ${sweepKey(design)}`;
+      const known = key === null ? undefined : sweeps.get(key);
+      const runs = key !== null && !known;
+      setState((s) => ({ ...s, ...known, failed: null, progress: runs ? { done: 0, of: 0 } : null }));
       mine = runJob<ReviewRequest, ReviewProgress, boolean>(
         new Worker(new URL('../../workers/review.ts', import.meta.url), { type: 'module' }),
-        { design, depth },
+        { design, depth: known ? 'findings' : depth },
         {
           onProgress: (said) => setState((s) => took(s, said, fresh, design)),
           failure: (why) => `The review stopped: ${why}`,
@@ -102,8 +128,12 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
       mine.done.then(
         (whole) => {
           if (whole === null) return;
-          const time = whole && depth !== 'findings' ? performance.now() - began : null;
-          setState((s) => ({ ...s, progress: null, took: time ?? s.took }));
+          const time = whole && runs ? performance.now() - began : null;
+          setState((s) => {
+            const next = { ...s, progress: null, took: time ?? s.took };
+            if (time !== null) sweeps.keep(key!, next);
+            return next;
+          });
         },
         (error: Error) => setState((s) => ({ ...s, progress: null, failed: error.message })),
       );

@@ -6,6 +6,7 @@ import { roleAt } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { Chart } from '../chart/Chart';
 import type { Ref } from '../session/view';
+import { useFaultMarks } from '../controls/useFaultMarks';
 import { treeInView, useBench, useSession, useShown } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { useSelecting } from '../controls/chart-refs';
@@ -81,7 +82,8 @@ export function ChartHost() {
   const onOpen = useOpening(sheet, design);
   const titleOf = useCallback((ref: Ref) => (of ? titleIn(design, solved, of, ref) : ''), [design, solved, of]);
   const onSelect = useSelecting(design);
-  if (!sheet || !of)
+  const scene = useFaultMarks(sheet?.scene ?? null);
+  if (!sheet || !of || !scene)
     return (
       <div className="empty-chart">
         <h2>No trees</h2>
@@ -94,7 +96,7 @@ export function ChartHost() {
       <FoldTools sheet={sheet} />
       {view.arrangement === 'depth' && <div className={`${styles.rulerTitle} quiet`}>cost to the root</div>}
       <Chart
-        scene={sheet.scene}
+        scene={scene}
         fitKey={`${variantId} ${view.arrangement} ${view.fold}`}
         onOpen={onOpen}
         hue={hueOf(design, of.tree)}
