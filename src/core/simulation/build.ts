@@ -5,7 +5,7 @@ import { goOn, receiveAt, light, memberOf, memberStanding } from './bundle-excha
 import { addBundleEnds, addPhysical } from './physical';
 import { hasCarrier } from './carrier';
 import { contactSoon, isBundle, setUp } from './switch';
-import { findWays } from './transmit';
+import { findWays, staleAt } from './transmit';
 import { findReceivers } from './receiver';
 import { watchLinks } from './keepalives';
 import { minimumAt, rateAt } from '../network';
@@ -51,8 +51,10 @@ export function attach(w: World, around?: readonly string[]): void {
     for (const id of bundleEnd.members) {
       const physical = w.physical.get(id)!;
       const standing = memberStanding(w, bundleEnd, id);
-      if (physical.held !== (standing === 'held') || (physical.attached === null) === (standing === 'active'))
+      if (physical.held !== (standing === 'held') || (physical.attached === null) === (standing === 'active')) {
         touched?.add(physical.node);
+        staleAt(w, [id]);
+      }
       physical.attached = standing === 'active' ? bundleEnd.port : null;
       physical.held = standing === 'held';
       if (standing === 'active') active.push(id);
@@ -64,6 +66,7 @@ export function attach(w: World, around?: readonly string[]): void {
     if (!enough) for (const id of active) Object.assign(w.physical.get(id)!, { attached: null, held: true });
     if (bp.active.join('\n') !== now.join('\n')) {
       touched?.add(bp.node);
+      staleAt(w, bundleEnd.members);
       bp.active = now;
       w.record.happened({
         kind: 'bundle',
@@ -166,6 +169,9 @@ export function createWorld(drawn: Design, plan: NetworkPlan, options: WorldOpti
     looping: false,
     rootsOf: new Map(),
     lans: null,
+    stalePorts: null,
+    lanIds: new Map(),
+    places: new Map(),
     spreads: new Map(),
     handled: 0,
     bpdus: 0,

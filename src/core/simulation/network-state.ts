@@ -135,6 +135,8 @@ export interface PhysicalPort {
   attached: BridgePort | null;
   /** Passes no frames but LACPDUs: it negotiates, waits, or may not go alone. */
   held: boolean;
+  /** Number of the LAN that it touches, once LANs have been worked out. */
+  lan: number;
   way: Way;
   /** Null where the port sends none. */
   keepalives: Keepalives | null;
@@ -216,6 +218,8 @@ export interface Place {
   readonly touches: readonly Touch[];
   /** Ports that lead anywhere. */
   readonly cabled: readonly BridgePort[];
+  /** Most touches of one port. */
+  readonly most: number;
 }
 
 /** How far a VLAN reaches in one part. */
@@ -263,6 +267,11 @@ export interface World {
   readonly rootsOf: Map<string, Set<string>>;
   /** What each port is plugged into; null after something about cables changed. */
   lans: Lans | null;
+  /** Ports whose LAN can be another than when `lans` were worked out last; null for all. */
+  stalePorts: Set<string> | null;
+  /** LANs by what they are called: each keeps its number for good. */
+  readonly lanIds: Map<string, number>;
+  places: ReadonlyMap<Node, Place>;
   /** How far each VLAN reached in each part when it was looked at last, by the first switch of the part. */
   readonly spreads: Map<number, Map<string, PartSpread>>;
   /** Frames and timers handled so far. */

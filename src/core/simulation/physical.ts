@@ -82,6 +82,7 @@ export function addPhysical(w: World): void {
       bundleEnd: bundle ? (w.bundleEnds.get(bundle.id) ?? null) : null,
       attached: null,
       held: false,
+      lan: -1,
     };
     const old = w.physical.get(port.id);
     gone.delete(port.id);

@@ -4,14 +4,27 @@ import { SECOND } from '../standard';
 import { inVlan } from '../protocols/frames';
 import { BpduFrame, PlainFrame } from './frame';
 import type { Frame } from './frame';
-import { reaches } from './carrier';
+import { portsAround, reaches } from './carrier';
 import { accessVlan } from './receiver';
 import type { BridgePort, Copy, Outlet, PhysicalPort, Process, Way, World } from './network-state';
 
-/** Works out again which way frames go from ports, from all where none are given; those that go as before keep their way. */
-export function findWays(w: World, from: Iterable<PhysicalPort> = w.physical.values()): void {
+/** Notes that the LANs of ports, and of what is at the other ends of their cables, can have changed. */
+export function staleAt(w: World, ports: readonly string[]): void {
   w.lans = null;
-  for (const physical of from) {
+  for (const id of ports) for (const near of portsAround(w, id)) w.stalePorts?.add(near);
+  for (const id of ports) w.stalePorts?.add(id);
+}
+
+/** Works out again which way frames go from ports, from all where none are given; those that go as before keep their way. */
+export function findWays(w: World, around?: readonly PhysicalPort[]): void {
+  w.lans = null;
+  if (!around) w.stalePorts = null;
+  else
+    staleAt(
+      w,
+      around.map((p) => p.id),
+    );
+  for (const physical of around ?? w.physical.values()) {
     const way = wayFrom(w, physical.id);
     const { ends, link, end } = physical.way;
     if (way.link !== link || way.end !== end || way.ends.join('\n') !== ends.join('\n')) physical.way = way;

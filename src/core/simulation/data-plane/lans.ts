@@ -3,31 +3,33 @@ import { groupBy, linkAt, segmentAt } from '../../design';
 import { isForwarding } from '../engines';
 import { reaches } from '../carrier';
 import { isInconsistent, processOfVlan, treeOfVlan } from '../switch';
-import type { BridgePort, Lans, Node, Part, PartSpread, Place, Touch, World } from '../network-state';
+import type { BridgePort, Lans, Node, Part, PartSpread, PhysicalPort, Place, Touch, World } from '../network-state';
 
-/** Number of the LAN of each physical port; both ends of a bundle that forms share one. */
-function lanNumbers(w: World): Map<string, number> {
-  const names = new Map<string, number>();
-  const numbers = new Map<string, number>();
-  let alone = 0;
-  for (const { id, attached } of w.physical.values()) {
-    const far = reaches(w, id);
-    const [only] = far;
-    const other = far.length === 1 ? w.physical.get(only!)?.attached : null;
-    if (far.length === 1 && !w.loops.has(only!) && !(attached && other)) {
-      // A cable between two ports: the end that comes later takes the number of the first.
-      numbers.set(id, numbers.get(only!) ?? names.size + alone++);
-      continue;
-    }
-    const name = w.loops.has(id)
-      ? `hub ${id}`
-      : attached && other
-        ? [attached.id, other.id].sort().join(' = ')
-        : [id, ...far].sort().join(' ');
-    if (!names.has(name)) names.set(name, names.size + alone);
-    numbers.set(id, names.get(name)!);
+/** What the LAN of a physical port is called; both ends of a bundle that forms share one. */
+function lanName(w: World, { id, attached }: PhysicalPort): string {
+  if (w.loops.has(id)) return `hub ${id}`;
+  const far = reaches(w, id);
+  const [only] = far;
+  if (only === undefined) return id;
+  if (far.length > 1) return [id, ...far].sort().join(' ');
+  const other = w.physical.get(only)?.attached;
+  const [a, b, by] = attached && other ? [attached.id, other.id, ' = '] : [id, only, ' '];
+  return a < b ? `${a}${by}${b}` : `${b}${by}${a}`;
+}
+
+/** Works the LANs of ports out again; the switches that they are ports of. */
+function renumber(w: World, ports: Iterable<string>): Set<Node> {
+  const nodes = new Set<Node>();
+  for (const id of ports) {
+    const physical = w.physical.get(id);
+    if (!physical) continue;
+    const name = lanName(w, physical);
+    let lan = w.lanIds.get(name);
+    if (lan === undefined) w.lanIds.set(name, (lan = w.lanIds.size));
+    physical.lan = lan;
+    nodes.add(physical.node);
   }
-  return numbers;
+  return nodes;
 }
 
 /** Whether a port leads to anything at all. */
@@ -58,23 +60,42 @@ class Union {
   }
 }
 
-/** Every place at which a switch touches a LAN, whether open or not; worked out once after each change of cables. */
+/** Where a switch touches LANs. */
+function placeOf(w: World, node: Node, place: number): Place {
+  const ports = [...node.ports.values()];
+  const lanOf = (member: string) => w.physical.get(member)!.lan;
+  // A bundle that one end alone has touches a LAN with each member.
+  const touches = ports.flatMap((bp) => {
+    const [first] = bp.active;
+    if (bp.active.length === 1) return { bp, lan: lanOf(first!), nth: 0, of: 1 };
+    const lans = [...new Set(bp.active.map(lanOf))];
+    return lans.map((lan, nth): Touch => ({ bp, lan, nth, of: lans.length }));
+  });
+  return {
+    node,
+    place,
+    touches,
+    cabled: ports.filter((bp) => isCabled(w, bp)),
+    most: touches.reduce((most, { of }) => Math.max(most, of), 1),
+  };
+}
+
+/**
+ * Every place at which a switch touches a LAN, whether open or not; worked out once after each change of cables, for the switches
+ * around it.
+ */
 export function lansOf(w: World): Lans {
   if (w.lans) return w.lans;
-  const numbers = lanNumbers(w);
+  const changed = renumber(w, w.stalePorts ?? w.physical.keys());
+  const known = w.stalePorts ? w.places : new Map<Node, Place>();
+  w.stalePorts = new Set();
   const places = [...w.nodes.values()].map((node, place): Place => {
-    const ports = [...node.ports.values()];
-    // A bundle that one end alone has touches a LAN with each member.
-    const touches = ports.flatMap((bp) => {
-      const [first] = bp.active;
-      if (bp.active.length === 1) return { bp, lan: numbers.get(first!)!, nth: 0, of: 1 };
-      const lans = [...new Set(bp.active.map((member) => numbers.get(member)!))];
-      return lans.map((lan, nth): Touch => ({ bp, lan, nth, of: lans.length }));
-    });
-    return { node, place, touches, cabled: ports.filter((bp) => isCabled(w, bp)) };
+    const before = changed.has(node) ? undefined : known.get(node);
+    return before?.place === place ? before : placeOf(w, node, place);
   });
-  const most = Math.max(1, ...places.flatMap((n) => n.touches.map((t) => t.of)));
-  const count = new Set(numbers.values()).size;
+  w.places = new Map(places.map((p) => [p.node, p]));
+  const most = places.reduce((found, p) => Math.max(found, p.most), 1);
+  const count = w.lanIds.size;
   const parts = partsOf(count, places);
   const partOf = new Map(parts.flatMap((part) => part.map(({ node }) => [node, part] as const)));
   w.lans = { count, parts, partOf, most };
