@@ -24,8 +24,5 @@ test.each<[string, Edit]>([
   ['a name', set('switch', s!.id, 'name', 'another')],
   ['a cost', set('port', p!.id, 'cost', 7)],
   ['a goal', { type: 'remove', kind: 'goal', id: asCabled().goals[0]!.id }],
-  [
-    'a risk group',
-    { type: 'add', kind: 'risk', value: { id: 'r', name: 'duct', links: [], switches: [s!.id] } },
-  ],
+  ['a risk group', { type: 'add', kind: 'risk', value: { id: 'r', name: 'duct', links: [], switches: [s!.id] } }],
 ])('%s can', (_, edit) => expect(sweepKey(after(edit))).not.toBe(before));
