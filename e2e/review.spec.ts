@@ -47,6 +47,10 @@ test('a failure is seen on the chart before and after, and rehearsed', async ({ 
   await expect(page.getByRole('button', { name: /^cold-store.*separated/ })).toBeVisible();
   await page.keyboard.press('b');
   await expect(page.getByRole('button', { name: /^cold-store.*separated/ })).toBeHidden();
+  await page.getByLabel('Group failures by').selectOption('kind');
+  await expect(table.getByRole('rowheader', { name: /^switch \d+$/ })).toBeVisible();
+  await expect(table.getByRole('rowheader', { name: /^member \d+$/ })).toBeVisible();
+  await page.getByLabel('Group failures by').selectOption('nothing');
   await page.getByLabel('Filter failures').fill('crane');
   await expect(table.getByRole('row', { name: /crane-yard/ }).first()).toBeVisible();
   await expect(row).toBeHidden();

@@ -1,16 +1,14 @@
 'use client';
-import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
-import { linkById, switchById } from '../../core/design';
+import { Fragment, useMemo, useState } from 'react';
+import { switchById } from '../../core/design';
 import type { Design } from '../../core/design';
-import { goalSentence } from '../../core/goals';
-import { failureScript, goalOfFailure, outageWords } from '../../core/review';
+import { outageWords } from '../../core/review';
 import type { Failure } from '../../core/review';
 import { grouped, more, vlanTreeId } from '../../core/standard';
-import { NameDialog } from '../controls/NameDialog';
 import { useBench, useSession } from '../session/context';
-import { newId } from '../session/new-id';
-import { useFailureCommands } from './useFailureCommands';
+import { GROUPINGS, inGroups, names, some } from './failure-groups';
+import type { GroupBy } from './failure-groups';
+import { Pairs, Tools } from './FailureTools';
 import { failureKey, failureWords, harmOf, kindWords } from './words';
 import styles from './ReviewStage.module.css';
 
@@ -28,6 +26,7 @@ export function Failures({ picked, onPick }: Props) {
   const solved = useSession((s) => s.solved);
   const [all, setAll] = useState(false);
   const [filter, setFilter] = useState('');
+  const [by, setBy] = useState<GroupBy>('nothing');
   const { design } = review;
   const rows = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
@@ -44,20 +43,7 @@ export function Failures({ picked, onPick }: Props) {
   if (!design) return <section className={styles.failures} />;
   return (
     <section className={styles.failures} aria-label="Failures">
-      <table aria-label="What each failure does">
-        <Head />
-        <tbody>
-          {shown.map((f) => (
-            <Row
-              key={failureKey(f)}
-              {...{ design }}
-              failure={f}
-              selected={failureKey(f) === picked}
-              onPick={() => pick(f)}
-            />
-          ))}
-        </tbody>
-      </table>
+      <FailureTable {...{ design, picked, by }} failures={shown} onPick={pick} />
       <div className={styles.bar}>
         {rows.length > shown.length && (
           <button className="plain" onClick={() => setAll(true)}>
@@ -72,11 +58,31 @@ export function Failures({ picked, onPick }: Props) {
           value={filter}
           onChange={(e) => setFilter(e.target.value)}
         />
+        <label className="quiet">
+          by{' '}
+          <select aria-label="Group failures by" value={by} onChange={(e) => setBy(e.target.value as GroupBy)}>
+            {GROUPINGS.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
         <span className="grow" />
         <Tools failure={rows.find((f) => failureKey(f) === picked) ?? null} />
         <Pairs />
       </div>
     </section>
+  );
+}
+
+function GroupHead({ name, count: of }: { name: string; count: number }) {
+  return (
+    <tr className={styles.group}>
+      <th colSpan={HEADS.length} scope="rowgroup">
+        {name} <span className="quiet">{grouped(of)}</span>
+      </th>
+    </tr>
   );
 }
 
@@ -107,17 +113,40 @@ function Head() {
   );
 }
 
-const names = (design: Design, ids: readonly string[]): string =>
-  ids.map((id) => switchById(design, id)?.name ?? id).join(', ');
+interface TableProps {
+  readonly design: Design;
+  readonly failures: readonly Failure[];
+  readonly by: GroupBy;
+  readonly picked: string | null;
+  readonly onPick: (failure: Failure) => void;
+}
+
+function FailureTable({ design, failures, by, picked, onPick }: TableProps) {
+  return (
+    <table aria-label="What each failure does">
+      <Head />
+      <tbody>
+        {inGroups(design, failures, by).map(({ name, failures: own }) => (
+          <Fragment key={name}>
+            {name !== '' && <GroupHead name={name} count={own.length} />}
+            {own.map((f) => (
+              <Row
+                key={failureKey(f)}
+                {...{ design }}
+                failure={f}
+                selected={failureKey(f) === picked}
+                onPick={() => onPick(f)}
+              />
+            ))}
+          </Fragment>
+        ))}
+      </tbody>
+    </table>
+  );
+}
 
 const rowText = (design: Design, f: Failure): string =>
   `${kindWords(f)} ${failureWords(design, f)} ${names(design, f.separates.switches)}`.toLowerCase();
-
-const MOST_NAMES = 3;
-const some = (list: readonly string[]): string =>
-  list.length <= MOST_NAMES
-    ? list.join(', ')
-    : `${list.slice(0, 2).join(', ')} and ${more(list.length - 2, '', '').trim()}`;
 
 interface RowProps {
   readonly design: Design;
@@ -156,97 +185,5 @@ function Row({ design, failure: f, selected, onPick }: RowProps) {
       {cell(goalsBroken.length === 0 ? '' : String(goalsBroken.length), true)}
       {cell(fullest === null ? '' : `${Math.round(fullest)} %`, (fullest ?? 0) > 100)}
     </tr>
-  );
-}
-
-/** Asks for pairs as well, and says first how many there are and how long they take by what single ones took. */
-function Pairs() {
-  const { review, pairs, setPairs } = useBench();
-  if (pairs) return <Button onClick={() => setPairs(false)}>Single failures only</Button>;
-  const { swept, took } = review;
-  if (took === null || swept < 2) return null;
-  const many = (swept * (swept - 1)) / 2;
-  const seconds = ((took / swept) * many) / 1000;
-  const time = seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${grouped(Math.round(seconds / 60))} min`;
-  return (
-    <Button onClick={() => setPairs(true)}>
-      Sweep {grouped(many)} pairs too, about {time}
-    </Button>
-  );
-}
-
-/** What is selected, named as what fails together. */
-function RiskGroup() {
-  const { edit, view } = useBench();
-  const design = useSession((s) => s.design);
-  const [naming, setNaming] = useState(false);
-  const links = view.selection.flatMap((r) => (r.kind === 'link' && linkById(design, r.id) ? [r.id] : []));
-  const switches = view.selection.flatMap((r) => (r.kind === 'switch' ? [r.id] : []));
-  const addGroup = (name: string) => {
-    const made = edit(`Risk group ${name}`, [
-      { type: 'add', kind: 'risk', value: { id: newId('risk'), name, links, switches } },
-    ]);
-    return made
-      ? Promise.resolve()
-      : Promise.reject(new Error('The design does not take it: a name has 1 to 64 characters.'));
-  };
-  return (
-    <>
-      <Button
-        disabled={links.length + switches.length === 0}
-        title="Select links and switches on the chart that one cause takes out together: a duct, a rack, a power feed"
-        onClick={() => setNaming(true)}
-      >
-        Risk group of the selection…
-      </Button>
-      {naming && (
-        <NameDialog
-          title="What fails together"
-          label="Name of the risk group"
-          initial="duct"
-          action="Add"
-          onSubmit={addGroup}
-          onClose={() => setNaming(false)}
-        />
-      )}
-    </>
-  );
-}
-
-/** What can be done with a failure: rehearsed, made a goal. */
-function Tools({ failure }: { failure: Failure | null }) {
-  const { edit, go, say } = useBench();
-  const design = useSession((s) => s.design);
-  const rehearse = () => {
-    const name = `${failureWords(design, failure!)} lost`.slice(0, 60);
-    const script = { ...failureScript(design, failure!.elements, name), id: newId('script') };
-    if (edit(`Script ${name}`, [{ type: 'add', kind: 'script', value: script, at: 0 }])) go('rehearsal');
-  };
-  const goal = failure && goalOfFailure(design, failure, newId('goal'));
-  const wants = () => {
-    if (goal && edit(`Goal: ${goalSentence(design, goal)}`, [{ type: 'add', kind: 'goal', value: goal }]))
-      say({ text: `Goal set: ${goalSentence(design, goal)}` });
-  };
-  useFailureCommands(failure ? rehearse : null, goal ? wants : null);
-  const [risk] = failure?.elements.filter((e) => e.kind === 'group') ?? [];
-  return (
-    <>
-      {failure && (
-        <Button title="Y" onClick={rehearse}>
-          Rehearse it
-        </Button>
-      )}
-      {goal && (
-        <Button title={`A: ${goalSentence(design, goal)}`} onClick={wants}>
-          Make a goal of it
-        </Button>
-      )}
-      {risk && (
-        <Button onClick={() => edit('Remove a risk group', [{ type: 'remove', kind: 'risk', id: risk.id }])}>
-          Remove the risk group
-        </Button>
-      )}
-      <RiskGroup />
-    </>
   );
 }
