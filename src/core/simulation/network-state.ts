@@ -232,6 +232,14 @@ export interface PartSpread {
   readonly groups: readonly { readonly first: number; readonly switches: readonly string[] }[];
 }
 
+/** How far a VLAN reaches. */
+export interface Spread {
+  /** Parts in which what is open holds a ring. */
+  readonly rings: readonly Part[];
+  /** Switches that the largest group does not reach, by groups; none where the VLAN is connected. */
+  readonly apart: readonly (readonly string[])[];
+}
+
 export interface World {
   now: number;
   drawn: Design;
@@ -273,7 +281,7 @@ export interface World {
   readonly lanIds: Map<string, number>;
   places: ReadonlyMap<Node, Place>;
   /** How far each VLAN reached in each part when it was looked at last, by the first switch of the part. */
-  readonly spreads: Map<number, Map<string, PartSpread>>;
+  readonly spreads: Map<number, { lans: Lans; parts: Map<string, PartSpread>; spread: Spread }>;
   /** Frames and timers handled so far. */
   handled: number;
   bpdus: number;

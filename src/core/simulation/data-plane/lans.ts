@@ -3,7 +3,18 @@ import { groupBy, linkAt, segmentAt } from '../../design';
 import { isForwarding } from '../engines';
 import { reaches } from '../carrier';
 import { isInconsistent, processOfVlan, treeOfVlan } from '../switch';
-import type { BridgePort, Lans, Node, Part, PartSpread, PhysicalPort, Place, Touch, World } from '../network-state';
+import type {
+  BridgePort,
+  Lans,
+  Node,
+  Part,
+  PartSpread,
+  PhysicalPort,
+  Place,
+  Spread,
+  Touch,
+  World,
+} from '../network-state';
 
 /** What the LAN of a physical port is called; both ends of a bundle that forms share one. */
 function lanName(w: World, { id, attached }: PhysicalPort): string {
@@ -169,28 +180,50 @@ function lookAt(w: World, part: Part, vlan: number): PartSpread {
   return { size: part.length, ring, groups };
 }
 
-/** How far a VLAN reaches. */
-export interface Spread {
-  /** Parts in which what is open holds a ring. */
-  readonly rings: readonly Part[];
-  /** Switches that the largest group does not reach, by groups; none where the VLAN is connected. */
-  readonly apart: readonly (readonly string[])[];
+const sameSpread = (a: PartSpread | undefined, b: PartSpread): boolean =>
+  a !== undefined &&
+  a.ring === b.ring &&
+  a.groups.length === b.groups.length &&
+  a.groups.every(({ switches }, i) => switches.join('\n') === b.groups[i]!.switches.join('\n'));
+
+const keyOf = (part: Part): string => part[0]!.node.plan.id;
+
+/** Looks at the parts again in which something changed, where cables are as they were; whether anything came of it. */
+function lookAgain(w: World, vlan: number, parts: Map<string, PartSpread>, stirred: ReadonlySet<Node>): boolean {
+  const { partOf } = lansOf(w);
+  let moved = false;
+  for (const part of new Set([...stirred].flatMap((node) => [partOf.get(node) ?? []].filter((p) => p.length > 0)))) {
+    const now = lookAt(w, part, vlan);
+    if (!sameSpread(parts.get(keyOf(part)), now)) moved = true;
+    parts.set(keyOf(part), now);
+  }
+  return moved;
 }
 
-/** How far a VLAN reaches now. A part in which nothing changed is as it was: networks side by side cost no more than apart. */
+/** Looks at all parts; one in which nothing changed is as it was. */
+function lookAtAll(
+  w: World,
+  vlan: number,
+  before: ReadonlyMap<string, PartSpread> | undefined,
+): Map<string, PartSpread> {
+  return new Map(
+    lansOf(w).parts.map((part) => {
+      const known = isStirred(w, part) ? undefined : before?.get(keyOf(part));
+      return [keyOf(part), known?.size === part.length ? known : lookAt(w, part, vlan)] as const;
+    }),
+  );
+}
+
+/** How far a VLAN reaches now: networks side by side cost little more than apart. */
 export function spreadOf(w: World, vlan: number): Spread {
+  const lans = lansOf(w);
   const before = w.spreads.get(vlan);
-  const now = new Map<string, PartSpread>();
-  const rings: Part[] = [];
-  for (const part of lansOf(w).parts) {
-    const key = part[0]!.node.plan.id;
-    const known = isStirred(w, part) ? undefined : before?.get(key);
-    const spread = known?.size === part.length ? known : lookAt(w, part, vlan);
-    now.set(key, spread);
-    if (spread.ring) rings.push(part);
-  }
-  w.spreads.set(vlan, now);
-  const groups = [...now.values()].flatMap((s) => s.groups);
+  if (before?.lans === lans && w.stirred && !lookAgain(w, vlan, before.parts, w.stirred)) return before.spread;
+  const parts = before?.lans === lans && w.stirred ? before.parts : lookAtAll(w, vlan, before?.parts);
+  const groups = [...parts.values()].flatMap((s) => s.groups);
   groups.sort((a, b) => b.switches.length - a.switches.length || a.first - b.first);
-  return { rings, apart: groups.slice(1).map((g) => g.switches) };
+  const rings = lans.parts.filter((part) => parts.get(keyOf(part))!.ring);
+  const spread = { rings, apart: groups.slice(1).map((g) => g.switches) };
+  w.spreads.set(vlan, { lans, parts, spread });
+  return spread;
 }
