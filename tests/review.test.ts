@@ -2,8 +2,18 @@
 import fc from 'fast-check';
 import { linksOfHost, portById } from '@/core/design';
 import type { Design } from '@/core/design';
-import { failureOf, missingCables, pairFailures, singleFailures, sweepBase, withFailed } from '@/core/review';
-import type { MissingCable } from '@/core/review';
+import {
+  chunksOf,
+  failureCount,
+  failureOf,
+  failuresIn,
+  missingCables,
+  pairFailures,
+  singleFailures,
+  sweepBase,
+  withFailed,
+} from '@/core/review';
+import type { Failure, MissingCable } from '@/core/review';
 import { vlanMembership } from '@/core/standard';
 import { solveDesign } from '@/core/trees';
 import { bundledNetworks } from './support/bundled-networks';
@@ -241,6 +251,22 @@ test('a host with two cards to two switches survives either', () => {
       expect(linksOfHost(two, 'h')).toHaveLength(2);
       for (const element of base.elements.filter((e) => e.id.startsWith('h-')))
         expect(failureOf(base, [element]).separates.hosts).toEqual([]);
+    }),
+    { numRuns: runs, ...seed },
+  );
+});
+
+test('however a sweep is cut up, its chunks together are all failures in their order', () => {
+  fc.assert(
+    fc.property(vlanNetworks, fc.integer({ min: 1, max: 40 }), fc.boolean(), (design, size, pairs) => {
+      const base = sweepBase(solveDesign(design));
+      const count = failureCount(base, pairs);
+      const names = (failures: Iterable<Failure>) => [...failures].map((f) => f.elements.map((e) => e.id).join(' + '));
+      const cut = [...chunksOf(count, size)].flatMap((chunk) => names(failuresIn(base, chunk)));
+      expect(cut).toEqual([...names(singleFailures(base)), ...(pairs ? names(pairFailures(base)) : [])]);
+      const all = base.elements.map((e) => e.id);
+      expect(cut.slice(0, all.length)).toEqual(all);
+      expect(new Set(cut).size).toBe(cut.length);
     }),
     { numRuns: runs, ...seed },
   );

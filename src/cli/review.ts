@@ -1,8 +1,7 @@
 import type { Design } from '../core/design';
 import {
   byWorst,
-  elementName,
-  elementWords,
+  failingWords,
   findingsOf,
   measuredOutage,
   missingCables,
@@ -67,7 +66,7 @@ async function failuresOf(base: SweepBase, pairs: boolean): Promise<{ kept: Fail
 
 /** One line: what fails, who is separated, how long it lasts. */
 function line(design: Design, f: Failure): string {
-  const what = f.elements.map((e) => elementWords(elementName(design, e))).join(' and ');
+  const what = failingWords(design, f.elements);
   const { switches, hosts, vlans } = f.separates;
   const parts = [
     switches.length + hosts.length > 0 &&

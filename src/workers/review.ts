@@ -48,11 +48,12 @@ serveJob<ReviewRequest, ReviewProgress, boolean>(async ({ design, depth }, { rep
     [found, reported] = [[], performance.now()];
   };
   const singles: Failure[] = [];
+  const tellGoals = () => report({ kind: 'availability', goals: checkAvailability(base, singles.sort(byWorst)) });
+  if (of === 0) tellGoals();
   for (const failure of failuresIn(base, { from: 0, to: of })) {
     done++;
     if (failure.elements.length === 1) singles.push(failure);
-    if (done === base.elements.length)
-      report({ kind: 'availability', goals: checkAvailability(base, singles.sort(byWorst)) });
+    if (done === base.elements.length) tellGoals();
     if (isTold(failure)) found.push(failure);
     if (performance.now() - reported < BETWEEN_REPORTS) continue;
     send();

@@ -14,7 +14,7 @@ export { advices, advise } from './grouping';
 export type { Advice } from './grouping';
 export { CELL, CELL_WORDS, linkUseOf } from './link-use';
 export type { LinkUse, LinkUseRow } from './link-use';
-export { loadsOf, percentOut } from './load';
+export { busiest, loadsOf, percentOut } from './load';
 export type { Loads } from './load';
 export { costOf, memberChanges } from './member-change';
 export type { MemberChange } from './member-change';

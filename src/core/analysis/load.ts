@@ -64,3 +64,9 @@ export function loadsOf(solved: SolvedDesign, demands: readonly Demand[] = solve
 /** The busiest way out of a port in percent of its rate. */
 export const percentOut = ({ topology }: SolvedDesign, { out }: Loads, port: number): number =>
   (out[port]! / topology.ports[port]!.rate) * 100;
+
+/** All ports by what they send in percent of their rate, busiest first. */
+export const busiest = (solved: SolvedDesign, loads: Loads): { readonly port: number; readonly percent: number }[] =>
+  [...solved.topology.ports.keys()]
+    .map((port) => ({ port, percent: percentOut(solved, loads, port) }))
+    .sort((a, b) => b.percent - a.percent);

@@ -2,7 +2,7 @@
 import { goalMessages as say } from '../messages';
 import { isAvailability } from '../design';
 import type { Goal, PresentGoal } from '../design';
-import { loadsOf, percentOut } from '../analysis';
+import { busiest, loadsOf } from '../analysis';
 import type { Loads } from '../analysis';
 import type { SolvedDesign } from '../trees';
 import { breach } from './evaluation';
@@ -23,13 +23,8 @@ export interface CheckedGoal {
 const MOST_TREES = 4;
 
 /** Links that carry more than a share of their rate, busiest first, by port. */
-export function overloads(solved: SolvedDesign, loads: Loads, percent: number): { port: number; percent: number }[] {
-  const { topology } = solved;
-  return [...topology.ports.keys()]
-    .map((port) => ({ port, percent: percentOut(solved, loads, port) }))
-    .filter((p) => p.percent > percent)
-    .sort((a, b) => b.percent - a.percent);
-}
+export const overloads = (solved: SolvedDesign, loads: Loads, percent: number) =>
+  busiest(solved, loads).filter((p) => p.percent > percent);
 
 function checkLoad(solved: SolvedDesign, goal: Extract<Goal, { type: 'load' }>, loads: Loads): CheckedGoal {
   const over = overloads(solved, loads, goal.percent);

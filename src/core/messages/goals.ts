@@ -74,6 +74,7 @@ export const goalMessages = {
     `${lost} lost: a link carries ${percent} % of its rate${others}.`,
   'apart-already': ({ who, vlans }: { who: string; vlans: string }) => `Apart already: ${who}${vlans}.`,
   'not-yet-known': () => 'Known once all failures have been looked at.',
+  'known-when-applied': () => 'Known once the previewed change is applied.',
 
   'void-gone': ({ what }: { what: string }) => `Void: ${what} of this goal is not in the design.`,
   'void-no-tree': ({ vlans }: { vlans: string }) => `Void: no tree of the design carries VLAN ${vlans}.`,

@@ -15,6 +15,13 @@ test('the demo as meant is better than as cabled in what was wrong, and says wha
   expect(cabled.worst).toContain('switch');
 });
 
+test('goals of availability count with the others', () => {
+  const goal = { id: 'stay', type: 'stays-connected', vlans: 'all', among: 'switches' } as const;
+  const { met, of } = figuresOf(asMeant()).goals;
+  const more = { ...asMeant(), goals: [...asMeant().goals, goal] };
+  expect(figuresOf(more).goals).toEqual({ met, of: of + 1 });
+});
+
 test('a design compared with itself touches nothing', () => {
   expect(figuresOf(asMeant(), asMeant()).touches).toEqual({ settings: 0, devices: 0, cables: 0 });
 });

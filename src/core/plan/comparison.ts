@@ -1,8 +1,16 @@
 /** Variants side by side: what is found in each, what a failure does to it, and what it takes to get there from the first. */
 import type { Design } from '../design';
-import { loadsOf, percentOut, treeCapacity } from '../analysis';
+import { busiest, loadsOf, treeCapacity } from '../analysis';
 import { checkGoals } from '../goals';
-import { byWorst, elementName, elementWords, findingsOf, outageWords, singleFailures, sweepBase } from '../review';
+import {
+  byWorst,
+  checkAvailability,
+  failingWords,
+  findingsOf,
+  outageWords,
+  singleFailures,
+  sweepBase,
+} from '../review';
 import type { Failure } from '../review';
 import { solveDesign } from '../trees';
 import type { SolvedDesign } from '../trees';
@@ -36,22 +44,20 @@ export interface VariantFigures {
 }
 
 const separates = ({ separates: { switches, hosts } }: Failure): boolean => switches.length + hosts.length > 0;
-const wordsOf = (design: Design, { elements }: Failure): string =>
-  elements.map((e) => elementWords(elementName(design, e))).join(' and ');
 
 function outageOf(design: Design, failures: readonly Failure[]): VariantFigures['outage'] {
   const lasting = failures.filter((f) => (f.outage.seconds ?? 0) > 0);
   if (lasting.length === 0) return null;
   const longest = lasting.reduce((a, b) => (b.outage.seconds! > a.outage.seconds! ? b : a));
-  return { seconds: longest.outage.seconds!, words: outageWords(longest.outage), by: wordsOf(design, longest) };
+  return {
+    seconds: longest.outage.seconds!,
+    words: outageWords(longest.outage),
+    by: failingWords(design, longest.elements),
+  };
 }
 
-function fullest(solved: SolvedDesign): number | null {
-  const { ports, design } = solved.topology;
-  if (design.demands.length === 0) return null;
-  const loads = loadsOf(solved);
-  return Math.max(0, ...ports.map((_, p) => percentOut(solved, loads, p)));
-}
+const fullest = (solved: SolvedDesign): number | null =>
+  solved.topology.design.demands.length === 0 ? null : (busiest(solved, loadsOf(solved))[0]?.percent ?? 0);
 
 function narrowest(solved: SolvedDesign): number | null {
   const least = Math.min(...solved.trees.map((of) => treeCapacity(solved, of).rate));
@@ -74,7 +80,7 @@ export function figuresOf(design: Design, first?: Design): VariantFigures {
   const failures = [...singleFailures(base)].sort(byWorst);
   const open = findingsOf(solved).filter((f) => f.accepted === null);
   const of = (severity: string) => open.filter((f) => f.severity === severity).length;
-  const goals = checkGoals(solved);
+  const goals = [...checkGoals(solved), ...checkAvailability(base, failures)];
   const parting = failures.filter(separates);
   const [worst] = failures;
   return {
@@ -87,7 +93,7 @@ export function figuresOf(design: Design, first?: Design): VariantFigures {
       separating: parting.length,
       avoidable: parting.filter((f) => f.separates.avoidable).length,
     },
-    worst: worst && (separates(worst) || worst.outage.kind !== 'none') ? wordsOf(design, worst) : null,
+    worst: worst && (separates(worst) || worst.outage.kind !== 'none') ? failingWords(design, worst.elements) : null,
     outage: outageOf(design, failures),
     overloading: failures.filter((f) => f.overloaded.length > 0).length,
     fullest: fullest(solved),

@@ -4,7 +4,7 @@ import type { Bundle, Design, Port, Switch } from '../design';
 import { treeWords } from '../goals';
 import { GLOSSARY, MODE_WORDS } from '../messages';
 import { bundleVerdicts, mstConfigOf, mstSwitches, OUTCOME_WORDS } from '../network';
-import { elementName, elementWords, linkEnds, outageWords } from '../review';
+import { failingWords, linkEnds, outageWords } from '../review';
 import type { Failure, Finding } from '../review';
 import { rehearse } from '../simulation';
 import { count, grouped, rateWords, seconds } from '../standard';
@@ -186,7 +186,7 @@ export function failures({ solved, failures: all }: ReportSource): Html {
   const rows = all
     .slice(0, MOST_FAILURES)
     .map((f) => [
-      f.elements.map((e) => elementWords(elementName(design, e))).join(' and '),
+      failingWords(design, f.elements),
       [...f.separates.switches, ...f.separates.hosts].map(name).join(', '),
       f.separates.vlans.join(', '),
       f.goalsBroken.length,

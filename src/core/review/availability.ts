@@ -3,10 +3,10 @@ import { goalMessages as say } from '../messages';
 import { hostById, isAvailability, switchById } from '../design';
 import type { AvailabilityGoal, Design, PlaceRef } from '../design';
 import type { CheckedGoal } from '../goals';
-import { formatVlanRanges, more, vlanMembership, vlanTreeId } from '../standard';
+import { formatVlanRanges, more, someNames, vlanMembership, vlanTreeId } from '../standard';
 import { solveDesign } from '../trees';
 import type { SweepBase } from './after';
-import { elementName, elementWords, withFailed } from './elements';
+import { failingWords, withFailed } from './elements';
 import { outageWords } from './outage';
 import { hostVlans, reachOf } from './reach';
 import type { VlanParts } from './reach';
@@ -18,15 +18,9 @@ export interface CheckedAvailability extends CheckedGoal {
   readonly failure: Failure | null;
 }
 
-const MOST_NAMES = 3;
-const some = (names: readonly string[]): string =>
-  names.length <= MOST_NAMES
-    ? names.join(', ')
-    : `${names.slice(0, 2).join(', ')} and ${more(names.length - 2, 'other')}`;
-
 /** `Switch gate` */
 function lostWords(design: Design, { elements }: Failure): string {
-  const words = elements.map((e) => elementWords(elementName(design, e))).join(' and ');
+  const words = failingWords(design, elements);
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 const others = (count: number): string =>
@@ -120,11 +114,11 @@ function breachesAmong(
     if (who === 'switches') {
       const vlans = separates.vlans.filter((v) => carried[v]);
       const names = separates.switches.map((id) => switchById(design, id)!.name);
-      return vlans.length > 0 ? [{ failure, who: some(names), vlans }] : [];
+      return vlans.length > 0 ? [{ failure, who: someNames(names), vlans }] : [];
     }
     const hosts = separates.hosts.filter((id) => wanted.has(id));
     const names = hosts.map((id) => hostById(design, id)!.name);
-    return hosts.length > 0 ? [{ failure, who: some(names), vlans: [] }] : [];
+    return hosts.length > 0 ? [{ failure, who: someNames(names), vlans: [] }] : [];
   });
 }
 
@@ -170,7 +164,7 @@ function checkConnected(base: SweepBase, failures: readonly Failure[], goal: Con
   const carried = vlanMembership(goal.vlans);
   const [already] = partedAlready(base.parts).filter(({ vlans }) => vlans.some((v) => carried[v]));
   if (among === 'hosts' || !already) return byFirst(design, goal, breachesAmong(design, failures, goal, among));
-  const who = some(already.switches.map((s) => design.switches[s]!.name));
+  const who = someNames(already.switches.map((s) => design.switches[s]!.name));
   const vlans = already.vlans.filter((v) => carried[v]);
   return broken(goal, null, say['apart-already']({ who, vlans: inVlans(vlans) }), vlans);
 }
@@ -217,6 +211,6 @@ export function checkAvailability(base: SweepBase, failures: readonly Failure[])
   });
 }
 
-/** The same before any failure has been looked at. */
-export const availabilityUnknown = (design: Design): CheckedAvailability[] =>
-  design.goals.filter(isAvailability).map((goal) => voided(goal, say['not-yet-known']()));
+/** The same before any failure has been looked at; `previewed`: of a change that is tried out, whose failures nothing looks at. */
+export const availabilityUnknown = (design: Design, previewed: boolean): CheckedAvailability[] =>
+  design.goals.filter(isAvailability).map((g) => voided(g, say[previewed ? 'known-when-applied' : 'not-yet-known']()));

@@ -148,6 +148,10 @@ const endWords = (end: EndName | null): string => {
   return 'switch' in end ? `${end.switch} ${end.port}` : end.host;
 };
 
+/** What fails, in words: of a pair both. */
+export const failingWords = (design: Design, elements: readonly Element[]): string =>
+  elements.map((e) => elementWords(elementName(design, e))).join(' and ');
+
 /** `quay-a 3 – gate 1`, `switch gate`, `risk group east duct`. */
 export function elementWords(name: ElementName): string {
   switch (name.kind) {

@@ -1,5 +1,5 @@
 /** What other rooms use of the review. */
-export { elementName, elementWords, linkEnds, portsOfLink, withFailed } from './elements';
+export { elementName, elementWords, failingWords, linkEnds, portsOfLink, withFailed } from './elements';
 export type { Element } from './elements';
 export { missingCableEdits } from './cable-edits';
 export { missingCables } from './missing-cables';

@@ -1,7 +1,7 @@
 /** Failures one by one or in pairs: what each of them separates, moves, breaks and overloads. */
 import { linkById, segmentById } from '../design';
 import type { Design } from '../design';
-import { loadsOf, percentOut } from '../analysis';
+import { busiest, loadsOf } from '../analysis';
 import { checkGoals } from '../goals';
 import { forwardsRole, rootsOf } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
@@ -97,11 +97,12 @@ function longestPath(base: SweepBase, { solved, changed }: After, elements: read
 function loads(after: SolvedDesign): Pick<Failure, 'overloaded' | 'fullest'> {
   const { topology } = after;
   if (topology.design.demands.length === 0) return { overloaded: [], fullest: null };
-  const found = loadsOf(after);
-  const sent = topology.ports
-    .map(({ element }, p) => ({ port: element.id, percent: percentOut(after, found, p) }))
-    .sort((a, b) => b.percent - a.percent);
-  return { overloaded: sent.filter((p) => p.percent > 100), fullest: sent[0]?.percent ?? 0 };
+  const sent = busiest(after, loadsOf(after));
+  const overloaded = sent.filter((p) => p.percent > 100);
+  return {
+    overloaded: overloaded.map(({ port, percent }) => ({ port: topology.ports[port]!.element.id, percent })),
+    fullest: sent[0]?.percent ?? 0,
+  };
 }
 
 /** One failure: all its elements at once. `scratch`: solved from scratch, as if nothing were known of the design without it. */

@@ -24,6 +24,13 @@ export const count = (n: number, one: string, many = `${one}s`): string => `${gr
 /** `1 more port`, `3 more ports`: what a shortened list leaves out. */
 export const more = (n: number, one: string, many = `${one}s`): string => `${grouped(n)} more ${n === 1 ? one : many}`;
 
+/** Names up to which all are said. */
+const MOST_NAMES = 3;
+
+/** `a, b, c`; of more `a, b and 3 more`. */
+export const someNames = (names: readonly string[]): string =>
+  names.length <= MOST_NAMES ? names.join(', ') : `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`;
+
 /** `100 Mb/s`, `2.5 Gb/s`: a rate given in Mb/s. */
 export const rateWords = (mbps: number): string => (mbps < 1000 ? `${mbps} Mb/s` : `${mbps / 1000} Gb/s`);
 

@@ -44,4 +44,4 @@ export { formatVlanRanges, parseVlanRanges, vlanMembership } from './vlan-set';
 export { MESSAGE_PARTS, compareVectors, isSuperior } from './message-vector';
 export type { HeldVector, Vector } from './message-vector';
 export { MIGRATE_TIME, OCTET_SECONDS, SECOND } from './time';
-export { ago, count, grouped, lasting, more, rateWords, seconds } from './format';
+export { ago, count, grouped, lasting, more, rateWords, seconds, someNames } from './format';

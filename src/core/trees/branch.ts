@@ -9,7 +9,7 @@ import { ROLE } from './outcome';
 import type { TreeOutcome } from './outcome';
 import type { TreeProblem } from './problem';
 import { BridgeQueue } from './queue';
-import { bestOnLan, roleOfPort } from './solve';
+import { bestOnLan, roleOfPort, winsTie } from './solve';
 import type { Topology } from './topology';
 
 export interface Branch {
@@ -86,6 +86,7 @@ function fallen(
 
 /** The branches while they settle, on the LANs that their bridges are on. */
 class Settling {
+  readonly rank: Int32Array;
   readonly root: Int32Array;
   readonly rootPathCost: Float64Array;
   readonly rootPort: Int32Array;
@@ -100,11 +101,12 @@ class Settling {
   constructor(
     private readonly topology: Topology,
     private readonly problem: TreeProblem,
-    private readonly before: TreeOutcome,
+    before: TreeOutcome,
     depth: Int32Array,
     private readonly branch: readonly number[],
     off: ReadonlySet<number>,
   ) {
+    this.rank = before.rank;
     this.root = before.root.slice();
     this.rootPathCost = before.rootPathCost.slice();
     this.rootPort = before.rootPort.slice();
@@ -130,7 +132,7 @@ class Settling {
    * do not order them then.
    */
   run(): boolean {
-    const { topology, problem, before, branch, lans, isNear, waiting, queue } = this;
+    const { topology, problem, branch, lans, isNear, waiting, queue, rank } = this;
     const beside = new Set<number>();
     for (const b of branch)
       for (const port of portsOfBridge(topology, b)) {
@@ -144,7 +146,6 @@ class Settling {
           if (!waiting[other] && this.root[other]! >= 0) beside.add(other);
         }
       }
-    const { rank } = before;
     const [known, ...others] = new Set([...beside].map((b) => this.root[b]!));
     if (others.length > 0 || (known !== undefined && branch.some((b) => rank[b]! < rank[known]!))) return false;
     for (const b of beside) queue.push(b, this.rootPathCost[b]!, rank[b]!);
@@ -203,25 +204,12 @@ class Settling {
       if (!this.waiting[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const cost = this.rootPathCost[bridge]! + portCost[receiver]!;
       const best = this.rootPathCost[other]!;
-      if (cost > best || (cost === best && !this.isBetter(bridge, port, receiver, other))) continue;
+      if (cost > best || (cost === best && !winsTie(this.topology, this.problem, this, port, receiver))) continue;
       this.root[other] = this.root[bridge]!;
       this.rootPathCost[other] = cost;
       this.rootPort[other] = receiver;
-      if (cost < best) this.queue.push(other, cost, this.before.rank[other]!);
+      if (cost < best) this.queue.push(other, cost, this.rank[other]!);
     }
-  }
-
-  /** At equal cost: designated bridge, then designated port, then receiving port. */
-  private isBetter(bridge: number, port: number, receiver: number, other: number): boolean {
-    const { portLan, portBridge } = this.topology;
-    const { portId } = this.problem;
-    const { rank } = this.before;
-    const held = this.rootPort[other]!;
-    const from = this.designatedPort[portLan[held]!]!;
-    const byBridge = rank[bridge]! - rank[portBridge[from]!]!;
-    if (byBridge !== 0) return byBridge < 0;
-    const byPort = portId[port]! - portId[from]!;
-    return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
   }
 }
 
@@ -275,7 +263,7 @@ export function solveBranch(
     const lan = topology.portLan[p]!;
     if (lan < 0 || lans.has(lan)) continue;
     lans.add(lan);
-    designatedPort[lan] = bestOnLan(left, problem, { root, rootPathCost, rank: before.rank }, lan);
+    designatedPort[lan] = bestOnLan(left, problem, settling, lan);
   }
   const { role, touched } = rolesNow(left, problem, before, settling, down, lans);
   return {

@@ -73,6 +73,22 @@ export function solveTree(topology: Topology, problem: TreeProblem): TreeOutcome
   return solveWithin(topology, problem, problem.reach).outcome;
 }
 
+/** At equal cost: designated bridge, then designated port, then receiving port (802.1D-2004 clause 17.6). */
+export function winsTie(
+  { portLan, portBridge }: Topology,
+  { portId }: TreeProblem,
+  { rank, rootPort, designatedPort }: Pick<TreeOutcome, 'rank' | 'rootPort' | 'designatedPort'>,
+  port: number,
+  receiver: number,
+): boolean {
+  const held = rootPort[portBridge[receiver]!]!;
+  const from = designatedPort[portLan[held]!]!;
+  const byBridge = rank[portBridge[port]!]! - rank[portBridge[from]!]!;
+  if (byBridge !== 0) return byBridge < 0;
+  const byPort = portId[port]! - portId[from]!;
+  return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
+}
+
 /** One tree while its bridges settle. `reach`: null where it is no limit. */
 class Settling {
   readonly rank: Int32Array;
@@ -150,7 +166,7 @@ class Settling {
       if (this.settled[other] || !portTakesPart[receiver] || portRestricted?.[receiver]) continue;
       const cost = rootPathCost[bridge]! + portCost[receiver]!;
       const best = rootPathCost[other]!;
-      if (cost > best || (cost === best && !this.isBetter(bridge, port, receiver, other))) continue;
+      if (cost > best || (cost === best && !winsTie(this.topology, this.problem, this, port, receiver))) continue;
       root[other] = root[bridge]!;
       rootPathCost[other] = cost;
       this.rootPort[other] = receiver;
@@ -158,18 +174,6 @@ class Settling {
       if (cost < best) this.queue.push(other, cost, this.rank[other]!);
     }
     if (refused) this.spent.push(lan);
-  }
-
-  /** At equal cost: designated bridge, then designated port, then receiving port. */
-  private isBetter(bridge: number, port: number, receiver: number, other: number): boolean {
-    const { portLan, portBridge } = this.topology;
-    const { portId } = this.problem;
-    const held = this.rootPort[other]!;
-    const from = this.designatedPort[portLan[held]!]!;
-    const byBridge = this.rank[bridge]! - this.rank[portBridge[from]!]!;
-    if (byBridge !== 0) return byBridge < 0;
-    const byPort = portId[port]! - portId[from]!;
-    return byPort !== 0 ? byPort < 0 : portId[receiver]! < portId[held]!;
   }
 }
 

@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { TOOLTIP } from '../controls/chart-style';
 import { compareOptions } from '../../core/analysis';
 import type { Option } from '../../core/analysis';
 
@@ -86,12 +87,7 @@ function CapacityChart({ options }: { options: readonly Option[] }) {
           <CartesianGrid vertical={false} stroke="var(--rule)" />
           <XAxis dataKey="name" tick={tick} stroke="var(--rule)" />
           <YAxis width={56} tick={tick} stroke="var(--rule)" />
-          <Tooltip
-            cursor={{ fill: 'var(--accent-wash)' }}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
-            itemStyle={{ color: 'var(--ink)' }}
-            formatter={(value) => `${String(value)} Mb/s`}
-          />
+          <Tooltip {...TOOLTIP} formatter={(value) => `${String(value)} Mb/s`} />
           <Legend formatter={(text: string) => <span className="ink">{text}</span>} />
           {options.map((o, i) => (
             <Bar key={o.id} dataKey={o.name} fill={FILLS[i]} isAnimationActive={false} maxBarSize={46} />

@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { TOOLTIP } from '../controls/chart-style';
 import { USUAL_HASH, generated, movedByFailure, shares, typedConversations } from '../../core/analysis';
 import type { BundleVerdict } from '../../core/network';
 import type { Conversation, HashField } from '../../core/analysis';
@@ -120,13 +121,7 @@ function MemberLoads({ bars, fastest }: { bars: readonly Bar[]; fastest: number 
           <CartesianGrid vertical={false} stroke="var(--rule)" />
           <XAxis dataKey="name" tick={{ fill: 'var(--ink-2)', fontSize: 11 }} stroke="var(--rule)" />
           <YAxis width={52} tick={{ fill: 'var(--ink-2)', fontSize: 11 }} stroke="var(--rule)" />
-          <Tooltip
-            cursor={{ fill: 'var(--accent-wash)' }}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
-            itemStyle={{ color: 'var(--ink)' }}
-            formatter={(value) => [`${String(value)} Mb/s`, '']}
-            separator=""
-          />
+          <Tooltip {...TOOLTIP} formatter={(value) => [`${String(value)} Mb/s`, '']} separator="" />
           {bars.some((b) => b.over) && <ReferenceLine y={fastest} stroke="var(--alarm)" strokeDasharray="4 3" />}
           <ChartBar dataKey="load" isAnimationActive={false} maxBarSize={60}>
             {bars.map((b) => (

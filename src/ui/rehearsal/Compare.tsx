@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { TOOLTIP } from '../controls/chart-style';
 import { applyEdits, hostById, isPerVlan, timersFit } from '../../core/design';
 import { documentMessages as say } from '../../core/messages';
 import type { Design, Edit, Script, TimersInForce } from '../../core/design';
@@ -168,12 +169,7 @@ function GapChart({ names, rows }: GapsProps) {
             tick={{ fill: 'var(--ink-2)', fontSize: 11 }}
             stroke="var(--rule)"
           />
-          <Tooltip
-            cursor={{ fill: 'var(--accent-wash)' }}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
-            itemStyle={{ color: 'var(--ink)' }}
-            formatter={(value) => lasting(Math.round(Number(value) * SECOND))}
-          />
+          <Tooltip {...TOOLTIP} formatter={(value) => lasting(Math.round(Number(value) * SECOND))} />
           <Legend formatter={(text: string) => <span className="ink">{text}</span>} />
           {names.map((name, i) => (
             <Bar key={name} dataKey={name} fill={FILLS[i % FILLS.length]} isAnimationActive={false} maxBarSize={34} />

@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { TOOLTIP } from '../controls/chart-style';
 
 export interface BarOf {
   readonly key: string;
@@ -40,10 +41,7 @@ export function Bars({ bars, labels = false, unit = '', words, onPick }: Props) 
         <XAxis dataKey="name" hide={!labels} tick={tick} stroke="var(--rule)" interval={0} />
         <YAxis width={48} tick={tick} stroke="var(--rule)" unit={unit} allowDecimals={false} />
         <Tooltip
-          cursor={{ fill: 'var(--accent-wash)' }}
-          contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
-          labelStyle={{ color: 'var(--ink)' }}
-          itemStyle={{ color: 'var(--ink)' }}
+          {...TOOLTIP}
           formatter={(value, _, { payload }) => [`${words(Number(value))}${(payload as BarOf).note}`, '']}
           separator=""
         />

@@ -50,7 +50,9 @@ interface Props {
 /** How long failures interrupt, and what they leave free, as charts. */
 export function FailureCharts({ onPick }: Props) {
   const { review } = useBench();
-  const { failures, design } = review;
+  const { design } = review;
+  // Of pairs those without a consequence are counted only: what is drawn would not be all of them.
+  const failures = useMemo(() => review.failures.filter((f) => f.elements.length === 1), [review.failures]);
   const outages = useMemo(() => outageBars(failures), [failures]);
   const capacity = useMemo(() => (design ? capacityBars(design, failures) : []), [design, failures]);
   if (failures.length === 0)
@@ -62,13 +64,13 @@ export function FailureCharts({ onPick }: Props) {
   return (
     <div className={styles.scroll}>
       <figure className={styles.bars} aria-label={outages.map((o) => `${o.name} ${o.value}`).join(', ')}>
-        <figcaption>Failures by how long they interrupt</figcaption>
+        <figcaption>Single failures by how long they interrupt</figcaption>
         <Bars bars={outages} labels words={(v) => `${v} ${v === 1 ? 'failure' : 'failures'}`} />
       </figure>
       {capacity.length > 0 ? (
         <figure className={styles.bars} aria-label="Rate that the fullest link has left with each failure">
           <figcaption>
-            Left free on the fullest link, with each failure, in percent of its rate
+            Left free on the fullest link, with each single failure, in percent of its rate
             {failures.length > capacity.length && ` (the ${capacity.length} that leave least)`}
           </figcaption>
           <Bars bars={capacity} unit=" %" words={(v) => `${v} % left`} onPick={onPick} />

@@ -4,9 +4,9 @@ import { switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { outageWords } from '../../core/review';
 import type { Failure } from '../../core/review';
-import { grouped, more, vlanTreeId } from '../../core/standard';
+import { grouped, more, someNames, vlanTreeId } from '../../core/standard';
 import { useBench, useSession } from '../session/context';
-import { GROUPINGS, inGroups, names, some } from './failure-groups';
+import { GROUPINGS, inGroups, names } from './failure-groups';
 import type { GroupBy } from './failure-groups';
 import { Pairs, Tools } from './FailureTools';
 import { failureKey, failureWords, harmOf, kindWords } from './words';
@@ -177,10 +177,10 @@ function Row({ design, failure: f, selected, onPick }: RowProps) {
       <td>
         <button className={`plain ${styles.name}`}>{failureWords(design, f)}</button>
       </td>
-      {cell(some(separates.switches.map((id) => nameOf(id))), true)}
+      {cell(someNames(separates.switches.map((id) => nameOf(id))), true)}
       {cell(separates.vlans.length === 0 ? '' : String(separates.vlans.length), true)}
-      {cell(some(separates.hosts.map(hostName)), true)}
-      {cell(some(moves), false)}
+      {cell(someNames(separates.hosts.map(hostName)), true)}
+      {cell(someNames(moves), false)}
       {cell(outageWords(f.outage), f.outage.kind === 'separated')}
       {cell(goalsBroken.length === 0 ? '' : String(goalsBroken.length), true)}
       {cell(fullest === null ? '' : `${Math.round(fullest)} %`, (fullest ?? 0) > 100)}

@@ -3,17 +3,11 @@ import { groupBy, hostById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { outageWords } from '../../core/review';
 import type { Failure } from '../../core/review';
-import { more } from '../../core/standard';
+import { someNames } from '../../core/standard';
 import { kindWords } from './words';
 
 export const names = (design: Design, ids: readonly string[]): string =>
   ids.map((id) => switchById(design, id)?.name ?? id).join(', ');
-
-const MOST_NAMES = 3;
-export const some = (list: readonly string[]): string =>
-  list.length <= MOST_NAMES
-    ? list.join(', ')
-    : `${list.slice(0, 2).join(', ')} and ${more(list.length - 2, '', '').trim()}`;
 
 export const GROUPINGS = [
   { id: 'nothing', name: 'harm' },
@@ -39,7 +33,7 @@ export function inGroups(
         return `outage: ${outageWords({ ...f.outage, measured: null })}`;
       case 'separated': {
         const { switches, hosts } = f.separates;
-        const apart = names(design, switches) || some(hosts.map((id) => hostById(design, id)?.name ?? id));
+        const apart = names(design, switches) || someNames(hosts.map((id) => hostById(design, id)?.name ?? id));
         return apart === '' ? 'separates no one' : `separates ${apart}`;
       }
     }

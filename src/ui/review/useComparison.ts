@@ -29,16 +29,15 @@ function useChoice() {
     ],
     [head.variants, draft],
   );
-  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [asked, setAsked] = useState<readonly string[] | null>(null);
   // What is open stands first: the others are what it could become.
   const ordered = [...all.filter((v) => v.id === variantId), ...all.filter((v) => v.id !== variantId)];
-  const chosen = ordered.filter((v) => v.id === variantId || !off.has(v.id)).slice(0, MOST_COMPARED);
-  const toggle = (id: string) =>
-    setOff((was) => {
-      const next = new Set(was);
-      if (!next.delete(id)) next.add(id);
-      return next;
-    });
+  const first = ordered.slice(0, MOST_COMPARED).map((v) => v.id);
+  const chosen = ordered.filter((v) => v.id === variantId || (asked ?? first).includes(v.id)).slice(0, MOST_COMPARED);
+  const toggle = (id: string) => {
+    const ids = chosen.map((v) => v.id);
+    setAsked(ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id]);
+  };
   return { all: ordered, chosen, toggle };
 }
 
@@ -73,7 +72,9 @@ export function useComparison() {
       new Worker(new URL('../../workers/compare.ts', import.meta.url), { type: 'module' }),
       { designs },
       {
-        onProgress: ({ index, figures }) => setFound((was) => new Map(was).set(designs[index]!, figures)),
+        // Of designs that are no longer compared nothing is kept.
+        onProgress: ({ index, figures }) =>
+          setFound((was) => new Map([...was].filter(([d]) => designs.includes(d))).set(designs[index]!, figures)),
         failure: (why) => `The comparison stopped: ${why}`,
       },
     );

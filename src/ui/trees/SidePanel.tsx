@@ -11,18 +11,24 @@ import { Panel } from './panels/Panel';
 import styles from './SidePanel.module.css';
 
 /** Goals of availability as the review has found them; of one that is new, or another than it was, nothing is known yet. */
-function availabilityOf(design: Design, found: readonly CheckedAvailability[] | null): CheckedAvailability[] {
+function availabilityOf(
+  design: Design,
+  found: readonly CheckedAvailability[] | null,
+  previewed: boolean,
+): CheckedAvailability[] {
+  if (previewed) return availabilityUnknown(design, true);
   const same = (a: Goal, b: Goal) => JSON.stringify(a) === JSON.stringify(b);
-  return availabilityUnknown(design).map((c) => found?.find(({ goal }) => same(goal, c.goal)) ?? c);
+  return availabilityUnknown(design, false).map((c) => found?.find(({ goal }) => same(goal, c.goal)) ?? c);
 }
 
 /** Beside the chart: what is selected, or what is wanted. */
 export function SidePanel() {
-  const { view, setView, review } = useBench();
+  const { view, setView, review, draft } = useBench();
+  const previewed = draft?.side === 'after';
   const shown = useShown();
   const checked = useMemo(
-    () => [...checkGoals(shown), ...availabilityOf(shown.topology.design, review.availability)],
-    [shown, review.availability],
+    () => [...checkGoals(shown), ...availabilityOf(shown.topology.design, review.availability, previewed)],
+    [shown, review.availability, previewed],
   );
   const broken = checked.filter((c) => c.state === 'broken').length;
   const words = checked.length === 0 ? '' : broken > 0 ? `${broken} broken` : 'all met';

@@ -31,6 +31,7 @@ export const goalSamples: Samples<typeof goalMessages> = {
   'lost-fills': [[{ lost: 'Switch gate', percent: 130, more: '' }]],
   'apart-already': [[{ who: 'cold-store', vlans: ' in VLAN 130' }]],
   'not-yet-known': [[]],
+  'known-when-applied': [[]],
 
   'void-gone': [[{ what: 'the port' }]],
   'void-no-tree': [[{ vlans: '110' }]],

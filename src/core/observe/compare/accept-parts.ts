@@ -12,7 +12,7 @@ import type { Difference } from './difference';
 const observedOf = (design: Design, s: Switch, observed: ObservedNetwork): ObservedSwitch | undefined =>
   observed.switches.find((o) => switchCalled(design, o.name, o.mac)?.id === s.id);
 
-/** The number that was told where it is free on the switch, else the next one. */
+/** The number that was reported where it is free on the switch, else the next one. */
 function freeNumber(design: Design, s: Switch, told: number | undefined): number {
   const taken = [...portsOf(design, s.id), ...bundlesOf(design, s.id)].map((e) => e.number);
   const numbers = new Numbers(taken);

@@ -188,11 +188,11 @@ const sameSpread = (a: PartSpread | undefined, b: PartSpread): boolean =>
 
 const keyOf = (part: Part): string => part[0]!.node.plan.id;
 
-/** Looks at the parts again in which something changed, where cables are as they were; whether anything came of it. */
+/** Looks at the parts again in which something changed, where cables are as they were; whether any is another than before. */
 function lookAgain(w: World, vlan: number, parts: Map<string, PartSpread>, stirred: ReadonlySet<Node>): boolean {
   const { partOf } = lansOf(w);
   let moved = false;
-  for (const part of new Set([...stirred].flatMap((node) => [partOf.get(node) ?? []].filter((p) => p.length > 0)))) {
+  for (const part of new Set([...stirred].flatMap((node) => (partOf.has(node) ? [partOf.get(node)!] : [])))) {
     const now = lookAt(w, part, vlan);
     if (!sameSpread(parts.get(keyOf(part)), now)) moved = true;
     parts.set(keyOf(part), now);

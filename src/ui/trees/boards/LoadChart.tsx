@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { TOOLTIP } from '../../controls/chart-style';
 import { count } from '../../../core/standard';
 import type { LinkUse } from '../../../core/analysis';
 import type { SolvedDesign } from '../../../core/trees';
@@ -66,10 +67,7 @@ export function LoadChart({ solved, linkUse, onPick }: Props) {
             allowDecimals={false}
           />
           <Tooltip
-            cursor={{ fill: 'var(--accent-wash)' }}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink-3)', fontSize: 12 }}
-            labelStyle={{ color: 'var(--ink)' }}
-            itemStyle={{ color: 'var(--ink)' }}
+            {...TOOLTIP}
             formatter={(value) => [loaded ? `${String(value)} % of its rate` : count(Number(value), 'VLAN'), '']}
             separator=""
           />
