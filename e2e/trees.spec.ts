@@ -121,11 +121,19 @@ test('a path between two hosts is listed hop by hop with its cost, and drawn', a
   await expect(page.locator('.plate.on-path')).toHaveCount(3);
 });
 
-test('shift-click on two switches asks for the path between them', async ({ page, request }) => {
+test('two switches selected show what they have in common; their path is asked for', async ({ page, request }) => {
   await openTrees(page, await freshDemo(request, 'shift'), '&tree=vlan-110&view=cabling');
   await page.locator('.plate[data-id="gate"]').click();
   await page.locator('.plate[data-id="core-west"]').click({ modifiers: ['Shift'] });
+  await expect(page.getByRole('heading', { name: '2 selected' })).toBeVisible();
+  await expect(page.getByLabel('Bridge priority of 2 switches')).toBeVisible();
+  await page.keyboard.press('p');
   await expect(page.getByRole('heading', { name: 'gate to core-west' })).toBeVisible();
+  await expect(page).toHaveURL(/path=1/);
+  await page.locator('.plate[data-id="quay-a"]').click({ modifiers: ['Shift'] });
+  await page.locator('.plate[data-id="core-west"]').click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Path between them' }).click();
+  await expect(page.getByRole('heading', { name: 'gate to quay-a' })).toBeVisible();
 });
 
 test('keys go through trees, fail and restore a link, and open the search', async ({ page, request }) => {

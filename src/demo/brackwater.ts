@@ -3,7 +3,7 @@
  * access switch wins it; a forgotten port cost keeps an uplink of the signal tower idle; the bundle to the cold store
  * has a lone cable; the two ends of an uplink of the gate disagree on their VLANs. `asMeant` has them put right.
  */
-import type { Bundle, Demand, Design, Goal, Script } from '../core/design';
+import type { Bundle, Demand, Design, Goal, Note, Script } from '../core/design';
 import { DesignDraft } from './build';
 
 const ALL = '110,120,130,140,150,160,199';
@@ -59,6 +59,24 @@ const DEMANDS: Demand[] = [
   { id: 'crane', vlan: 140, from: { host: 'crane-plc' }, to: { switch: 'core-west' }, load: 12 },
   { id: 'guests', vlan: 150, from: { switch: 'core-west' }, to: { switch: 'ticket-hall' }, load: 420 },
   { id: 'freezers', vlan: 160, from: { host: 'freezer-monitor' }, to: { switch: 'core-west' }, load: 8 },
+];
+
+const NOTES: Note[] = [
+  {
+    id: 'operations-house',
+    text: 'Operations house, first floor',
+    form: 'box',
+    layer: 'buildings',
+    about: ['core-east', 'core-west'],
+  },
+  {
+    id: 'quay-road',
+    text: '180 m, duct under the quay road',
+    form: 'distance',
+    layer: 'ducts',
+    about: ['quay-a', 'quay-b'],
+  },
+  { id: 'gate-key', text: 'Key with the gate guard', layer: 'access', about: ['gate'] },
 ];
 
 const mac = (last: string) => `00:00:5e:00:53:${last}`;
@@ -128,6 +146,7 @@ function cabled(name: string, meant: boolean): Design {
   draft.design.goals = GOALS;
   draft.design.demands = DEMANDS;
   draft.design.scripts = SCRIPTS;
+  draft.design.notes = NOTES;
   // As meant, no port for an end device lets a stranger into the trees.
   if (meant) {
     for (const port of draft.design.ports) if (port.edge) port.bpduGuard = true;

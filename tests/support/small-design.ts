@@ -53,6 +53,7 @@ export function smallDesign(): Design {
     risks: [{ id: 'k', name: 'duct', links: ['l2'], switches: ['b'] }],
     workplaces: [{ id: 'w', at: 'a', vlan: 1 }],
     readings: [{ id: 'y', at: '2026-03-01T09:30:00.000Z', packed: 'H4sIAAAAAAAAA6tWKs8vyknJSVWyio6tBQA=' }],
+    notes: [{ id: 'n', text: 'Key with the porter', layer: 'access', about: ['a'], x: 20, y: 40 }],
     accepted: [{ id: 'c', code: 'bundle-slow', subjects: ['bundle ba'], said: 'It is slow.', reason: 'as agreed' }],
   };
   return design;

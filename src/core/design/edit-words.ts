@@ -1,7 +1,8 @@
 /** One edit in words, for lists of what a proposal or a change would set. */
 import { differenceBetween } from './difference';
 import type { Edit } from './edits';
-import { bundleById, hostById, linkById, portById, portLabel, segmentById, switchById } from './look-ups';
+import { clipped } from '../messages';
+import { bundleById, hostById, linkById, noteById, portById, portLabel, segmentById, switchById } from './look-ups';
 import type { Design } from './schema';
 
 const FIELD: Readonly<Record<string, string>> = {
@@ -72,6 +73,8 @@ function subjectWords(design: Design, kind: string, id: string): string {
   if (named) return named.name;
   const reading = kind === 'reading' ? design.readings.find((r) => r.id === id) : undefined;
   if (reading) return `of ${reading.at.slice(0, 16).replace('T', ' ')}`;
+  const note = kind === 'note' ? noteById(design, id) : undefined;
+  if (note) return `note '${clipped(note.text)}'`;
   const vlan = kind === 'vlan' ? design.vlans.find((v) => v.id === id) : undefined;
   return vlan ? `VLAN ${vlan.number}` : `${kind} ${id}`;
 }

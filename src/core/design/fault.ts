@@ -50,6 +50,7 @@ const OWNERS: Readonly<Record<string, readonly [kind: string, words: string]>> =
   accepted: ['acceptance', 'An accepted finding'],
   workplaces: ['workplace', 'A workplace'],
   readings: ['reading', 'A reading'],
+  notes: ['note', 'A note'],
 };
 
 type Path = readonly (string | number)[];

@@ -15,6 +15,7 @@ export { DOCUMENT_LIMITS, jsonFault } from './json-limits';
 export { designJsonSchema } from './json-schema';
 export { jsonTextFault, scanJson } from './json-text';
 export {
+  aboutName,
   bundleAt,
   bundleById,
   bundlesOf,
@@ -27,6 +28,7 @@ export {
   linkSpeed,
   linkTypeOf,
   linksOfHost,
+  noteById,
   pairOf,
   placeName,
   portById,
@@ -70,6 +72,8 @@ export type { Bundle, SwitchPair } from './bundle-schema';
 export { isAvailability } from './goal-schema';
 export type { AvailabilityGoal, Demand, Goal, PlaceRef, PresentGoal } from './goal-schema';
 export type { Acceptance } from './review-schema';
+export { NOTE_FORMS, NOTE_LENGTH } from './note-schema';
+export type { Note, NoteForm } from './note-schema';
 export { LOST_FRAMES, eventSchema, scriptSchema } from './script-schema';
 export type { LostFrames, Probe, Script, ScriptEvent } from './script-schema';
 export {

@@ -1,6 +1,7 @@
 /** Finding things in a design. Indices are built once per list and kept as long as the list lives. */
 import type { LINK_TYPES, Design, Host, Link, LinkEnd, Port, Segment, Switch } from './schema';
 import type { Bundle, SwitchPair } from './bundle-schema';
+import type { Note } from './note-schema';
 import { remembered } from '../remembered';
 
 const byId = remembered((list: readonly { id: string }[]) => new Map(list.map((e) => [e.id, e])));
@@ -10,6 +11,7 @@ export const portById = (design: Design, id: string) => byId(design.ports).get(i
 export const linkById = (design: Design, id: string) => byId(design.links).get(id) as Link | undefined;
 export const segmentById = (design: Design, id: string) => byId(design.segments).get(id) as Segment | undefined;
 export const bundleById = (design: Design, id: string) => byId(design.bundles).get(id) as Bundle | undefined;
+export const noteById = (design: Design, id: string) => byId(design.notes).get(id) as Note | undefined;
 export const hostById = (design: Design, id: string) => byId(design.hosts).get(id) as Host | undefined;
 
 /** Items by key, in their order. */
@@ -67,6 +69,16 @@ export function linkSpeed(design: Design, link: Link): number {
 /** State at the end of a link: a port, or a host. */
 export const endOwner = (design: Design, end: LinkEnd): Switch | Host | undefined =>
   'port' in end ? switchById(design, portById(design, end.port)?.switch ?? '') : hostById(design, end.host);
+
+/** What a note is about, as it is written in tables: a name, or `gate 1 – quay-a 2` of a link; null where it is gone. */
+export function aboutName(design: Design, id: string): string | null {
+  const thing = switchById(design, id) ?? hostById(design, id) ?? segmentById(design, id);
+  if (thing) return thing.name;
+  const link = linkById(design, id);
+  const end = (e: LinkEnd) =>
+    [endOwner(design, e)?.name, 'port' in e ? portById(design, e.port)?.name : undefined].filter(Boolean).join(' ');
+  return link ? `${end(link.a)} – ${end(link.b)}` : null;
+}
 
 const linksByHost = remembered((links: readonly Link[]) => {
   const pairs = links.flatMap((link) =>

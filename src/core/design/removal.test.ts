@@ -66,3 +66,15 @@ test('whatever is taken out together, the design stays right, and undo brings al
     { numRuns: 60 },
   );
 });
+
+test('a note goes with the last of what it is about', () => {
+  const about = ['gate', 'workshop'];
+  const demo = { ...asMeant(), notes: [{ id: 'n', text: 'Same duct', about }] };
+  const [gate, workshop] = about.map((id): Removable => ({ kind: 'switch', id }));
+  expect(applied(demo, removeAll(demo, [gate!])).notes).toHaveLength(1);
+  expect(applied(demo, removeAll(demo, [gate!, workshop!])).notes).toEqual([]);
+  const note: Removable = { kind: 'note', id: 'n' };
+  expect(applied(demo, removeAll(demo, [note, gate!, workshop!])).notes).toEqual([]);
+  const free = { ...demo, notes: [{ id: 'n', text: 'Here', about: [], x: 1, y: 2 }] };
+  expect(applied(free, removeAll(free, [gate!])).notes).toHaveLength(1);
+});

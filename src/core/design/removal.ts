@@ -100,6 +100,9 @@ function removalOf(design: Design, { kind, id }: Removable): Edit[] {
   }
 }
 
+/** What a note may be about. */
+const ABOUT = ['switch', 'host', 'segment', 'link'] as const;
+
 /** Many things at once, each with what cannot stand without it; what two of them take along is taken once. */
 export function removeAll(design: Design, things: readonly Removable[]): Edit[] {
   const gone = new Set<string>();
@@ -118,6 +121,14 @@ export function removeAll(design: Design, things: readonly Removable[]): Edit[] 
       sets.set(key, before ? { ...edit, value: (before.value as string[]).filter((p) => left.has(p)) } : edit);
     }
   }
+  // Notes that are about nothing any more go as well.
+  for (const { id, about } of design.notes)
+    if (
+      about.length > 0 &&
+      !gone.has(`note ${id}`) &&
+      about.every((a) => ABOUT.some((kind) => gone.has(`${kind} ${a}`)))
+    )
+      removals.push(remove('note', id));
   const shortened = [...sets.values()].filter((s) => !gone.has(`${s.kind} ${s.id}`));
   const order = ['pair', 'link', 'segment', 'bundle', 'port', 'host', 'switch', 'vlan', 'demand', 'goal'];
   const rank = (edit: Edit) => (edit.type === 'remove' ? order.indexOf(edit.kind) : -1);

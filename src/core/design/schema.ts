@@ -32,6 +32,8 @@ import { readingSchema } from './reading-schema';
 import type { KeptReading } from './reading-schema';
 import { workplaceSchema } from './workplace-schema';
 import type { Workplace } from './workplace-schema';
+import { noteSchema } from './note-schema';
+import type { Note } from './note-schema';
 import { TIERS } from './values';
 
 export const DESIGN_FORMAT = 'knot-path-design';
@@ -202,6 +204,7 @@ export const designSchema = z.strictObject({
   accepted: z.array(acceptanceSchema).default([]),
   workplaces: z.array(workplaceSchema).default([]),
   readings: z.array(readingSchema).default([]),
+  notes: z.array(noteSchema).default([]),
 });
 
 export type Design = z.infer<typeof designSchema>;
@@ -233,6 +236,7 @@ export const COLLECTIONS = {
   acceptance: { list: 'accepted', schema: acceptanceSchema },
   workplace: { list: 'workplaces', schema: workplaceSchema },
   reading: { list: 'readings', schema: readingSchema },
+  note: { list: 'notes', schema: noteSchema },
 } as const;
 
 export type Kind = keyof typeof COLLECTIONS;
@@ -256,6 +260,7 @@ export type ElementOf = {
   acceptance: Acceptance;
   workplace: Workplace;
   reading: KeptReading;
+  note: Note;
 };
 export type AnyElement = ElementOf[Kind];
 
@@ -293,5 +298,6 @@ export function emptyDesign(designName: string): Design {
     accepted: [],
     workplaces: [],
     readings: [],
+    notes: [],
   };
 }

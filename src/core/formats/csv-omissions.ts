@@ -53,6 +53,7 @@ export function csvOmissions(design: Design, table: CsvTable): string[] {
     design.accepted.length > 0 && count(design.accepted.length, 'accepted finding'),
     design.workplaces.length > 0 && count(design.workplaces.length, 'workplace'),
     design.readings.length > 0 && 'what was read of the network',
+    design.notes.length > 0 && count(design.notes.length, 'note'),
   ].filter((words) => words !== false);
   return [...own, ...(elsewhere.length > 0 ? [`what no table has: ${elsewhere.join(', ')}`] : [])];
 }

@@ -55,6 +55,7 @@ export const OF_GRAPH = [
   'accepted',
   'workplaces',
   'readings',
+  'notes',
 ] as const;
 const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
 const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));

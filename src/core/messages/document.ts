@@ -149,6 +149,7 @@ const sentences = {
   brokenJson: (detail: string) => `The file is not complete JSON: ${detail}.`,
   notUtf8: () => 'The file is not in UTF-8: save it in UTF-8.',
   duplicateKey: (key: string) => `The key '${clipped(key)}' stands twice in one object: each key stands once.`,
+  noteText: () => 'A note needs words.',
   acceptanceReason: () => 'An accepted finding needs a reason.',
   noEditTarget: (kind: string, id: string) => `The ${kind} '${id}' that should change is not in the design.`,
   instance: (value: unknown) =>

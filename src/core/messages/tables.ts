@@ -13,6 +13,9 @@ export const tableMessages = {
     `${what} '${text}' is not known: it is one of ${legal.join(', ')}, or empty.`,
   'no-switch': ({ text }: Cell) => `There is no switch '${text}' in this design.`,
   'no-switch-or-host': ({ text }: Cell) => `There is no switch or host '${text}' in this design.`,
+  'nothing-for-note': ({ text }: Cell) =>
+    `There is no switch, host, segment or link '${text}' in this design: a link is written as 'switch port – switch port'.`,
+  'note-needs-words': () => 'A note needs words.',
   'number-missing': () => 'The number is missing: give one from 1 to 4095.',
   'port-needs-switch': () => 'A port needs a switch: name it.',
   'port-name-taken': ({ name, port }: { name: string; port: string }) =>

@@ -128,7 +128,16 @@ function portsOnlyIn(one: Design, other: Design): Design['ports'] {
 }
 
 /** Lists that no device knows of. */
-const UNDRAWN = { scripts: [], goals: [], demands: [], risks: [], accepted: [], workplaces: [], readings: [] } as const;
+const UNDRAWN = {
+  scripts: [],
+  goals: [],
+  demands: [],
+  risks: [],
+  accepted: [],
+  workplaces: [],
+  readings: [],
+  notes: [],
+} as const;
 
 export function frameOf(from: Design, to: Design): Frame {
   const { regions: both, place } = regionsOf(from, to);

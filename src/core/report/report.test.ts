@@ -27,6 +27,20 @@ test('a region is written with its digest', () => {
   expect(text).toMatch(/<td>harbour<\/td>\s*<td>3<\/td>\s*<td>[0-9A-F]{32}<\/td>/);
 });
 
+test('notes that are shown are listed, and the drawings point at them', () => {
+  const design = asCabled();
+  design.notes = [
+    { id: 'a', text: 'Key with the porter', about: ['gate'], layer: 'access' },
+    { id: 'b', text: 'not this one', about: ['gate'], hidden: true },
+  ];
+  const text = reportOf(design, ['notes', 'trees']);
+  expect(text).toContain('Key with the porter');
+  expect(text).not.toContain('not this one');
+  expect(text).toContain('class="noted">note 1<');
+  design.notes = [];
+  expect(sections(reportOf(design, ['notes', 'roots']))).toEqual(['roots']);
+});
+
 test('names are text, whatever they hold; paper and sections are as asked', () => {
   const design = { ...asCabled(), name: '<script>alert("&")</script>' };
   const text = reportOf(design, ['roots', 'summary'], 'Letter');

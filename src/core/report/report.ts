@@ -12,6 +12,7 @@ import type { ReportSource } from './sections';
 const MAKERS: Record<SectionId, (source: ReportSource) => Html> = {
   summary: make.summary,
   cabling: make.cabling,
+  notes: make.notes,
   trees: make.trees,
   roots: make.roots,
   instances: make.instances,
@@ -32,7 +33,7 @@ table { border-collapse: collapse; width: 100%; } tr, figure, .device > p { brea
 th { text-align: left; font-weight: 600; } th, td { padding: 0.7mm 2mm 0.7mm 0; border-bottom: 0.15mm solid #cfc8ba; vertical-align: top; overflow-wrap: anywhere; }
 figure { margin: 0 0 5mm; } .quiet { color: #5b6770; } .story { padding: 0; list-style: none; font-size: 9pt; } .story span { display: inline-block; width: 18mm; }
 dt { font-weight: 600; } dd { margin: 0 0 1.5mm; } svg { display: block; max-width: 100%; font-family: inherit; }
-.plate { fill: #fff; stroke: #1c2830; stroke-width: 1.2; } .root { fill: #1c2830; } .name { font-size: 11px; font-weight: 600; } .note { font-size: 9px; fill: #5b6770; } .on { fill: #fff; }
+.plate { fill: #fff; stroke: #1c2830; stroke-width: 1.2; } .root { fill: #1c2830; } .name { font-size: 11px; font-weight: 600; } .note { font-size: 9px; fill: #5b6770; } .on { fill: #fff; } .noted { font-size: 9px; font-style: italic; text-anchor: end; } .words { white-space: pre-line; }
 .open { fill: none; stroke: #3b4ba8; stroke-width: 2; } .blocked { fill: none; stroke: #5b6770; stroke-dasharray: 4 3; } .cross { fill: none; stroke: #b3202c; stroke-width: 1.6; }
 `;
 

@@ -4,6 +4,7 @@
 export const SECTION_TITLES = {
   summary: 'Summary',
   cabling: 'Cabling',
+  notes: 'Notes',
   trees: 'Trees',
   roots: 'Roots',
   instances: 'Instances',

@@ -1,5 +1,5 @@
 /** The sections of a report, each from the design and what is known of it. */
-import { groupBy, linkSpeed, portsOf, modeOf, settingWords } from '../design';
+import { aboutName, groupBy, linkSpeed, portsOf, modeOf, settingWords } from '../design';
 import type { Bundle, Design, Port, Switch } from '../design';
 import { treeWords } from '../goals';
 import { GLOSSARY, MODE_WORDS } from '../messages';
@@ -13,7 +13,7 @@ import { blockedPorts, explainTree, nextRoot, rootsOf } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import { NOTHING, html, table } from './html';
 import type { Html } from './html';
-import { treeDrawing } from './tree-drawing';
+import { shownNotes, treeDrawing } from './tree-drawing';
 
 /** What a report is made of. */
 export interface ReportSource {
@@ -69,6 +69,23 @@ export function cabling({ solved }: ReportSource): Html {
       return [endText(a), endText(b), rateWords(linkSpeed(design, l)), l.down ? 'down' : ''];
     }),
     'The design has no link.',
+  );
+}
+
+/** Notes that are shown, with the numbers by which the drawings point at them. */
+export function notes({ solved }: ReportSource): Html {
+  const { design } = solved.topology;
+  const shown = shownNotes(design);
+  if (shown.length === 0) return NOTHING;
+  return table(
+    ['', 'note', 'about', 'layer'],
+    shown.map(({ text, about, layer }, i) => [
+      i + 1,
+      html`<span class="words">${text}</span>`,
+      about.flatMap((id) => aboutName(design, id) ?? []).join(', '),
+      layer ?? '',
+    ]),
+    '',
   );
 }
 

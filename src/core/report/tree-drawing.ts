@@ -4,7 +4,8 @@ import { blockedPorts } from '../trees';
 import type { SolvedDesign, SolvedTree } from '../trees';
 import { forEachNeighbour, upstream } from '../network';
 import { priorityInForce } from '../design';
-import { html } from './html';
+import type { Design, Note } from '../design';
+import { NOTHING, html } from './html';
 import type { Html } from './html';
 
 /** Of a plate and the room round it, in units of the drawing. */
@@ -88,12 +89,25 @@ function blockedLine(a: Place, b: Place): Html {
   return html`<path d="${line}" class="blocked" /><path d="${cross}" class="cross" />`;
 }
 
+/** Notes of a report, in its order. */
+export const shownNotes = ({ notes }: Design): readonly Note[] => notes.filter((n) => !n.hidden);
+
+/** Numbers of the notes about each switch. */
+function noteNumbers(design: Design): ReadonlyMap<string, string> {
+  const numbers = new Map<string, number[]>();
+  shownNotes(design).forEach(({ about }, i) => {
+    for (const id of about) numbers.set(id, [...(numbers.get(id) ?? []), i + 1]);
+  });
+  return new Map([...numbers].map(([id, of]) => [id, `note ${of.join(', ')}`]));
+}
+
 /** The drawing of one tree, as vectors. */
 export function treeDrawing(solved: SolvedDesign, of: SolvedTree): Html {
   const layout = layoutOf(of);
   const { design } = solved.topology;
   const [root] = rootsOf(of);
   const next = root === undefined ? -1 : nextRoot(solved, of, root);
+  const numbers = noteNumbers(design);
   const plates = [...layout.places].map(([b, { x, y }]) => {
     const s = design.switches[b]!;
     const isRoot = of.outcome.root[b] === b;
@@ -105,7 +119,11 @@ export function treeDrawing(solved: SolvedDesign, of: SolvedTree): Html {
         y="14"
         class="name${isRoot ? ' on' : ''}"
         >${clipped(s.name)}</text
-      ><text x="7" y="27" class="note${isRoot ? ' on' : ''}">${priority} ${note}</text></g
+      ><text x="7" y="27" class="note${isRoot ? ' on' : ''}">${priority} ${note}</text>${
+        numbers.has(s.id)
+          ? html`<text x="${PLATE.width}" y="${PLATE.height + 11}" class="noted">${numbers.get(s.id)!}</text>`
+          : NOTHING
+      }</g
     >`;
   });
   return html`<svg

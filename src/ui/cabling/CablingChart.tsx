@@ -2,11 +2,12 @@
 import { useCallback, useMemo, useRef, useEffect } from 'react';
 import type { Chosen } from '../../core/editing';
 import { disagreement, disagreementSentence, tagging } from '../../core/editing';
-import { endOwner, linkById, linkTypeOf, portById, portLabel } from '../../core/design';
+import { endOwner, linkById, linkTypeOf, noteById, portById, portLabel } from '../../core/design';
 import { pluggedInto } from '../chart/cabling-scene';
 import { Chart } from '../chart/Chart';
 import type { Hands } from '../chart/hands';
 import type { Ref } from '../session/view';
+import { NoteDialog } from '../controls/NoteDialog';
 import { useFaultMarks } from '../controls/useFaultMarks';
 import { useBench } from '../session/context';
 import { vlanHue } from '../chart/hue';
@@ -37,6 +38,8 @@ function titleIn({ design, lens }: Cabling, ref: Ref): string {
       const owners = [link.a, link.b].map((e) => endOwner(design, e)?.name ?? '') as [string, string];
       return [ends.join(' – '), found && disagreementSentence(found, owners)].filter(Boolean).join('\n');
     }
+    case 'note':
+      return noteById(design, ref.id)?.text ?? '';
     case 'switch':
     case 'host':
     case 'segment':
@@ -47,7 +50,7 @@ function titleIn({ design, lens }: Cabling, ref: Ref): string {
 /** The drawing of the cabling, to be worked on. */
 export function CablingChart({ cabling }: { cabling: Cabling }) {
   const { variantId, say } = useBench();
-  const { design, scene, view, chart, naming, setNaming } = cabling;
+  const { design, scene, view, chart, naming, setNaming, noting, setNoting } = cabling;
   const marked = useFaultMarks(scene);
   const latest = useRef(cabling);
   useEffect(() => {
@@ -74,6 +77,7 @@ export function CablingChart({ cabling }: { cabling: Cabling }) {
         hands={hands}
         handle={chart}
       />
+      {noting && <NoteDialog draft={noting} onClose={() => setNoting(null)} />}
       {naming && (
         <NameField
           key={`${naming.kind} ${naming.id}`}

@@ -2,9 +2,10 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
+import { NotesMenu } from '../controls/NotesMenu';
 import { OneOf } from '../controls/OneOf';
 import type { Command } from '../session/commands';
-import type { Tool } from './gestures';
+import type { Tool } from './pointing';
 import type { Cabling } from './useCabling';
 import { rateWords } from '../../core/standard';
 import styles from './Tools.module.css';
@@ -20,6 +21,12 @@ const TOOLS: readonly { id: Tool; name: string; key: string; hint: string }[] = 
     name: 'Paint VLAN',
     key: 'B',
     hint: 'Drag along links to put the VLAN in view on them, or to take it off',
+  },
+  {
+    id: 'note',
+    name: 'Note',
+    key: 'E',
+    hint: 'Click where it belongs, drag a box on the paper, or drag from one thing to another for a distance',
   },
 ];
 
@@ -74,6 +81,7 @@ export function Tools({ cabling, commands }: Props) {
         </label>
       )}
       <span className="grow" />
+      <NotesMenu />
       <CommandMenu label="Arrange" commands={commands.filter((c) => c.id.startsWith('arrange-'))} />
       <CommandMenu label="More" commands={commands.filter((c) => c.id.startsWith('do-'))} />
     </div>

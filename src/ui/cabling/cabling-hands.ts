@@ -1,6 +1,8 @@
 /** What the pointer does on the drawing, tool by tool. */
+import { setField } from '../../core/design';
 import type { Hands } from '../chart/hands';
 import { newId } from '../session/new-id';
+import { draftOf } from '../session/notes';
 import {
   addHostAction,
   addSegmentAction,
@@ -44,6 +46,12 @@ function gesturesOn(now: () => Cabling, say: Say): Gestures {
         if (now().make(action)) now().setNaming(action.made[0] as { kind: 'switch'; id: string });
       }
     },
+    noteMoved: (id, place) =>
+      now().run({
+        label: 'Move a note',
+        edits: (Object.keys(place) as (keyof typeof place)[]).map((f) => setField('note', id, f, place[f])),
+      }),
+    noteBegun: (draft) => now().setNoting(draft),
     paintsOn: (wire) => vlan() !== null && paintsOn(now().design, [wire], vlan()!),
     painted: (wires, on) => {
       if (vlan() === null) return say({ text: 'Choose the VLAN to paint in the row above first.' });
@@ -67,6 +75,7 @@ export function cablingHands(now: () => Cabling, say: Say): Hands {
   const gestures = gesturesOn(now, say);
   return {
     press: (event) => gestures.press(event),
+    openNote: (id) => now().setNoting(draftOf(now().design, [{ kind: 'note', id }])),
     doubleClick: (at) => now().tool === 'select' && placeThing(now(), 'switch', at),
     click: (at) => {
       const { tool } = now();

@@ -6,45 +6,15 @@ import type { Point } from '../chart/geometry';
 import type { Chosen } from '../../core/editing';
 import type { Ref } from '../session/view';
 import { isThing } from './actions';
+import { moveNote, noteAt, putNote } from './note-gestures';
+import { SLACK, drawPath, swallowClick, thingAt, wireAt } from './pointing';
+import type { Gesture, GestureHost } from './pointing';
 import { snapped } from './snap';
-
-export type Tool = 'select' | 'cable' | 'switch' | 'host' | 'segment' | 'paint';
-
-export interface GestureHost {
-  readonly chart: () => ChartHandle | null;
-  readonly tool: () => Tool;
-  readonly looks: () => Looks;
-  readonly places: () => Places;
-  readonly selection: () => readonly Ref[];
-  readonly selectMany: (refs: readonly Ref[]) => void;
-  readonly moved: (to: ReadonlyMap<string, Point>) => void;
-  readonly cabled: (from: Chosen, to: Chosen) => void;
-  readonly cabledTo: (from: Chosen, at: Point) => void;
-  /** Whether the first wire painted is painted on or off. */
-  readonly paintsOn: (wire: string) => boolean;
-  readonly painted: (wires: readonly string[], on: boolean) => void;
-}
-
-/** A press moves something only after this many pixels; before, it is a click. */
-const SLACK = 4;
 
 /** A cable that ends on empty paper this far away makes a switch there. */
 const FAR_ENOUGH = 70;
 
 const keyOf = (thing: Chosen) => `${thing.kind} ${thing.id}`;
-
-/** The switch, host or segment under an element of the chart. */
-function thingAt(element: Element | null): Chosen | null {
-  const found = element?.closest('[data-id]');
-  if (!found || found.classList.contains('wire')) return null;
-  const kind = found.getAttribute('data-kind');
-  if (kind === 'port') return null;
-  return kind === 'switch' || kind === 'host' || kind === 'segment'
-    ? { kind, id: found.getAttribute('data-id')! }
-    : null;
-}
-
-const wireAt = (element: Element | null): string | null => element?.closest('.wire')?.getAttribute('data-id') ?? null;
 
 const placeIn = (places: Places, { kind, id }: Chosen): Point =>
   (kind === 'switch' ? places.switches : kind === 'host' ? places.hosts : places.segments).get(id)!;
@@ -59,14 +29,6 @@ export function placesWith(looks: Looks, places: Places, moved: ReadonlyMap<stri
   return { switches: next.switches, hosts: over('host', next.hosts), segments: over('segment', next.segments) };
 }
 
-type Move = (event: PointerEvent) => void;
-
-interface Gesture {
-  readonly move: Move;
-  readonly end: Move;
-  readonly giveUp: () => void;
-}
-
 export class Gestures {
   constructor(private readonly host: GestureHost) {}
 
@@ -79,6 +41,9 @@ export class Gestures {
     const thing = thingAt(element);
     if (thing && (tool === 'cable' || element.hasAttribute('data-grip')))
       return this.run(this.cable(chart, thing, event));
+    if (tool === 'note') return this.run(putNote(this.host, chart, event));
+    const note = noteAt(element);
+    if (note) return this.run(moveNote(this.host, chart, note.id, note.corner, event));
     if (tool === 'paint') {
       const wire = wireAt(element);
       return wire !== null && this.run(this.paint(wire));
@@ -121,13 +86,6 @@ export class Gestures {
     return true;
   }
 
-  /** The click that ends a drag selects nothing. */
-  private swallowClick(): void {
-    const swallow = (event: Event) => event.stopPropagation();
-    window.addEventListener('click', swallow, { capture: true, once: true });
-    setTimeout(() => window.removeEventListener('click', swallow, true), 0);
-  }
-
   private move(chart: ChartHandle, grabbed: Chosen, start: PointerEvent): Gesture {
     const { host } = this;
     const [looks, places] = [host.looks(), host.places()];
@@ -163,7 +121,7 @@ export class Gestures {
       end: (event) => {
         clear();
         if (!moved) return;
-        this.swallowClick();
+        swallowClick();
         host.moved(to(event).map);
       },
       giveUp: () => {
@@ -199,7 +157,7 @@ export class Gestures {
       end: (event) => {
         clear();
         if (!pulled) return;
-        this.swallowClick();
+        swallowClick();
         const thing = under(event);
         if (thing) return host.cabled(from, thing);
         const at = chart.toDrawing(event.clientX, event.clientY);
@@ -240,7 +198,7 @@ export class Gestures {
           ...found('segment', places.segments),
         ];
         if (right - left < SLACK) return;
-        this.swallowClick();
+        swallowClick();
         host.selectMany(refs);
       },
       giveUp: clear,
@@ -265,21 +223,10 @@ export class Gestures {
       move: (event) => touch(document.elementFromPoint(event.clientX, event.clientY)),
       end: () => {
         clear();
-        this.swallowClick();
+        swallowClick();
         host.painted([...wires], on);
       },
       giveUp: clear,
     };
   }
-}
-
-/** One path on the overlay, in place of what was there. */
-function drawPath(chart: ChartHandle, name: string, d: string): void {
-  let path = chart.overlay.firstElementChild;
-  if (!path || path.getAttribute('class') !== name) {
-    path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
-    path.setAttribute('class', name);
-    chart.overlay.replaceChildren(path);
-  }
-  path.setAttribute('d', d);
 }

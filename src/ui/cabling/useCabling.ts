@@ -12,7 +12,8 @@ import type { Ref } from '../session/view';
 import { isThere, useBench, useSession } from '../session/context';
 import type { Action } from '../session/actions';
 import type { MakingAction } from './actions';
-import type { Tool } from './gestures';
+import type { NoteDraft } from '../session/notes';
+import type { Tool } from './pointing';
 
 const AREA = { width: 1200, height: 420 };
 
@@ -54,6 +55,13 @@ function useMaking(design: Design) {
   return { run, make, selectMany };
 }
 
+/** What is being written at the moment: the name of a thing, a note. */
+function useWriting() {
+  const [naming, setNaming] = useState<Chosen | null>(null);
+  const [noting, setNoting] = useState<NoteDraft | null>(null);
+  return useMemo(() => ({ naming, setNaming, noting, setNoting }), [naming, noting]);
+}
+
 /** What the parts of the cabling stage share. */
 export function useCabling() {
   const { view, setView, select } = useBench();
@@ -61,7 +69,7 @@ export function useCabling() {
   const [tool, setTool] = useState<Tool>('select');
   const [speed, setSpeed] = useState(1000);
   const [tier, setTier] = useState<Switch['tier'] | ''>('access');
-  const [naming, setNaming] = useState<Chosen | null>(null);
+  const writing = useWriting();
   const chart = useRef<ChartHandle>(null);
   const { lens, places, looks, scene, setMarks, placeOf } = useDrawing(design, view.vlan);
   const { run, make, selectMany } = useMaking(design);
@@ -82,8 +90,7 @@ export function useCabling() {
       setSpeed,
       tier,
       setTier,
-      naming,
-      setNaming,
+      ...writing,
       chart,
       setMarks,
       lens,
@@ -104,7 +111,7 @@ export function useCabling() {
       tool,
       speed,
       tier,
-      naming,
+      writing,
       lens,
       places,
       looks,

@@ -21,6 +21,7 @@ import { WAYS } from './arrange-job';
 import type { Way } from './arrange-job';
 import { toolByKey } from './Tools';
 import { newId } from '../session/new-id';
+import { draftOf } from '../session/notes';
 import type { Cabling } from './useCabling';
 
 interface Doings {
@@ -43,7 +44,7 @@ type Say = (notice: { text: string }) => void;
 
 /** Commands for what is selected: each says what to select where that is missing. */
 function selectionCommands(cabling: Cabling, doings: Doings, say: Say): Command[] {
-  const { design, selection, make, run, selectMany, setNaming, speed, view } = cabling;
+  const { design, selection, make, run, selectMany, setNaming, setNoting, speed, view } = cabling;
   const things = selection.filter(isThing);
   const needs = (n: number, what: string, then: () => void) => () => (things.length < n ? say({ text: what }) : then());
   const cable = () => {
@@ -75,7 +76,10 @@ function selectionCommands(cabling: Cabling, doings: Doings, say: Say): Command[
       id: 'do-rename',
       title: 'Rename what is selected',
       keys: ['F2'],
-      run: needs(1, 'Select what should be renamed first.', () => setNaming(things.at(-1)!)),
+      run: () => {
+        if (selection.at(-1)?.kind === 'note') return setNoting(draftOf(design, selection.slice(-1)));
+        needs(1, 'Select what should be renamed first.', () => setNaming(things.at(-1)!))();
+      },
     },
     {
       id: 'do-delete',

@@ -5,6 +5,7 @@ import type { Ref } from '../session/view';
 import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
+import { Note } from './Note';
 import { Overview } from './Overview';
 import { Peg } from './Peg';
 import { Plate } from './Plate';
@@ -43,7 +44,7 @@ export function Chart(props: Props) {
   const view = useView(scene, fitKey);
   useChartHandle(handle, view);
   const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
-  const { parts, detail, names, notes } = view;
+  const { parts, detail, names, secondLines } = view;
   useFlying(view, scene, selection);
   return (
     <>
@@ -51,7 +52,7 @@ export function Chart(props: Props) {
         ref={parts.svg}
         className="chart"
         data-names={names ? '' : undefined}
-        data-lod={detail ? (notes ? 'near' : 'middle') : 'far'}
+        data-lod={detail ? (secondLines ? 'near' : 'middle') : 'far'}
         data-hands={hands ? '' : undefined}
         style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})` } as React.CSSProperties}
         {...events}
@@ -105,6 +106,7 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
   const near = (point: Point) => detail !== null && contains(detail, point);
   const wires = detail ? scene.wires : scene.wires.filter((w) => w.kind !== 'host');
   const spots = detail ? scene.spots : scene.spots.filter((s) => s.kind !== 'host');
+  const notes = detail ? scene.notes : scene.notes.filter((n) => n.form === 'box');
   return (
     <>
       {wires.map((wire) => (
@@ -128,6 +130,9 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
         const lines = near(plate) ? 2 : detail ? 0 : 1;
         return <Plate key={plate.id} {...{ plate, lines, register, grip }} {...state} />;
       })}
+      {notes.map((note) => (
+        <Note key={note.id} {...{ note, register, grip }} selected={isSelected('note', note.id)} />
+      ))}
       <g ref={parts.pegs}>
         {scene.pegs.filter(near).map((peg) => (
           <Peg

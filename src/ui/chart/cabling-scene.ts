@@ -1,10 +1,11 @@
 /** The chart of the cabling itself: every cable as one wire, ports by name, no tree; or one VLAN laid over it. */
 import { endOwner, farEnd, linkAt, linkSpeed, portById, segmentAt, switchById } from '../../core/design';
-import type { Design, Host, Link, LinkEnd, Segment, Switch } from '../../core/design';
+import type { Design, Host, Link, LinkEnd, Note, Segment, Switch } from '../../core/design';
 import { disagreement } from '../../core/editing';
 import type { Presence } from '../../core/editing';
 import { PLATE } from './geometry';
 import type { Point } from './geometry';
+import { notesIn } from './notes';
 import { attachPegs } from './pegs';
 import type { Attachment, AttachmentEnd } from './pegs';
 import { routed } from './routing';
@@ -183,8 +184,8 @@ export function looksOf(design: Design, lens: Lens | null, marks: Marks | null =
   return { design, lens, wires: [...links, ...attached, ...ghosts] };
 }
 
-/** The scene with everything in its place. */
-export function layOut({ design, lens, wires: bare }: Looks, places: Places): Scene {
+/** The scene with everything in its place; `notes`: those that are shown instead of the design's. */
+export function layOut({ design, lens, wires: bare }: Looks, places: Places, notes?: Note[]): Scene {
   const at = design.switches.map((s) => places.switches.get(s.id)!);
   const placed = (end: BareEnd): AttachmentEnd =>
     'bridge' in end
@@ -228,7 +229,9 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places): Sc
     name: s.name,
   }));
   const plates = design.switches.map((s, i) => plateOf(s, at[i]!, width[i]!, lens));
-  return { plates, pegs, wires, spots: [...hosts, ...segments], ruler: [], outside: null };
+  const spots = [...hosts, ...segments];
+  const written = notesIn(notes ? { ...design, notes } : design, { plates, wires, spots }, true);
+  return { plates, pegs, wires, spots, notes: written, ruler: [], outside: null };
 }
 
 /** What is plugged in at the other end of a port, in words; null when nothing is. */

@@ -30,7 +30,7 @@ export const namesAt = (scale: number, { pegs }: Pick<Scene, 'pegs'>): boolean =
 const NOTES = 0.78;
 
 /** Whether second lines of plates are worth drawing. */
-export const notesAt = (scale: number): boolean => scale >= NOTES;
+export const secondLinesAt = (scale: number): boolean => scale >= NOTES;
 
 /** How much of the window's size is drawn beyond its edges, so that a short move finds it there. */
 const MARGIN = 0.3;

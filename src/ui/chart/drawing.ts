@@ -5,7 +5,8 @@
  */
 import { KNOT_PATH, knotTransform, mixAnchor, mixPoint, strandPath, translate, wireMiddle, wirePath } from './geometry';
 import type { Anchor, Point } from './geometry';
-import type { Scene, WireItem } from './scene-items';
+import { drawNote, numbersOf } from './note-shapes';
+import type { NoteItem, Scene, WireItem } from './scene-items';
 
 const DURATION_MS = 420;
 
@@ -68,6 +69,7 @@ export class Drawing {
   private readonly elements = new Map<string, Element>();
   private readonly places = new Map<string, Place>();
   private readonly wires = new Map<string, WireParts>();
+  private readonly notes = new Map<string, { readonly element: Element; readonly at: readonly number[] }>();
   private frame = 0;
 
   /** To be called by React with every element that has a place of its own. */
@@ -84,6 +86,7 @@ export class Drawing {
     for (const peg of scene.pegs) this.place(`port ${peg.key}`, peg, frames);
     for (const spot of scene.spots) this.place(`${spot.kind} ${spot.id}`, spot, frames);
     for (const wire of scene.wires) this.wire(wire, frames);
+    for (const note of scene.notes) this.note(note, frames);
     if (frames.length === 0) return;
     const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
     if (moving && !calm && scene.wires.length <= MOST_WIRES) this.play(frames);
@@ -103,6 +106,20 @@ export class Drawing {
       const from = was.point;
       frames.push((t) => put(t === 1 ? point : mixPoint(from, point, t)));
     }
+  }
+
+  private note(note: NoteItem, frames: Frame[]): void {
+    const key = `note ${note.id}`;
+    const element = this.elements.get(key);
+    if (!element) return void this.notes.delete(key);
+    const was = this.notes.get(key);
+    const put = (from: readonly number[], t: number) =>
+      this.notes.set(key, { element, at: drawNote(element, note, from, t) });
+    const to = numbersOf(note);
+    if (was?.element !== element || was.at.length !== to.length) return void put(to, 1);
+    const from = was.at;
+    if (from.some((n, i) => n !== to[i])) frames.push((t) => put(from, t));
+    else put(to, 1);
   }
 
   private wire(wire: WireItem, frames: Frame[]): void {

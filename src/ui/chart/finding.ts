@@ -2,12 +2,13 @@
 import type { Ref } from '../session/view';
 import { boxAround } from './geometry';
 import type { Box } from './geometry';
+import { cornersOf } from './notes';
 import type { Scene } from './scene-items';
 
 const MARGIN = 46;
 
 /** The box of everything drawn; plates count with their whole width. */
-export function sceneBox({ plates, spots }: Scene): Box {
+export function sceneBox({ plates, spots, notes }: Scene): Box {
   const edges = [
     ...plates.flatMap((p) => [
       { x: p.x - p.width / 2 - 14, y: p.y },
@@ -17,6 +18,7 @@ export function sceneBox({ plates, spots }: Scene): Box {
       { x: s.x - s.name.length * 3.5 - 14, y: s.y },
       { x: s.x + s.name.length * 3.5 + 14, y: s.y },
     ]),
+    ...notes.flatMap(cornersOf),
   ];
   return boxAround(edges.length > 0 ? edges : [{ x: 0, y: 0 }], edges.length > 0 ? 0 : MARGIN, MARGIN);
 }

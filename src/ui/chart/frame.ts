@@ -11,6 +11,7 @@ import type { Cell, Folding } from './cells';
 import type { Point } from './geometry';
 import { mergedEnds } from './merging';
 import type { MergedEnds } from './merging';
+import { notesIn } from './notes';
 import { attachPegs } from './pegs';
 import { regionsOf } from './regions';
 import type { Regions } from './regions';
@@ -183,5 +184,7 @@ export function frameOf(
       ...(region && isOne ? { region } : {}),
     };
   });
-  return { plates, pegs, wires, spots, ruler: arranged.ruler, outside: arranged.outside };
+  const free = arranged.ruler.length === 0 && !cells.some(isFold);
+  const notes = notesIn(design, { plates, wires, spots }, free);
+  return { plates, pegs, wires, spots, notes, ruler: arranged.ruler, outside: arranged.outside };
 }

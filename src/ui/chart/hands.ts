@@ -7,6 +7,8 @@ export interface Hands {
   /** Called with every press; true when it is taken, and the chart then stays where it is. */
   readonly press: (event: PointerEvent) => boolean;
   readonly doubleClick: (at: Point) => void;
+  /** A double click on a note. */
+  readonly openNote: (id: string) => void;
   /** A click on empty paper; true when it was taken. */
   readonly click: (at: Point) => boolean;
 }

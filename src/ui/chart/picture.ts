@@ -29,7 +29,10 @@ function writeLooks(from: Element, to: Element): void {
     if (value && value !== 'none' && value !== 'normal') to.setAttribute(name, value);
     else if (name === 'fill' && value === 'none') to.setAttribute(name, 'none');
   }
-  if (looks.transform !== 'none' && !from.hasAttribute('transform')) to.setAttribute('transform', looks.transform);
+  // Words of notes are larger only as long as the whole is small.
+  const passing = from.classList.contains('note-scaled');
+  if (looks.transform !== 'none' && !passing && !from.hasAttribute('transform'))
+    to.setAttribute('transform', looks.transform);
 }
 
 /** The font files that the page has loaded, as rules that carry them within. */

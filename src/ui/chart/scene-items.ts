@@ -1,5 +1,5 @@
 /** What a chart is made of, as data: plates, pegs, wires and spots. */
-import type { Point, Anchor } from './geometry';
+import type { Point, Anchor, Box } from './geometry';
 import type { Role } from '../../core/trees';
 import type { Arranged } from './arrange';
 
@@ -83,11 +83,30 @@ export interface SpotItem extends Point {
   readonly alarm?: boolean;
 }
 
+export interface NoteItem extends Point {
+  readonly id: string;
+  readonly form: 'text' | 'box' | 'distance';
+  readonly lines: readonly string[];
+  /** Of its words; x and y are their upper left corner. */
+  readonly width: number;
+  readonly height: number;
+  readonly frame?: Box;
+  /** Ends of the dimension line, and what they measure from. */
+  readonly span?: { readonly a: Point; readonly b: Point; readonly fromA: Point; readonly fromB: Point };
+  /** What the words are about, where they do not stand beside it. */
+  readonly lead?: Point;
+  /** Of words about something: how far they stand from their usual place. */
+  readonly by?: Point;
+  /** Whether it stands on the sheet by itself. */
+  readonly loose: boolean;
+}
+
 export interface Scene {
   readonly plates: readonly PlateItem[];
   readonly pegs: readonly PegItem[];
   readonly wires: readonly WireItem[];
   readonly spots: readonly SpotItem[];
+  readonly notes: readonly NoteItem[];
   readonly ruler: Arranged['ruler'];
   readonly outside: number | null;
 }

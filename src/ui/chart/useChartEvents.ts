@@ -42,7 +42,9 @@ export function useChartEvents({ scene, selection, onSelect, onOpen, titleOf, ha
     taken.current = event.button === 0 && hands !== undefined && hands.press(event.nativeEvent);
   };
   const onDoubleClick = (event: MouseEvent) => {
-    const place = thingAt(event) ? null : placeOf(event);
+    const target = thingAt(event);
+    if (target?.getAttribute('data-kind') === 'note') return hands?.openNote(target.getAttribute('data-id')!);
+    const place = target ? null : placeOf(event);
     if (place) hands?.doubleClick(place);
   };
   const onClick = (event: MouseEvent) => {

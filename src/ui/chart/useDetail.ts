@@ -3,7 +3,7 @@
 import type { ZoomTransform } from 'd3-zoom';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { RefObject } from 'react';
-import { EVERYWHERE, FEW, detailAt, farScale, namesAt, notesAt } from './detail';
+import { EVERYWHERE, FEW, detailAt, farScale, namesAt, secondLinesAt } from './detail';
 import { sceneBox } from './finding';
 import type { Box } from './geometry';
 import type { Scene } from './scene-items';
@@ -32,7 +32,7 @@ export interface DetailRefs {
 export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene) {
   const [detail, setDetail] = useState<Box | null>(() => firstDetail(scene));
   const [names, setNames] = useState(true);
-  const [notes, setNotes] = useState(true);
+  const [secondLines, setSecondLines] = useState(true);
   const follower = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(follower.current), []);
   /** Brings ports and names in line with a transform; `zoomed` when its scale has changed. */
@@ -47,7 +47,7 @@ export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene)
         startTransition(() => {
           setDetail((was) => detailAt(t, size.current, latest.current, was));
           setNames(namesAt(t.k, latest.current));
-          setNotes(notesAt(t.k));
+          setSecondLines(secondLinesAt(t.k));
         });
       };
       clearTimeout(follower.current);
@@ -56,5 +56,5 @@ export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene)
     },
     [svg, pegs, size, latest],
   );
-  return { detail, names, notes, follow };
+  return { detail, names, secondLines, follow };
 }

@@ -1,4 +1,5 @@
 import type { Arrangement } from '../session/view';
+import { NotesMenu } from './NotesMenu';
 import { OneOf } from './OneOf';
 
 export const ARRANGEMENTS = [
@@ -8,5 +9,9 @@ export const ARRANGEMENTS = [
 
 /** How the switches of a chart stand: by their cost to the root, or where they were put. */
 export function ArrangementChoice(props: { value: Arrangement; onPick: (arrangement: Arrangement) => void }) {
-  return <OneOf className="chart-tools" label="Arrangement" options={ARRANGEMENTS} {...props} />;
+  return (
+    <OneOf className="chart-tools" label="Arrangement" options={ARRANGEMENTS} {...props}>
+      <NotesMenu />
+    </OneOf>
+  );
 }

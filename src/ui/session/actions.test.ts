@@ -90,6 +90,7 @@ test('an address that names what is not there is answered with a sentence', () =
     panel: 'selection' as const,
     fold: 'auto' as const,
     open: [],
+    path: false,
   };
   expect(missingInView({ design, solved }, view)).toBeNull();
   expect(missingInView({ design, solved }, { ...view, tree: 'vlan-7' })).toBe(

@@ -144,6 +144,8 @@ function switchables(design: Design, ref: Ref): Switchable[] {
     }
     case 'host':
       return link(design.links.find((l) => [l.a, l.b].some((e) => 'host' in e && e.host === ref.id))?.id);
+    case 'note':
+      return [];
   }
 }
 

@@ -2,7 +2,7 @@
 /** What every part of an open design reaches for. */
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import { bundleById, hostById, linkById, portById, segmentById, switchById } from '../../core/design';
+import { bundleById, hostById, linkById, noteById, portById, segmentById, switchById } from '../../core/design';
 import type { Design, Edit } from '../../core/design';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Session, SessionState } from './session';
@@ -48,7 +48,7 @@ export interface Bench {
   readonly setStageCommands: (commands: readonly Command[]) => void;
 }
 
-export type BenchDialog = 'refused' | 'history' | 'keys';
+export type BenchDialog = 'refused' | 'history' | 'keys' | 'note';
 
 /** Which trees the settings in the panel are for. */
 export type ScopeChoice = { kind: 'this' } | { kind: 'all' } | { kind: 'vlans'; text: string };
@@ -81,6 +81,7 @@ const FIND = {
   bundle: bundleById,
   segment: segmentById,
   host: hostById,
+  note: noteById,
 };
 
 /** Whether something that the address, or an undone change, left selected is in the design. */

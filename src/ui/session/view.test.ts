@@ -9,6 +9,7 @@ const view: View = {
   panel: 'goals',
   fold: 'groups',
   open: [],
+  path: true,
   selection: [
     { kind: 'port', id: 'crane-yard:2' },
     { kind: 'host', id: 'a~b/c & d' },
@@ -33,6 +34,7 @@ test('what an address does not say is the default, and what makes no sense is le
     panel: 'selection',
     fold: 'auto',
     open: [],
+    path: false,
   });
   expect(readView(new URLSearchParams('sel=nonsense&sel=planet~mars&sel=switch~gate&view=sideways&vlan=0x6'))).toEqual({
     vlan: null,
@@ -43,5 +45,6 @@ test('what an address does not say is the default, and what makes no sense is le
     panel: 'selection',
     fold: 'auto',
     open: [],
+    path: false,
   });
 });

@@ -3,11 +3,16 @@
 /** Switches where they were put, or as far down as the tree in view costs them. */
 export type Arrangement = 'cabling' | 'depth';
 
-export type Ref = { readonly kind: 'switch' | 'host' | 'port' | 'bundle' | 'link' | 'segment'; readonly id: string };
+export type Ref = {
+  readonly kind: 'switch' | 'host' | 'port' | 'bundle' | 'link' | 'segment' | 'note';
+  readonly id: string;
+};
 
 export interface View {
   readonly tree: string | null;
   readonly selection: readonly Ref[];
+  /** Whether the way between the two places that are selected was asked for. */
+  readonly path: boolean;
   readonly arrangement: Arrangement;
   /** VLAN laid over the cabling; null for none. */
   readonly vlan: number | null;
@@ -36,7 +41,7 @@ export type Board = (typeof BOARDS)[number]['id'];
 
 export const NO_SELECTION: readonly Ref[] = [];
 
-const KINDS = ['switch', 'host', 'port', 'bundle', 'link', 'segment'];
+const KINDS = ['switch', 'host', 'port', 'bundle', 'link', 'segment', 'note'];
 const refText = ({ kind, id }: Ref) => `${kind}~${id}`;
 
 /** `switch~gate` */
@@ -53,6 +58,7 @@ export function readView(params: URLSearchParams): View {
   return {
     tree: params.get('tree'),
     selection: params.getAll('sel').flatMap((text) => readRef(text) ?? []),
+    path: params.has('path'),
     arrangement: params.get('view') === 'cabling' ? 'cabling' : 'depth',
     vlan: /^[1-9]\d{0,3}$/.test(params.get('vlan') ?? '') ? Number(params.get('vlan')) : null,
     board: BOARDS.find((b) => b.id === params.get('board'))?.id ?? 'chart',
@@ -70,6 +76,7 @@ export function viewAddress(designId: string, stage: string, variantId: string, 
   if (view.board !== 'chart') params.set('board', view.board);
   if (view.panel === 'goals') params.set('panel', 'goals');
   if (view.fold !== 'auto') params.set('fold', view.fold);
+  if (view.path) params.set('path', '1');
   if (view.vlan !== null) params.set('vlan', String(view.vlan));
   for (const ref of view.selection) params.append('sel', refText(ref));
   return `/d/${encodeURIComponent(designId)}/${stage}?${params}`;

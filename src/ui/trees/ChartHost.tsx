@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useMemo } from 'react';
-import { bundleById, hostById, linkById, portLabel, segmentById, switchById } from '../../core/design';
+import { bundleById, hostById, linkById, noteById, portLabel, segmentById, switchById } from '../../core/design';
 import type { Design } from '../../core/design';
 import { roleAt } from '../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
@@ -46,6 +46,8 @@ function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref)
       return switchById(design, ref.id)?.name ?? '';
     case 'host':
       return hostById(design, ref.id)?.name ?? '';
+    case 'note':
+      return noteById(design, ref.id)?.text ?? '';
   }
 }
 

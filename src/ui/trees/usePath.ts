@@ -13,21 +13,24 @@ export interface ShownPath {
   readonly answer: PathAnswer | null;
 }
 
+/** Whether a way between them can be asked for: exactly two switches or hosts. */
+export const arePlaces = (selection: readonly Ref[]): boolean => selection.length === 2 && selection.every(isPlace);
+
 const isPlace = (ref: Ref): ref is PlaceRef => ref.kind === 'switch' || ref.kind === 'host';
 const placeOf = (ref: PlaceRef): Place => (ref.kind === 'switch' ? { switch: ref.id } : { host: ref.id });
 
-/** The path between two selected places in the tree in view; null when not exactly two places are selected. */
+/** The path between the two selected places in the tree in view; null where none was asked for. */
 export function usePath(): ShownPath | null {
   const { view } = useBench();
   const solved = useSession((s) => s.solved);
   const of = useTree();
   return useMemo(() => {
     const [from, to] = view.selection;
-    if (view.selection.length !== 2 || !from || !to || !isPlace(from) || !isPlace(to)) return null;
+    if (!view.path || view.selection.length !== 2 || !from || !to || !isPlace(from) || !isPlace(to)) return null;
     const { design } = solved.topology;
     const vlan = [from, to]
       .map((r) => (r.kind === 'host' ? hostById(design, r.id)?.vlan : undefined))
       .find((v) => v !== undefined);
     return { places: [from, to], answer: of ? findPath(solved, of, placeOf(from), placeOf(to), vlan ?? null) : null };
-  }, [view.selection, solved, of]);
+  }, [view.path, view.selection, solved, of]);
 }

@@ -14,6 +14,7 @@ import { BenchContext, missingInView } from '../session/context';
 import type { Bench, BenchDialog, ScopeChoice } from '../session/context';
 import { HistoryDialog } from './HistoryDialog';
 import { KeysDialog } from './KeysDialog';
+import { SelectionNote } from './SelectionNote';
 import { LeftDialog } from './LeftDialog';
 import { RefusedDialog } from './RefusedDialog';
 import { Header } from './Header';
@@ -38,6 +39,13 @@ interface Props {
   query: string;
 }
 
+/** A view with something else in it. A path was asked for between what was selected then. */
+const changed = (was: View, change: Partial<View>): View => ({
+  ...was,
+  ...(change.selection ? { path: false } : {}),
+  ...change,
+});
+
 /** What the page looks at, kept in the address bar: the view, and how to change it. */
 function useView(query: string, head: DesignHead, variantId: string, stage: StageId) {
   const [view, setWholeView] = useState<View>(() => readView(new URLSearchParams(query)));
@@ -46,13 +54,13 @@ function useView(query: string, head: DesignHead, variantId: string, stage: Stag
     if (address !== window.location.pathname + window.location.search) window.history.replaceState(null, '', address);
   }, [head.id, stage, variantId, view]);
   useEffect(() => noteOpened(head.id, Date.now()), [head.id]);
-  const setView = useCallback((change: Partial<View>) => setWholeView((was) => ({ ...was, ...change })), []);
+  const setView = useCallback((change: Partial<View>) => setWholeView((was) => changed(was, change)), []);
   const select = useCallback((ref: Ref | null, add = false) => {
     setWholeView((was) => {
-      if (!ref) return { ...was, selection: NO_SELECTION };
-      if (!add) return { ...was, selection: [ref] };
+      if (!ref) return changed(was, { selection: NO_SELECTION });
+      if (!add) return changed(was, { selection: [ref] });
       const rest = was.selection.filter((r) => !sameRef(r, ref));
-      return { ...was, selection: rest.length < was.selection.length ? rest : [...rest, ref] };
+      return changed(was, { selection: rest.length < was.selection.length ? rest : [...rest, ref] });
     });
   }, []);
   /** To another stage without leaving the page: the session stays open, and Back leads back. */
@@ -111,6 +119,8 @@ function Asked({ dialog, commands, stage, onClose }: AskedProps) {
       return <KeysDialog {...{ commands, stage }} onClose={onClose} />;
     case 'history':
       return <HistoryDialog onClose={onClose} />;
+    case 'note':
+      return <SelectionNote onClose={onClose} />;
     default:
       return null;
   }

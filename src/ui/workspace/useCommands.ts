@@ -45,6 +45,18 @@ function fail(bench: Bench): void {
   else bench.edit(label, edits);
 }
 
+/** Of two selected places their path; else the fields in which the two are named. */
+function path({ view, setView }: Bench): void {
+  const places = view.selection.filter((r) => r.kind === 'switch' || r.kind === 'host');
+  if (!view.path && view.selection.length === 2 && places.length === 2) setView({ path: true });
+  else tell(PATH_EVENT)();
+}
+
+function note(bench: Bench): void {
+  if (bench.view.selection.length > 0) return bench.openDialog('note');
+  bench.say({ text: 'Select what the note is about first; the tool Note of the cabling stage puts one anywhere.' });
+}
+
 function bundleSelected(bench: Bench): void {
   const { design } = bench.session.store.getState();
   const links = bench.view.selection.flatMap((r) =>
@@ -112,7 +124,7 @@ function treeCommands(bench: Bench): Command[] {
       run: () => makeRoot(bench, session),
     },
     { id: 'why', title: 'Why: go to the ledger', keys: ['W'], run: tell(WHY_EVENT) },
-    { id: 'path', title: 'Path between two places', keys: ['P'], run: tell(PATH_EVENT) },
+    { id: 'path', title: 'Path between two places', keys: ['P'], run: () => path(bench) },
   ];
 }
 
@@ -155,6 +167,7 @@ function listCommands(
     { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
     { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
     { id: 'bundle', title: 'Bundle the selected cables', keys: ['J'], run: () => bundleSelected(bench) },
+    { id: 'note', title: 'Write a note about what is selected, or change one', keys: ['O'], run: () => note(bench) },
     { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
     {
       id: 'clear',

@@ -253,6 +253,7 @@ const RULES: readonly RuleEntry[] = [
   { after: ['acceptance.*', 'acceptance.id'], rule: uniqueIds('accepted') },
   { after: ['workplace.*', 'workplace.id'], rule: uniqueIds('workplaces') },
   { after: ['reading.*', 'reading.id'], rule: uniqueIds('readings') },
+  { after: ['note.*', 'note.id'], rule: uniqueIds('notes') },
   ...regionRules,
   ...bundleRules,
   { after: ['script.*', 'script.id'], rule: uniqueIds('scripts') },

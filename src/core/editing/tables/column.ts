@@ -38,14 +38,14 @@ export interface Refusal {
 export type Created = { readonly edits: readonly Edit[]; readonly id: string } | Refusal;
 export const isRefusal = (created: Created): created is Refusal => 'fault' in created;
 
-export type TableId = 'switches' | 'ports' | 'links' | 'vlans' | 'hosts' | 'segments' | 'demands';
+export type TableId = 'switches' | 'ports' | 'links' | 'vlans' | 'hosts' | 'segments' | 'demands' | 'notes';
 
 export interface Table<E extends { readonly id: string } = { readonly id: string }> {
   readonly id: TableId;
   readonly title: string;
   /** One of its rows, for labels: `switch`. */
   readonly one: string;
-  readonly kind: 'switch' | 'port' | 'link' | 'vlan' | 'host' | 'segment' | 'demand';
+  readonly kind: 'switch' | 'port' | 'link' | 'vlan' | 'host' | 'segment' | 'demand' | 'note';
   readonly columns: readonly Column<E>[];
   /** Columns that name a row: a heading is known by them, and what is pasted over them gives a thing another name. */
   readonly naming: readonly string[];

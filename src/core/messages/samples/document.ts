@@ -65,6 +65,7 @@ export const documentSamples: Samples<typeof documentMessages> = {
   notUtf8: [[]],
   brokenJson: [['line 3, column 4']],
   duplicateKey: [['name']],
+  noteText: [[]],
   acceptanceReason: [[]],
   noEditTarget: [['switch', 'gate']],
   instance: [...anything, ...at(0)],

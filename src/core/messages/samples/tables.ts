@@ -10,6 +10,8 @@ export const tableSamples: Samples<typeof tableMessages> = {
   'not-one-of': [[{ what: 'Link type', text, legal: ['shared', 'point-to-point'] }]],
   'no-switch': [[{ text }]],
   'no-switch-or-host': [[{ text }]],
+  'nothing-for-note': [[{ text }]],
+  'note-needs-words': [[]],
   'number-missing': [[]],
   'port-needs-switch': [[]],
   'port-name-taken': [[at]],

@@ -65,7 +65,7 @@ function GoalRow({ checked: { goal, state, reason, trees } }: { checked: Checked
     else if (goal.type === 'path') {
       const ref = (p: typeof goal.from) =>
         'host' in p ? { kind: 'host' as const, id: p.host } : { kind: 'switch' as const, id: p.switch };
-      setView({ selection: [ref(goal.from), ref(goal.to)] });
+      setView({ selection: [ref(goal.from), ref(goal.to)], path: true });
     }
     setView({ board: 'chart', panel: 'goals' });
   };

@@ -6,13 +6,14 @@ import { BRIDGE_PRIORITIES } from '../../../core/standard';
 import { failAction, priorityAction } from '../../session/actions';
 import type { Ref } from '../../session/view';
 import { useBench, useSession, useTree } from '../../session/context';
+import { arePlaces } from '../usePath';
 import { StepPicker } from './fields';
 import { ManyPorts } from './ManyPorts';
 import { ScopePicker, useScope } from './ScopePicker';
 
 /** Many things selected: the same change on all of them, in one step. */
 export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
-  const { edit, select, tryOut } = useBench();
+  const { edit, select, setView, tryOut } = useBench();
   const design = useSession((s) => s.design);
   const of = useTree()!;
   const scope = useScope();
@@ -62,6 +63,7 @@ export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
           {fail.edits.length > 0 && (
             <Button onClick={() => edit(fail.label, fail.edits)}>{fail.restores ? 'Restore all' : 'Fail all'}</Button>
           )}
+          {arePlaces(selection) && <Button onClick={() => setView({ path: true })}>Path between them</Button>}
           <Button onClick={() => select(null)}>Clear the selection</Button>
         </div>
       </section>

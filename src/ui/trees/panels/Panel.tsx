@@ -7,6 +7,7 @@ import { WHY_EVENT } from '../../session/commands';
 import { usePath } from '../usePath';
 import { HostPanel, SegmentPanel } from './OtherPanels';
 import { ManyPanel } from './ManyPanel';
+import { NotePanel } from './NotePanel';
 import { PathPanel } from './PathPanel';
 import { SwitchPanel } from './SwitchPanel';
 import { TreePanel } from './TreePanel';
@@ -60,5 +61,7 @@ function PanelContent({ selection, path }: { selection: readonly Ref[]; path: Re
       return <SegmentPanel id={only.id} />;
     case 'host':
       return <HostPanel id={only.id} />;
+    case 'note':
+      return <NotePanel id={only.id} />;
   }
 }

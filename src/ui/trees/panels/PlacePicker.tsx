@@ -35,7 +35,7 @@ export function PlacePicker({ from = null, to = null }: { from?: PlaceRef | null
     const next: [PlaceRef | null, PlaceRef | null] = [...ends];
     next[side] = option?.ref ?? null;
     setEnds(next);
-    if (next[0] && next[1]) setView({ selection: [next[0], next[1]] });
+    if (next[0] && next[1]) setView({ selection: [next[0], next[1]], path: true });
   };
   return (
     <div className="places" role="group" aria-label="Path between two places">
