@@ -2,13 +2,15 @@
 import { useMemo } from 'react';
 import { grouped } from '../../core/standard';
 import type { Ref } from '../session/view';
+import { CROWDED_NAMES } from './detail';
 import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
+import { namedPlates } from './legible';
 import { Note } from './Note';
 import { Overview } from './Overview';
 import { Peg } from './Peg';
-import { Plate } from './Plate';
+import { LoneName, Plate } from './Plate';
 import type { Scene, WireItem } from './scene-items';
 import { Spot } from './Spot';
 import { useChartEvents } from './useChartEvents';
@@ -44,7 +46,7 @@ export function Chart(props: Props) {
   const view = useView(scene, fitKey);
   useChartHandle(handle, view);
   const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
-  const { parts, detail, names, secondLines } = view;
+  const { parts, detail, names, secondLines, scale } = view;
   useFlying(view, scene, selection);
   return (
     <>
@@ -54,7 +56,7 @@ export function Chart(props: Props) {
         data-names={names ? '' : undefined}
         data-lod={detail ? (secondLines ? 'near' : 'middle') : 'far'}
         data-hands={hands ? '' : undefined}
-        style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})` } as React.CSSProperties}
+        style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})`, '--k': scale } as React.CSSProperties}
         {...events}
         tabIndex={0}
         role="group"
@@ -87,6 +89,8 @@ function Ruler({ scene, view }: { scene: Scene; view: ChartView }) {
   );
 }
 
+const NOTHING: ReadonlySet<string> = new Set();
+
 type Chosen = (kind: Ref['kind'], id: string) => boolean;
 
 /** A wire is selected itself, or by the port at one of its ends. */
@@ -98,11 +102,15 @@ const isOnPath = ({ portA, portB }: WireItem, ports: ReadonlySet<string>): boole
   ports.size > 0 && (portA === null || ports.has(portA)) && (portB === null || ports.has(portB));
 
 function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, view }: Props & { view: ChartView }) {
-  const { detail, names, drawing, parts } = view;
+  const { detail, names, secondLines, scale, drawing, parts } = view;
   const { register } = drawing;
   const grip = hands !== undefined;
   const chosen = useMemo(() => new Set(selection.map((r) => `${r.kind} ${r.id}`)), [selection]);
   const isSelected: Chosen = (kind, id) => chosen.has(`${kind} ${id}`);
+  const named = useMemo(
+    () => (detail && secondLines ? NOTHING : namedPlates(scene, scale, (id) => chosen.has(`switch ${id}`))),
+    [scene, scale, chosen, detail, secondLines],
+  );
   const near = (point: Point) => detail !== null && contains(detail, point);
   const wires = detail ? scene.wires : scene.wires.filter((w) => w.kind !== 'host');
   const spots = detail ? scene.spots : scene.spots.filter((s) => s.kind !== 'host');
@@ -127,9 +135,10 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
       {scene.plates.map((plate) => {
         const all = plate.fold?.switches ?? [plate.id];
         const state = { selected: all.every((id) => isSelected('switch', id)), onPath: pathPlaces.has(plate.id) };
-        const lines = near(plate) ? 2 : detail ? 0 : 1;
+        const lines = near(plate) && secondLines ? 2 : named.has(plate.id) ? 1 : 0;
         return <Plate key={plate.id} {...{ plate, lines, register, grip }} {...state} />;
       })}
+      {scene.plates.map((plate) => named.has(plate.id) && <LoneName key={plate.id} {...{ plate, register }} />)}
       {notes.map((note) => (
         <Note key={note.id} {...{ note, register, grip }} selected={isSelected('note', note.id)} />
       ))}
@@ -137,7 +146,7 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
         {scene.pegs.filter(near).map((peg) => (
           <Peg
             key={peg.key}
-            peg={names ? peg : { ...peg, name: undefined }}
+            peg={names && (!peg.crowded || scale >= CROWDED_NAMES) ? peg : { ...peg, name: undefined }}
             selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
             moved={movedPorts.has(peg.id) || peg.also?.some((id) => movedPorts.has(id)) === true}
             register={register}

@@ -1,10 +1,9 @@
 import { memo } from 'react';
 import { PLATE } from './geometry';
+import { shortName } from './legible';
 import type { PlateItem } from './scene-items';
 import type { Register } from './Wire';
 import styles from './Plate.module.css';
-
-const LONGEST = 16;
 
 interface Props {
   readonly plate: PlateItem;
@@ -72,9 +71,9 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
       )}
       {fold && <Sheets width={width} />}
       <rect className="sheet" x={-width / 2} y={-PLATE.height / 2} width={width} height={PLATE.height} rx={3} />
-      {lines > 0 && (
+      {lines === 2 && (
         <text className="name" x={-width / 2 + 12} y={-3}>
-          {name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name}
+          {shortName(name)}
         </text>
       )}
       {lines === 2 && (
@@ -92,6 +91,25 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
     </g>
   );
 }, sameLooks);
+
+/** The name of a plate that has no room for more: over all plates, since it may reach beyond its own. */
+export const LoneName = memo(function LoneName({ plate, register }: { plate: PlateItem; register: Register }) {
+  const key = `name ${plate.id}`;
+  return (
+    <g
+      ref={(element) => {
+        register(key, element);
+        return () => register(key, null);
+      }}
+      className={`plate-${plate.standing} ${styles.alone}`}
+      aria-hidden="true"
+    >
+      <text className="name" dy="0.36em">
+        {shortName(plate.name)}
+      </text>
+    </g>
+  );
+});
 
 /** A number at the upper corner; a bare mark where no text is shown. */
 function Alarms({ count, x, shown }: { count: number; x: number; shown: boolean }) {

@@ -27,19 +27,21 @@ export const Spot = memo(function Spot({ spot, selected, onPath, register, grip 
       data-kind={spot.kind}
       data-id={spot.id}
     >
-      {spot.kind === 'segment' && <rect className="bar" x={-34} y={-3} width={68} height={6} />}
-      {spot.kind === 'host' && (
-        <rect
-          className="tag"
-          x={-spot.name.length * 3.2 - 6}
-          y={-9}
-          width={spot.name.length * 6.4 + 12}
-          height={18}
-          rx={9}
-        />
-      )}
-      {grip && <circle className="grip" cx={half} cy={spot.kind === 'host' ? 9 : 0} r={6} data-grip="" />}
-      <text dy={spot.kind === 'segment' ? 17 : 4}>{spot.name}</text>
+      <g className="spot-scaled">
+        {spot.kind === 'segment' && <rect className="bar" x={-34} y={-3} width={68} height={6} />}
+        {spot.kind === 'host' && (
+          <rect
+            className="tag"
+            x={-spot.name.length * 3.2 - 6}
+            y={-9}
+            width={spot.name.length * 6.4 + 12}
+            height={18}
+            rx={9}
+          />
+        )}
+        {grip && <circle className="grip" cx={half} cy={spot.kind === 'host' ? 9 : 0} r={6} data-grip="" />}
+        <text dy={spot.kind === 'segment' ? 17 : 4}>{spot.name}</text>
+      </g>
     </g>
   );
 });

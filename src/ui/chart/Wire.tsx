@@ -54,8 +54,10 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
       {!far && wire.blockedB && <path className="knot knot-b" />}
       {wire.label && (wire.kind === 'bundle' || wire.kind === 'ghost' || (!far && !bare)) && (
         <g className="sum">
-          <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />
-          <text dy={4}>{wire.label}</text>
+          <g className="sum-scaled">
+            <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />
+            <text dy={4}>{wire.label}</text>
+          </g>
         </g>
       )}
     </g>

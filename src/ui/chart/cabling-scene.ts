@@ -6,6 +6,7 @@ import type { Presence } from '../../core/editing';
 import { PLATE } from './geometry';
 import type { Point } from './geometry';
 import { notesIn } from './notes';
+import { labelPlaces } from './labels';
 import { attachPegs } from './pegs';
 import type { Attachment, AttachmentEnd } from './pegs';
 import { routed } from './routing';
@@ -198,6 +199,13 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places, not
     at.map((p, i) => ({ ...p, width: width[i]! })),
     attachments.map(({ a, b }, i) => ({ a: anchors[i]![0], b: anchors[i]![1], from: a.bridge, to: b.bridge })),
   );
+  const labels = labelPlaces(
+    bare.map(({ wire }, i) => {
+      const [a, b] = anchors[i]!;
+      return { a, b, via: ways[i]!, label: wire.label, usual: wire.labelAt ?? 0.5, kept: wire.alarm === true };
+    }),
+    at.map((p, i) => ({ ...p, width: width[i]! })),
+  );
   const wires = bare.map(({ wire, a: endA, b: endB }, i): WireItem => {
     const [a, b] = anchors[i]!;
     for (const [id, anchor, end] of [
@@ -213,7 +221,10 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places, not
           name: portById(design, id)!.name,
           crowded: crowded[end.bridge]!,
         });
-    return { ...wire, a, b, ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}) };
+    const { share, free } = labels[i]!;
+    // Of cables that lie close some go without their rate: the weight of the line shows it too.
+    const label = free || wire.alarm ? wire.label : null;
+    return { ...wire, a, b, label, labelAt: share, ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}) };
   });
   const hosts = design.hosts.map((h): SpotItem => ({
     ...places.hosts.get(h.id)!,

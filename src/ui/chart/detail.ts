@@ -13,8 +13,12 @@ const FAR_OF_MANY = 0.62;
 const FAR_OF_VERY_MANY = 0.8;
 const VERY_MANY = 2500;
 
-/** Names of ports and labels of cables are read from this scale on; in a small design they are always there. */
+/** Names of ports and labels of cables are read from this scale on; in a small design earlier. */
 const NAMES = 0.9;
+/** Smaller, and names of ports that can be read would lie over each other. */
+const LEAST_NAMES = 0.6;
+/** Ports that stand close have room for their names from here on. */
+export const CROWDED_NAMES = 1.6;
 
 /** With fewer ports than this, all are drawn: moving the chart then changes nothing in it. */
 export const FEW = 400;
@@ -24,13 +28,20 @@ export const farScale = ({ pegs }: Pick<Scene, 'pegs'>): number =>
   pegs.length > VERY_MANY ? FAR_OF_VERY_MANY : pegs.length > FEW ? FAR_OF_MANY : FAR;
 
 /** Whether names of ports are worth drawing. */
-export const namesAt = (scale: number, { pegs }: Pick<Scene, 'pegs'>): boolean => pegs.length <= FEW || scale >= NAMES;
+export const namesAt = (scale: number, { pegs }: Pick<Scene, 'pegs'>): boolean =>
+  scale >= (pegs.length <= FEW ? LEAST_NAMES : NAMES);
 
 /** Below this scale the second line of plates would be too small to read: their names are larger instead. */
 const NOTES = 0.78;
 
 /** Whether second lines of plates are worth drawing. */
 export const secondLinesAt = (scale: number): boolean => scale >= NOTES;
+
+/** Scales between which text keeps its size. */
+const STEP = 0.05;
+
+/** The scale that text is written for: not larger than the real one, so that it can be read. */
+export const scaleStep = (scale: number): number => Math.max(STEP, Math.floor(scale / STEP + 1e-9) * STEP);
 
 /** How much of the window's size is drawn beyond its edges, so that a short move finds it there. */
 const MARGIN = 0.3;

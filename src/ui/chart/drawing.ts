@@ -74,15 +74,21 @@ export class Drawing {
 
   /** To be called by React with every element that has a place of its own. */
   readonly register = (key: string, element: Element | null): void => {
-    if (element) this.elements.set(key, element);
-    else this.elements.delete(key);
+    if (!element) return void this.elements.delete(key);
+    this.elements.set(key, element);
+    // A name that comes with the zoom or the selection stands where its plate does.
+    const plate = key.startsWith('name ') ? this.places.get(`switch ${key.slice(5)}`) : undefined;
+    if (plate) element.setAttribute('transform', translate(plate.point));
   };
 
   /** Brings the drawing to a scene: what is new stands there at once, what was there moves if `moving`. */
   show(scene: Scene, moving: boolean): void {
     this.stop();
     const frames: Frame[] = [];
-    for (const plate of scene.plates) this.place(`switch ${plate.id}`, plate, frames);
+    for (const plate of scene.plates) {
+      this.place(`switch ${plate.id}`, plate, frames);
+      this.place(`name ${plate.id}`, plate, frames);
+    }
     for (const peg of scene.pegs) this.place(`port ${peg.key}`, peg, frames);
     for (const spot of scene.spots) this.place(`${spot.kind} ${spot.id}`, spot, frames);
     for (const wire of scene.wires) this.wire(wire, frames);
@@ -134,6 +140,7 @@ export class Drawing {
       was.wire.blockedA === wire.blockedA &&
       was.wire.blockedB === wire.blockedB &&
       was.wire.label === wire.label &&
+      was.wire.labelAt === wire.labelAt &&
       element.querySelector('.sum') === was.label &&
       element.querySelector('.hit') === was.hit;
     const part = (selector: string) => element.querySelector(selector);

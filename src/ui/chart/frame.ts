@@ -9,6 +9,7 @@ import type { Ends, WireEnd } from './ends';
 import { isFold, unfolded } from './cells';
 import type { Cell, Folding } from './cells';
 import type { Point } from './geometry';
+import { labelPlaces } from './labels';
 import { mergedEnds } from './merging';
 import type { MergedEnds } from './merging';
 import { notesIn } from './notes';
@@ -92,7 +93,7 @@ function pegsOf(
 }
 
 /** The number of wires stands near the plate that stands for several; those of one plate at different heights. */
-function labelPlaces({ cells, cellOf }: Folding, ends: readonly MergedEnds[]): number[] {
+function usualLabels({ cells, cellOf }: Folding, ends: readonly MergedEnds[]): number[] {
   const seen = cells.map(() => 0);
   return ends.map(({ a, b, count }) => {
     const [first, second] = [a, b].map((end) => ('port' in end && isFold(cells[cellOf[end.home]!]!) ? end : null));
@@ -105,6 +106,8 @@ function labelPlaces({ cells, cellOf }: Folding, ends: readonly MergedEnds[]): n
 
 const LABEL = { near: 0.26, step: 0.1, steps: 4 } as const;
 
+const labelOf = ({ unseen, label }: MergedEnds): string | null => (unseen ? 'one end only' : label);
+
 function frameWire(idOf: (port: number) => string, end: MergedEnds, isLeg: boolean, labelAt: number) {
   const [portA, portB] = [end.a, end.b].map((e) => ('port' in e ? idOf(e.port) : null));
   return {
@@ -113,8 +116,9 @@ function frameWire(idOf: (port: number) => string, end: MergedEnds, isLeg: boole
     portA: portA ?? null,
     portB: portB ?? null,
     kind: end.kind,
-    label: end.unseen ? 'one end only' : end.label,
-    ...(end.count > 1 ? { count: end.count, labelAt } : {}),
+    label: labelOf(end),
+    labelAt,
+    ...(end.count > 1 ? { count: end.count } : {}),
     ...(end.unseen ? { alarm: true, unseen: true } : {}),
     peer: end.peer === true,
   };
@@ -128,6 +132,29 @@ function noteOf({ topology: { design } }: SolvedDesign, of: SolvedTree, cell: Ce
   }
   if (cell.kind === 'alike') return cell.blocked > 0 ? `${cell.blocked} blocked` : 'none blocked';
   return `${cell.members.length} switches`;
+}
+
+/** The plate of a cell, where it stands. */
+function framePlate(
+  solved: SolvedDesign,
+  of: SolvedTree,
+  regions: Regions,
+  cell: Cell,
+  at: Point & { readonly width: number },
+): FramePlate {
+  const { design } = solved.topology;
+  const [region, ...others] = cell.members.map(regions.of);
+  const isOne = others.every((r) => r?.name === region?.name);
+  return {
+    id: cell.id,
+    bridge: cell.members[0]!,
+    name: cell.name,
+    ...at,
+    note: noteOf(solved, of, cell),
+    ...(isFold(cell) ? { fold: { switches: cell.members.map((m) => design.switches[m]!.id), kind: cell.kind } } : {}),
+    ...(cell.unlike === null ? {} : { unlike: cell.unlike }),
+    ...(region && isOne ? { region } : {}),
+  };
 }
 
 /** Where everything of a tree is in an arrangement. */
@@ -162,28 +189,23 @@ export function frameOf(
     arranged.at.map((at, i) => ({ ...at, width: width[i]! })),
     ends.map((end, i) => ({ a: anchors[i]![0], b: anchors[i]![1], from: home(end.a), to: home(end.b) })),
   );
-  const labels = labelPlaces(folding, ends);
+  const usual = usualLabels(folding, ends);
+  const labels = labelPlaces(
+    ends.map((end, i) => {
+      const [a, b] = anchors[i]!;
+      return { a, b, via: ways[i]!, label: labelOf(end), usual: usual[i]!, kept: true };
+    }),
+    arranged.at.map((at, i) => ({ ...at, width: width[i]! })),
+  );
   const wires = ends.map((end, i): FrameWire => ({
-    ...frameWire(identify(topology), end, leg[i]!, labels[i]!),
+    ...frameWire(identify(topology), end, leg[i]!, labels[i]!.share),
     a: anchors[i]![0],
     b: anchors[i]![1],
     ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}),
   }));
-  const plates = cells.map((cell, i): FramePlate => {
-    const [region, ...others] = cell.members.map(regions.of);
-    const isOne = others.every((r) => r?.name === region?.name);
-    return {
-      id: cell.id,
-      bridge: cell.members[0]!,
-      name: cell.name,
-      ...arranged.at[i]!,
-      width: width[i]!,
-      note: noteOf(solved, of, cell),
-      ...(isFold(cell) ? { fold: { switches: cell.members.map((m) => design.switches[m]!.id), kind: cell.kind } } : {}),
-      ...(cell.unlike === null ? {} : { unlike: cell.unlike }),
-      ...(region && isOne ? { region } : {}),
-    };
-  });
+  const plates = cells.map((cell, i) =>
+    framePlate(solved, of, regions, cell, { ...arranged.at[i]!, width: width[i]! }),
+  );
   const free = arranged.ruler.length === 0 && !cells.some(isFold);
   const notes = notesIn(design, { plates, wires, spots }, free);
   return { plates, pegs, wires, spots, notes, ruler: arranged.ruler, outside: arranged.outside };

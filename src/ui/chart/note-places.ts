@@ -14,10 +14,12 @@ export type Placed = Pick<Scene, 'spots'> & {
 };
 
 /** What it costs to cover something: a plate is worse than the cable behind. */
-const COVERS = { plate: 1000, note: 800, spot: 300, knot: 200, label: 60, wire: 6 } as const;
+const COVERS = { plate: 1000, note: 800, spot: 300, knot: 200, label: 160, wire: 6 } as const;
 /** A blocked end and its port number lie within this of a port. */
 const KNOT_REACH = 13;
 const LABEL = { width: 44, height: 18 } as const;
+/** Words grow where the whole drawing is small. */
+const GROWN = 1.35;
 /** Shares of a wire at which it is looked at. */
 const SAMPLES = [0.12, 0.24, 0.36, 0.48, 0.6, 0.72, 0.84];
 
@@ -54,7 +56,12 @@ export function roomIn({ plates, spots, wires }: Placed) {
     take: (box: Box) => void taken.push({ box, cost: COVERS.note }),
     /** The first of the places at which the least is covered. */
     best(places: readonly Point[], width: number, height: number): Point {
-      const boxAt = ({ x, y }: Point): Box => ({ left: x, right: x + width, top: y, bottom: y + height });
+      const boxAt = ({ x, y }: Point): Box => ({
+        left: x,
+        right: x + width * GROWN,
+        top: y + height * (1 - GROWN),
+        bottom: y + height,
+      });
       let [best, least] = [places[0]!, Infinity];
       for (const place of places) {
         const own = cost(boxAt(place));

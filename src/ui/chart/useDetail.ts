@@ -3,7 +3,7 @@
 import type { ZoomTransform } from 'd3-zoom';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { RefObject } from 'react';
-import { EVERYWHERE, FEW, detailAt, farScale, namesAt, secondLinesAt } from './detail';
+import { EVERYWHERE, FEW, detailAt, farScale, namesAt, scaleStep, secondLinesAt } from './detail';
 import { sceneBox } from './finding';
 import type { Box } from './geometry';
 import type { Scene } from './scene-items';
@@ -33,6 +33,7 @@ export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene)
   const [detail, setDetail] = useState<Box | null>(() => firstDetail(scene));
   const [names, setNames] = useState(true);
   const [secondLines, setSecondLines] = useState(true);
+  const [scale, setScale] = useState(1);
   const follower = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(follower.current), []);
   /** Brings ports and names in line with a transform; `zoomed` when its scale has changed. */
@@ -48,6 +49,7 @@ export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene)
           setDetail((was) => detailAt(t, size.current, latest.current, was));
           setNames(namesAt(t.k, latest.current));
           setSecondLines(secondLinesAt(t.k));
+          setScale(scaleStep(t.k));
         });
       };
       clearTimeout(follower.current);
@@ -56,5 +58,5 @@ export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene)
     },
     [svg, pegs, size, latest],
   );
-  return { detail, names, secondLines, follow };
+  return { detail, names, secondLines, scale, follow };
 }

@@ -12,6 +12,7 @@ function placeOf(scene: Scene, { kind, id }: Ref): Point | undefined {
   if (kind === 'switch') return scene.plates.find((p) => p.id === id || p.fold?.switches.includes(id));
   if (kind === 'port') return scene.pegs.find((p) => p.id === id || p.also?.includes(id));
   if (kind === 'host' || kind === 'segment') return scene.spots.find((s) => s.id === id);
+  if (kind === 'note') return scene.notes.find((n) => n.id === id);
   const wire = scene.wires.find((w) => w.id === id || w.portA === id || w.portB === id);
   return wire && { x: (wire.a.x + wire.b.x) / 2, y: (wire.a.y + wire.b.y) / 2 };
 }

@@ -38,7 +38,7 @@ export function useView(scene: Scene, fitKey: string) {
   const transform = useRef<ZoomTransform | null>(null);
   const taken = useRef(false);
   const watchers = useRef(new Set<(t: ZoomTransform) => void>());
-  const { detail, names, secondLines, follow } = useDetail({ svg, pegs, size, latest }, scene);
+  const { detail, names, secondLines, scale, follow } = useDetail({ svg, pegs, size, latest }, scene);
   const placeRuler = useCallback(() => {
     const t = transform.current;
     if (!t || !ruler.current) return;
@@ -77,7 +77,7 @@ export function useView(scene: Scene, fitKey: string) {
     setSize(width, height);
     if (!moved.current) fitNow();
   });
-  return { parts, drawing, transform, taken, detail, names, secondLines, scaleBy, flyTo, watchers, size };
+  return { parts, drawing, transform, taken, detail, names, secondLines, scale, scaleBy, flyTo, watchers, size };
 }
 
 export type ChartView = ReturnType<typeof useView>;

@@ -1,0 +1,78 @@
+import fc from 'fast-check';
+import { networks } from '../../../tests/support/networks';
+import { asMeant } from '../../demo/brackwater';
+import type { Design } from '../../core/design';
+import { solveDesign } from '../../core/trees';
+import { arrangeAsCabled, arrangeByDepth } from './arrange';
+import { layOut, looksOf, placesOf } from './cabling-scene';
+import { PLATE, wireMiddle } from './geometry';
+import type { Box } from './geometry';
+import { labelBox } from './labels';
+import { LEAST_TEXT, nameBox, nameSize, namedPlates } from './legible';
+import { sceneOf } from './scene';
+import type { Scene } from './scene-items';
+
+const AREA = { width: 860, height: 640 };
+const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+
+function scenes(design: Design): Scene[] {
+  const solved = solveDesign(design);
+  const { at } = arrangeAsCabled(design, AREA);
+  const cabled = arrangeAsCabled(design, AREA);
+  const trees = solved.trees.slice(0, 2).map((of) => sceneOf(solved, of, arrangeByDepth(solved, of, cabled.at, AREA)));
+  return [layOut(looksOf(design, null), placesOf(design, at)), ...trees];
+}
+
+/** Labels of a scene, and how many of them lie on a plate or on another label. */
+function labels({ wires, plates }: Scene) {
+  const boxes = wires.flatMap((w) =>
+    w.label === null ? [] : [{ ...labelBox(wireMiddle(w.a, w.b, w.labelAt, w.via), w.label), alarm: w.alarm === true }],
+  );
+  const sheets = plates.map(({ x, y, width }) => ({
+    left: x - width / 2,
+    right: x + width / 2,
+    top: y - PLATE.height / 2,
+    bottom: y + PLATE.height / 2,
+  }));
+  const covers = (b: (typeof boxes)[number], i: number) =>
+    sheets.some((s) => meet(s, b)) || boxes.some((o, j) => j < i && meet(o, b));
+  const bare = wires.filter((w) => w.kind === 'link' && w.label === null).length;
+  return { all: boxes.length, bare, covered: boxes.filter((b, i) => !b.alarm && covers(b, i)).length };
+}
+
+test('every link of the demo has its rate, and no label lies on a plate or on another label', () => {
+  for (const scene of scenes(asMeant())) {
+    expect(labels(scene).covered).toBe(0);
+    if (scene.ruler.length === 0) expect(labels(scene).bare).toBe(0);
+  }
+});
+
+test('no label of a random cabling lies on a plate or on another; most cables have theirs', () => {
+  const sum = { all: 0, bare: 0 };
+  fc.assert(
+    fc.property(networks, (design) => {
+      const own = labels(scenes(design)[0]!);
+      expect(own.covered).toBe(0);
+      sum.all += own.all;
+      sum.bare += own.bare;
+    }),
+    { numRuns: 100, seed: 7 },
+  );
+  expect(sum.bare / (sum.all + sum.bare)).toBeLessThan(0.35);
+});
+
+test('names are read at every scale, none lies on another, and what is selected has its own', () => {
+  fc.assert(
+    fc.property(networks, fc.double({ min: 0.08, max: 1, noNaN: true }), fc.nat(), (design, scale, n) => {
+      expect(nameSize(scale) * scale).toBeGreaterThanOrEqual(LEAST_TEXT - 1e-9);
+      for (const scene of scenes(design)) {
+        const chosen = scene.plates[n % scene.plates.length]!.id;
+        const named = namedPlates(scene, scale, (id) => id === chosen);
+        expect(named.has(chosen)).toBe(true);
+        const boxes = scene.plates.filter((p) => named.has(p.id)).map((p) => nameBox(p, scale));
+        boxes.forEach((a, i) => expect(boxes.slice(i + 1).some((b) => meet(a, b))).toBe(false));
+      }
+    }),
+    { numRuns: 60 },
+  );
+});

@@ -1,0 +1,71 @@
+/** Where the labels of wires stand on their way, so that none lies on a plate, on a blocked end or on another label. */
+import { KNOT, PLATE, wireMiddle } from './geometry';
+import type { Anchor, Box, Point } from './geometry';
+
+interface Labelled {
+  readonly a: Anchor;
+  readonly b: Anchor;
+  readonly via: readonly Anchor[];
+  readonly label: string | null;
+  /** Share of the way at which it stands by itself. */
+  readonly usual: number;
+  /** It is shown even where there is no room. */
+  readonly kept: boolean;
+}
+
+/** Shares of the way that are tried, from the usual one outwards. */
+const ASIDE = [0, -0.08, 0.08, -0.16, 0.16, -0.24, 0.24, -0.3, 0.3] as const;
+const [FIRST, LAST] = [0.14, 0.86];
+const SIZE = { letter: 7.4, pad: 12, height: 20 } as const;
+const KNOT_ROOM = 10;
+/** Beyond this many wires labels are not read all at once, and a drawing has to move. */
+const MOST_WIRES = 400;
+
+/** The room that a label takes, in the middle of which it stands. */
+export const labelBox = ({ x, y }: Point, label: string): Box => {
+  const half = (label.length * SIZE.letter + SIZE.pad) / 2;
+  return { left: x - half, right: x + half, top: y - SIZE.height / 2, bottom: y + SIZE.height / 2 };
+};
+
+const overlap = (a: Box, b: Box): number =>
+  Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) *
+  Math.max(0, Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top));
+
+export interface LabelPlace {
+  readonly share: number;
+  /** Nothing lies under it. */
+  readonly free: boolean;
+}
+
+/** The share of its way at which each label covers least; the usual one where it covers nothing. */
+export function labelPlaces(
+  wires: readonly Labelled[],
+  plates: readonly (Point & { readonly width: number })[],
+): readonly LabelPlace[] {
+  if (wires.length > MOST_WIRES) return wires.map((w) => ({ share: w.usual, free: true }));
+  const taken: Box[] = plates.map(({ x, y, width }) => ({
+    left: x - width / 2,
+    right: x + width / 2,
+    top: y - PLATE.height / 2,
+    bottom: y + PLATE.height / 2,
+  }));
+  for (const { a, b, label } of wires)
+    if (label !== null)
+      for (const { x, y, nx, ny } of [a, b]) {
+        const [kx, ky] = [x + nx * KNOT.away, y + ny * KNOT.away];
+        taken.push({ left: kx - KNOT_ROOM, right: kx + KNOT_ROOM, top: ky - KNOT_ROOM, bottom: ky + KNOT_ROOM });
+      }
+  return wires.map(({ a, b, via, label, usual, kept }) => {
+    if (label === null) return { share: usual, free: true };
+    let [best, least, room] = [usual, Infinity, null as Box | null];
+    for (const aside of ASIDE) {
+      const share = Math.min(LAST, Math.max(FIRST, usual + aside));
+      const box = labelBox(wireMiddle(a, b, share, via), label);
+      const covered = taken.reduce((sum, t) => sum + overlap(t, box), 0);
+      if (covered < least - 1e-6) [best, least, room] = [share, covered, box];
+      if (covered === 0) break;
+    }
+    if (room && (least === 0 || kept)) taken.push(room);
+    return { share: best, free: least === 0 };
+  });
+}

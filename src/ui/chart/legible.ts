@@ -1,0 +1,73 @@
+/** Which names of a drawing are shown at a scale, each large enough to be read and none over another. */
+import { PLATE } from './geometry';
+import type { Box } from './geometry';
+import type { PlateItem, Scene, Standing } from './scene-items';
+
+/** Pixels below which text is not read. */
+export const LEAST_TEXT = 11;
+/** Names of plates where they stand alone, in units of the drawing. */
+const NAME = { size: 18, letter: 0.56, most: 16 } as const;
+const WEIGHT: Partial<Record<Standing, number>> = { root: 3, 'mac-only-root': 3, next: 2 };
+
+/** Size of the name of a plate at a scale, in units of the drawing. */
+export const nameSize = (scale: number): number => Math.max(NAME.size, LEAST_TEXT / scale);
+
+/** How a name is cut off. */
+export const shortName = (name: string): string =>
+  name.length > NAME.most ? `${name.slice(0, NAME.most - 1)}…` : name;
+
+/** The room that the name of a plate takes at a scale. */
+export function nameBox({ x, y, name }: Pick<PlateItem, 'x' | 'y' | 'name'>, scale: number): Box {
+  const size = nameSize(scale);
+  const half = (shortName(name).length * size * NAME.letter) / 2 + 2;
+  return { left: x - half, right: x + half, top: y - size * 0.6, bottom: y + size * 0.6 };
+}
+
+const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+
+/** Boxes in squares of the sheet, so that only those near by are looked at. */
+class Squares {
+  private readonly squares = new Map<string, Box[]>();
+  constructor(private readonly size: number) {}
+
+  private over({ left, right, top, bottom }: Box): string[] {
+    const keys: string[] = [];
+    for (let c = Math.floor(left / this.size); c <= Math.floor(right / this.size); c++)
+      for (let r = Math.floor(top / this.size); r <= Math.floor(bottom / this.size); r++) keys.push(`${c} ${r}`);
+    return keys;
+  }
+
+  /** Takes room where it is free. */
+  take(box: Box): boolean {
+    const keys = this.over(box);
+    if (keys.some((k) => this.squares.get(k)?.some((other) => meet(other, box)))) return false;
+    for (const k of keys) {
+      const own = this.squares.get(k);
+      if (own) own.push(box);
+      else this.squares.set(k, [box]);
+    }
+    return true;
+  }
+}
+
+/**
+ * Plates whose names are shown at a scale: what is selected first, then roots, folds, and the switches with the most cables.
+ * Null: all of them, since second lines are shown too.
+ */
+export function namedPlates(
+  { plates }: Pick<Scene, 'plates'>,
+  scale: number,
+  isSelected: (id: string) => boolean,
+): ReadonlySet<string> {
+  const weight = (p: PlateItem) =>
+    (isSelected(p.id) ? 1000 : 0) +
+    100 * (WEIGHT[p.standing] ?? 0) +
+    (p.alarms ? 60 : 0) +
+    (p.fold || p.unlike ? 50 : 0) +
+    p.width / PLATE.width;
+  const squares = new Squares(nameSize(scale) * 10);
+  const named = new Set<string>();
+  for (const p of [...plates].sort((a, b) => weight(b) - weight(a)))
+    if (squares.take(nameBox(p, scale))) named.add(p.id);
+  return named;
+}
