@@ -14,7 +14,8 @@ function design() {
   return made;
 }
 
-const plate = (page: Page, name: string | RegExp) => page.locator('svg.chart .plate').filter({ hasText: name });
+const plate = (page: Page, name: string | RegExp) =>
+  page.locator('svg.chart .plate').and(page.getByRole('button', { name }));
 const plates = (page: Page) => page.locator('svg.chart .plate');
 
 test('a large tree is folded until it can be read, opens at a click, and what differs stands out', async ({
@@ -90,4 +91,15 @@ test('an overview stands in the corner while part of the drawing is out of sight
   await expect(overview).toBeVisible();
   await page.keyboard.press('f');
   await expect(overview).toBeHidden();
+});
+
+test('zooming into a fold opens it and shows what was in it', async ({ page, request }) => {
+  const opened = await freshDesign(request, 'zoomed', design());
+  await openTrees(page, opened);
+  const box = (await page.getByRole('button', { name: /^b02, folded/ }).boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -120);
+  await expect(plate(page, 'b02-dist-a')).toBeInViewport();
+  await expect(plate(page, 'b02-acc × 23')).toBeInViewport();
+  await expect(page.getByRole('radiogroup', { name: 'Fold' }).getByRole('button', { name: 'fold in' })).toBeVisible();
 });

@@ -227,7 +227,7 @@ test('history shows who did what, an earlier drawing, and leads back', async ({ 
   await expect(dialog.getByRole('button', { name: /Priority of gate for VLAN 199: 4096.*Mira Holt/ })).toBeVisible();
   await dialog.getByRole('button', { name: /8192/ }).click();
   await expect(dialog.getByRole('heading', { name: 'State 1' })).toBeVisible();
-  await expect(dialog.locator('svg.chart')).toContainText('8192');
+  await expect(dialog.locator('svg.chart').getByRole('button', { name: /^gate.*priority 8192/ })).toBeVisible();
   await expect(dialog.getByRole('region', { name: 'Changed since' })).toContainText('gate: priority 4096 for VLAN 199');
   await dialog.getByRole('button', { name: 'Name this state…' }).click();
   await page.getByRole('textbox', { name: /Name of the state/ }).fill('as agreed');

@@ -13,7 +13,7 @@ async function openTable(page: Page, name: string): Promise<void> {
 test('drawing and tables share the selection, both ways', async ({ page, request }) => {
   await openCabling(page, await freshDemo(request, 'share'));
   await openTable(page, 'Switches');
-  await page.locator('.plate[data-id="crane-yard"] .name').click();
+  await page.locator('.plate[data-id="crane-yard"] .sheet').click();
   await expect(row(page, /crane-yard/)).toHaveAttribute('aria-selected', 'true');
   await row(page, /cold-store/)
     .getByRole('gridcell')

@@ -198,3 +198,27 @@ test('one tree for all, classic or rapid, and the 16-bit scale are a choice of t
   await pick(page, 'Cost scale', '16-bit (1 Gb/s is 4)');
   await expect(page.locator('.ruler text').nth(1)).toHaveText('4');
 });
+
+test('what moved is shown since an earlier state, and every command is in the menu', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'since');
+  await openTrees(page, demo, '&tree=vlan-110&sel=switch~core-west');
+  await page.keyboard.press('r');
+  await expect(page.getByLabel('What the last change moved')).toContainText('root core-east → core-west');
+  await page.locator('.plate[data-id="gate"]').click();
+  await page.keyboard.press('x');
+  await expect(page.getByLabel('What the last change moved')).toContainText('Fail gate');
+  await saved(page);
+  await page.getByLabel('What the last change moved').getByRole('button', { name: 'since…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: /As it was made/ }).click();
+  await dialog.getByRole('button', { name: 'What moved since' }).click();
+  await expect(page.getByLabel('What the last change moved')).toContainText('Since state 0');
+  await expect(page.getByLabel('What the last change moved')).toContainText('root core-east → core-west');
+  await page.getByRole('button', { name: 'last change' }).click();
+  await expect(page.getByLabel('What the last change moved')).toContainText('Fail gate');
+
+  await page.getByRole('button', { name: /^Menu/ }).click();
+  await expect(page.getByRole('menuitem', { name: /Bundle the selected cables\s*J/ })).toBeVisible();
+  await page.getByRole('menuitem', { name: /Arrange as cabled/ }).click();
+  await expect(page).toHaveURL(/view=cabling/);
+});

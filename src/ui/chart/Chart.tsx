@@ -15,6 +15,7 @@ import type { Scene, WireItem } from './scene-items';
 import { Spot } from './Spot';
 import { useChartEvents } from './useChartEvents';
 import { useFlying } from './useFlying';
+import { useOpenByZoom } from './useOpenByZoom';
 import { RULER_WIDTH, useChartHandle, useView } from './useView';
 import type { ChartView } from './useView';
 import { Wire } from './Wire';
@@ -48,6 +49,7 @@ export function Chart(props: Props) {
   const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
   const { parts, detail, names, secondLines, scale } = view;
   useFlying(view, scene, selection);
+  useOpenByZoom(view, scene, onOpen);
   return (
     <>
       <svg
@@ -89,7 +91,7 @@ function Ruler({ scene, view }: { scene: Scene; view: ChartView }) {
   );
 }
 
-const NOTHING: ReadonlySet<string> = new Set();
+const NO_NAMES: ReadonlyMap<string, string> = new Map();
 
 type Chosen = (kind: Ref['kind'], id: string) => boolean;
 
@@ -108,7 +110,7 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
   const chosen = useMemo(() => new Set(selection.map((r) => `${r.kind} ${r.id}`)), [selection]);
   const isSelected: Chosen = (kind, id) => chosen.has(`${kind} ${id}`);
   const named = useMemo(
-    () => (detail && secondLines ? NOTHING : namedPlates(scene, scale, (id) => chosen.has(`switch ${id}`))),
+    () => (detail && secondLines ? NO_NAMES : namedPlates(scene, scale, (id) => chosen.has(`switch ${id}`))),
     [scene, scale, chosen, detail, secondLines],
   );
   const near = (point: Point) => detail !== null && contains(detail, point);
@@ -138,7 +140,10 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
         const lines = near(plate) && secondLines ? 2 : named.has(plate.id) ? 1 : 0;
         return <Plate key={plate.id} {...{ plate, lines, register, grip }} {...state} />;
       })}
-      {scene.plates.map((plate) => named.has(plate.id) && <LoneName key={plate.id} {...{ plate, register }} />)}
+      {scene.plates.map((plate) => {
+        const text = named.get(plate.id);
+        return text && <LoneName key={plate.id} {...{ plate, text, register }} />;
+      })}
       {notes.map((note) => (
         <Note key={note.id} {...{ note, register, grip }} selected={isSelected('note', note.id)} />
       ))}

@@ -92,8 +92,14 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
   );
 }, sameLooks);
 
+interface LoneProps {
+  readonly plate: PlateItem;
+  readonly text: string;
+  readonly register: Register;
+}
+
 /** The name of a plate that has no room for more: over all plates, since it may reach beyond its own. */
-export const LoneName = memo(function LoneName({ plate, register }: { plate: PlateItem; register: Register }) {
+export const LoneName = memo(function LoneName({ plate, text, register }: LoneProps) {
   const key = `name ${plate.id}`;
   return (
     <g
@@ -105,7 +111,7 @@ export const LoneName = memo(function LoneName({ plate, register }: { plate: Pla
       aria-hidden="true"
     >
       <text className="name" dy="0.36em">
-        {shortName(plate.name)}
+        {text}
       </text>
     </g>
   );

@@ -69,7 +69,10 @@ test('names are read at every scale, none lies on another, and what is selected 
         const chosen = scene.plates[n % scene.plates.length]!.id;
         const named = namedPlates(scene, scale, (id) => id === chosen);
         expect(named.has(chosen)).toBe(true);
-        const boxes = scene.plates.filter((p) => named.has(p.id)).map((p) => nameBox(p, scale));
+        const boxes = scene.plates.flatMap((p) => {
+          const text = named.get(p.id);
+          return text ? [nameBox(p, text, scale)] : [];
+        });
         boxes.forEach((a, i) => expect(boxes.slice(i + 1).some((b) => meet(a, b))).toBe(false));
       }
     }),

@@ -1,6 +1,6 @@
 /** Which names of a drawing are shown at a scale, each large enough to be read and none over another. */
 import { PLATE } from './geometry';
-import type { Box } from './geometry';
+import type { Box, Point } from './geometry';
 import type { PlateItem, Scene, Standing } from './scene-items';
 
 /** Pixels below which text is not read. */
@@ -16,12 +16,15 @@ export const nameSize = (scale: number): number => Math.max(NAME.size, LEAST_TEX
 export const shortName = (name: string): string =>
   name.length > NAME.most ? `${name.slice(0, NAME.most - 1)}…` : name;
 
-/** The room that the name of a plate takes at a scale. */
-export function nameBox({ x, y, name }: Pick<PlateItem, 'x' | 'y' | 'name'>, scale: number): Box {
+/** The room that a text takes in the middle of a plate at a scale. */
+export function nameBox({ x, y }: Point, text: string, scale: number): Box {
   const size = nameSize(scale);
-  const half = (shortName(name).length * size * NAME.letter) / 2 + 2;
+  const half = (text.length * size * NAME.letter) / 2 + 2;
   return { left: x - half, right: x + half, top: y - size * 0.6, bottom: y + size * 0.6 };
 }
+
+/** What tells a switch from its neighbours where the whole name has no room: `…07` of `b01-acc-07`. */
+const ending = (name: string): string => `…${name.split(/[-_. ]/).at(-1)}`;
 
 const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
@@ -51,23 +54,25 @@ class Squares {
 }
 
 /**
- * Plates whose names are shown at a scale: what is selected first, then roots, folds, and the switches with the most cables.
- * Null: all of them, since second lines are shown too.
+ * The names that are shown at a scale, by plate: what is selected first, then roots, folds, and the switches with the most
+ * cables. Where a name has no room its end may have some.
  */
 export function namedPlates(
   { plates }: Pick<Scene, 'plates'>,
   scale: number,
   isSelected: (id: string) => boolean,
-): ReadonlySet<string> {
+): ReadonlyMap<string, string> {
   const weight = (p: PlateItem) =>
     (isSelected(p.id) ? 1000 : 0) +
     100 * (WEIGHT[p.standing] ?? 0) +
-    (p.alarms ? 60 : 0) +
-    (p.fold || p.unlike ? 50 : 0) +
+    (p.alarms || p.unlike ? 60 : 0) +
+    (p.fold ? 50 : 0) +
     p.width / PLATE.width;
   const squares = new Squares(nameSize(scale) * 10);
-  const named = new Set<string>();
-  for (const p of [...plates].sort((a, b) => weight(b) - weight(a)))
-    if (squares.take(nameBox(p, scale))) named.add(p.id);
+  const named = new Map<string, string>();
+  const sorted = [...plates].sort((a, b) => weight(b) - weight(a));
+  for (const text of [shortName, ending])
+    for (const p of sorted)
+      if (!named.has(p.id) && squares.take(nameBox(p, text(p.name), scale))) named.set(p.id, text(p.name));
   return named;
 }

@@ -5,6 +5,7 @@ import type { Design } from '../../core/design';
 import type { MovedTree } from '../../core/trees';
 import { ROLE_LETTER } from '../chart/Peg';
 import { useBench, useSession, useTree } from '../session/context';
+import { useChange } from '../session/since';
 
 const MOST_PORTS = 4;
 const WORD = {
@@ -13,6 +14,7 @@ const WORD = {
   redo: 'Redone',
   theirs: 'Changed in another window',
   refused: 'Refused',
+  since: 'Since',
 } as const;
 
 function treeWord(id: string): string {
@@ -118,19 +120,29 @@ export function MovedWords({ design, moved, total, here: treeId }: Props) {
   );
 }
 
-/** What the last change moved. */
+/** What the last change moved, or what moved since an earlier state. */
 export function MovedBar() {
-  const last = useSession((s) => s.last);
+  const { dropSince, openDialog } = useBench();
+  const change = useChange();
   const design = useSession((s) => s.design);
   const total = useSession((s) => s.solved.trees.length);
   const of = useTree();
-  if (!last) return null;
+  if (!change) return null;
+  const since = change.kind === 'since';
   return (
     <div className="moved" role="status" aria-label="What the last change moved">
       <span>
-        <b>{WORD[last.kind]}</b> {last.label}
+        <b>{WORD[change.kind]}</b> {change.label}
       </span>
-      <MovedWords design={design} moved={last.moved} total={total} here={of?.tree.id} />
+      <MovedWords design={design} moved={change.moved} total={total} here={of?.tree.id} />
+      <span className="grow" />
+      <button
+        className="tool"
+        title={since ? 'Shows what the last change moved' : 'Shows what moved since an earlier state'}
+        onClick={since ? dropSince : () => openDialog('history')}
+      >
+        {since ? 'last change' : 'since…'}
+      </button>
     </div>
   );
 }

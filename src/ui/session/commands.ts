@@ -4,6 +4,8 @@ import type { TableId } from '../../core/editing/tables';
 export interface Command {
   readonly id: string;
   readonly title: string;
+  /** Heading in the menu of all commands; absent: those of the screen in view. */
+  readonly group?: string;
   readonly keys: readonly string[];
   readonly run: () => void;
 }

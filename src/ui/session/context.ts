@@ -10,6 +10,7 @@ import type { Ref, View } from './view';
 import type { DesignHead } from '../../api/contract';
 import type { NoticeContent } from './notice';
 import type { Draft } from './draft';
+import type { Since } from './since';
 import type { useReview } from './useReview';
 import type { StageId } from './stages';
 import type { Command } from './commands';
@@ -32,6 +33,10 @@ export interface Bench {
   readonly setDraftSide: (side: Draft['side']) => void;
   readonly applyDraft: () => void;
   readonly dropDraft: () => void;
+  /** The earlier state that the network is compared with; null: the one before the last change. */
+  readonly since: Since | null;
+  readonly showSince: (label: string, design: Design) => void;
+  readonly dropSince: () => void;
   readonly say: (notice: NoticeContent) => void;
   /** What is found in the design, what failures do to it, and how far that goes. */
   readonly review: ReturnType<typeof useReview>;

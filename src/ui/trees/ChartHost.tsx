@@ -7,7 +7,8 @@ import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { Chart } from '../chart/Chart';
 import type { Ref } from '../session/view';
 import { useFaultMarks } from '../controls/useFaultMarks';
-import { treeInView, useBench, useSession, useShown } from '../session/context';
+import { treeInView, useBench, useShown } from '../session/context';
+import { useChange } from '../session/since';
 import { hueOf } from '../chart/hue';
 import { useSelecting } from '../controls/chart-refs';
 import { FoldTools, useOpening } from '../controls/FoldTools';
@@ -51,16 +52,16 @@ function titleIn(design: Design, solved: SolvedDesign, of: SolvedTree, ref: Ref)
   }
 }
 
-/** Ports that the last change moved, and the path between two places that are selected. */
+/** Ports that the last change moved, or all since an earlier state, and the path between two places that are selected. */
 function useMarks(solved: SolvedDesign, of: SolvedTree | null) {
   const { draft } = useBench();
-  const last = useSession((s) => s.last);
+  const change = useChange();
   const path = usePath();
   const { design } = solved.topology;
   const moved = useMemo(() => {
-    const mine = (draft ?? last)?.moved.find((m) => m.tree === of?.tree.id);
+    const mine = (draft ?? change)?.moved.find((m) => m.tree === of?.tree.id);
     return mine ? new Set(mine.ports.map((p) => p.id)) : NOTHING;
-  }, [draft, last, of]);
+  }, [draft, change, of]);
   const onPath = useMemo(() => {
     if (!path?.answer?.ok) return { ports: NOTHING, places: NOTHING };
     const { hops, ports } = path.answer.path;

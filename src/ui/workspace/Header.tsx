@@ -4,7 +4,9 @@ import Link from 'next/link';
 import { viewAddress } from '../session/view';
 import { useBench, useSession } from '../session/context';
 import { Mark } from '../controls/Mark';
+import { CommandsMenu } from './CommandsMenu';
 import { SavingState } from './SavingState';
+import type { Command } from '../session/commands';
 import { STAGES } from '../session/stages';
 import type { StageId } from '../session/stages';
 import { count } from '../../core/standard';
@@ -13,6 +15,7 @@ import { VariantMenu } from './VariantMenu';
 
 interface Props {
   stage: StageId;
+  commands: readonly Command[];
   onSearch: () => void;
 }
 
@@ -32,9 +35,9 @@ function FindingCount() {
   );
 }
 
-/** Design, variant, stages, undo, search, and whether all is saved. */
-export function Header({ stage, onSearch }: Props) {
-  const { session, head, variantId, view, go, openDialog } = useBench();
+/** Design, variant, stages, undo, all commands, search, and whether all is saved. */
+export function Header({ stage, commands, onSearch }: Props) {
+  const { session, head, variantId, view, go } = useBench();
   const undo = useSession((s) => s.history.undo.at(-1));
   const redo = useSession((s) => s.history.redo.at(-1));
   return (
@@ -79,9 +82,7 @@ export function Header({ stage, onSearch }: Props) {
           </button>
         </span>
       </Tooltip>
-      <button className="tool" onClick={() => openDialog('history')}>
-        History
-      </button>
+      <CommandsMenu commands={commands} />
       <button className="tool" onClick={onSearch}>
         Search <kbd>Ctrl K</kbd>
       </button>

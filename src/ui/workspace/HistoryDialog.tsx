@@ -108,6 +108,22 @@ function Difference({ from, to, title }: { from: Design; to: Design; title: stri
   );
 }
 
+/** Leads to the trees, with what moved since a state. */
+function MovedSince({ design, label, onShown }: { design: Design | null; label: string; onShown: () => void }) {
+  const { showSince, stage, go } = useBench();
+  const show = () => {
+    if (!design) return;
+    showSince(label, design);
+    if (stage !== 'trees') go('trees');
+    onShown();
+  };
+  return (
+    <Button disabled={!design} onClick={show}>
+      What moved since
+    </Button>
+  );
+}
+
 type Against = 'newest' | 'before';
 
 /** One state: its drawing, what differs, and what can be done with it. */
@@ -136,6 +152,11 @@ function StateView({ revision, past, onClose }: { revision: number; past: PastLi
         <span className="grow" />
         <Button onClick={() => setAsking('name')}>{name ? 'Rename…' : 'Name this state…'}</Button>
         <Button onClick={() => setAsking('variant')}>New variant…</Button>
+        <MovedSince
+          design={revision === newestRevision ? null : design}
+          label={name ?? `state ${revision}`}
+          onShown={onClose}
+        />
         <Button variant="contained" disabled={!design || revision === newestRevision} onClick={goBack}>
           Go back to it
         </Button>

@@ -28,6 +28,7 @@ import { isStage } from '../session/stages';
 import type { StageId } from '../session/stages';
 import { useComplaints } from '../session/useComplaints';
 import { useDraft } from '../session/useDraft';
+import { useSinceChoice } from '../session/since';
 import { useReview } from '../session/useReview';
 import { useStore } from 'zustand';
 import { STAGE, useStagesAhead } from './stages-ahead';
@@ -87,11 +88,12 @@ function useStage(first: StageId): StageId {
   return isStage(asked) ? asked : first;
 }
 
-/** Changes, made or tried out. */
+/** Changes, made or tried out, and what is compared with. */
 function useEditing(session: Session, say: Bench['say']) {
   const edit = useEdit(session, say);
   const trial = useDraft(session, edit, say);
-  return useMemo(() => ({ edit, ...trial }), [edit, trial]);
+  const since = useSinceChoice();
+  return useMemo(() => ({ edit, ...trial, ...since }), [edit, trial, since]);
 }
 
 /** Findings are known in every stage; failures are swept where they are seen, and where a goal speaks of them. */
@@ -176,7 +178,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
   return (
     <BenchContext.Provider value={bench}>
       <div className="bench">
-        <Header stage={stage} onSearch={search} />
+        <Header {...{ stage, commands }} onSearch={search} />
         <Stage />
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />

@@ -149,6 +149,8 @@ function selections({ session, setView, stage }: Bench): Command[] {
   ];
 }
 
+const inGroup = (group: string, commands: readonly Command[]): Command[] => commands.map((c) => ({ ...c, group }));
+
 function listCommands(
   bench: Bench,
   search: () => void,
@@ -156,37 +158,50 @@ function listCommands(
 ): Command[] {
   const { session, select } = bench;
   const everywhere: Command[] = [
-    { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
-    { id: 'keys', title: 'Keys of this screen', keys: ['?'], run: () => bench.openDialog('keys') },
-    { id: 'copy-link', title: 'Copy a link to this view', keys: [], run: () => void copyLink(bench) },
-    { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: session.undo },
-    { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: session.redo },
-    { id: 'history', title: 'History of this variant', keys: ['H'], run: () => bench.openDialog('history') },
-    { id: 'try-now', title: 'Try to save now', keys: [], run: session.tryNow },
-    { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
-    { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
-    { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
-    { id: 'bundle', title: 'Bundle the selected cables', keys: ['J'], run: () => bundleSelected(bench) },
-    { id: 'note', title: 'Write a note about what is selected, or change one', keys: ['O'], run: () => note(bench) },
-    { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
-    {
-      id: 'clear',
-      title: bench.draft ? 'Discard the previewed change' : 'Clear the selection',
-      keys: ['Escape'],
-      run: () => (bench.draft ? bench.dropDraft() : select(null)),
-    },
-    ...selections(bench),
-    ...STAGES.map(({ id, name }, i) => ({
-      id: `stage-${id}`,
-      title: `Go to ${name}`,
-      keys: [`Alt+${i + 1}`],
-      run: () => bench.go(id),
-    })),
-    { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
-    { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
-    { id: 'system', title: 'System theme', keys: [], run: () => setMode('system') },
+    ...inGroup('Change', [
+      { id: 'undo', title: 'Undo', keys: ['Ctrl+Z'], run: session.undo },
+      { id: 'redo', title: 'Redo', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: session.redo },
+      { id: 'history', title: 'History of this variant', keys: ['H'], run: () => bench.openDialog('history') },
+      { id: 'bundle', title: 'Bundle the selected cables', keys: ['J'], run: () => bundleSelected(bench) },
+      {
+        id: 'note',
+        title: 'Write or change a note about what is selected',
+        keys: ['O'],
+        run: () => note(bench),
+      },
+      { id: 'fail', title: 'Fail or restore what is selected', keys: ['X'], run: () => fail(bench) },
+      { id: 'try-now', title: 'Try to save now', keys: [], run: session.tryNow },
+    ]),
+    ...inGroup('Select', [
+      {
+        id: 'clear',
+        title: bench.draft ? 'Discard the previewed change' : 'Clear the selection',
+        keys: ['Escape'],
+        run: () => (bench.draft ? bench.dropDraft() : select(null)),
+      },
+      ...selections(bench),
+    ]),
+    ...inGroup('Look', [
+      { id: 'next-tree', title: 'Next tree', keys: [']'], run: () => stepTree(bench, 1) },
+      { id: 'previous-tree', title: 'Previous tree', keys: ['['], run: () => stepTree(bench, -1) },
+      { id: 'fit', title: 'Fit the chart to the window', keys: ['F'], run: tell(FIT_EVENT) },
+      { id: 'copy-link', title: 'Copy a link to this view', keys: [], run: () => void copyLink(bench) },
+      { id: 'light', title: 'Light theme', keys: [], run: () => setMode('light') },
+      { id: 'dark', title: 'Dark theme', keys: [], run: () => setMode('dark') },
+      { id: 'system', title: 'System theme', keys: [], run: () => setMode('system') },
+    ]),
+    ...inGroup('Go', [
+      { id: 'search', title: 'Search commands, switches and trees', keys: ['Ctrl+K', '/'], run: search },
+      { id: 'keys', title: 'Keys of this screen', keys: ['?'], run: () => bench.openDialog('keys') },
+      ...STAGES.map(({ id, name }, i) => ({
+        id: `stage-${id}`,
+        title: `Go to ${name}`,
+        keys: [`Alt+${i + 1}`],
+        run: () => bench.go(id),
+      })),
+    ]),
   ];
-  return bench.stage === 'trees' ? [...everywhere, ...treeCommands(bench)] : everywhere;
+  return bench.stage === 'trees' ? [...treeCommands(bench), ...everywhere] : everywhere;
 }
 
 /** `Ctrl+Shift+Z`; letters in upper case. */

@@ -6,6 +6,7 @@ import { meetsOthers } from '../../../core/network';
 import { blockedPorts, movedBetween, rootsOf } from '../../../core/trees';
 import type { MovedPort, SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
+import { useChange } from '../../session/since';
 import { treeInView, useBench, useSession, useTree } from '../../session/context';
 import { hueOf } from '../../chart/hue';
 import { OneOf } from '../../controls/OneOf';
@@ -42,7 +43,7 @@ function differing(solved: SolvedDesign, a: SolvedTree, b: SolvedTree): string[]
 /** Two to four trees side by side, or one tree before and after a change, with what differs marked. */
 export function CompareBoard() {
   const { draft } = useBench();
-  const last = useSession((s) => s.last);
+  const change = useChange();
   const [asked, setWhat] = useState<'trees' | 'change' | null>(null);
   const what = asked ?? (draft ? 'change' : 'trees');
   return (
@@ -54,23 +55,23 @@ export function CompareBoard() {
           { id: 'trees', name: 'trees side by side' },
           {
             id: 'change',
-            name: `before and after ${draft ? 'the previewed change' : 'the last change'}`,
-            disabled: !draft && !last,
+            name: `before and after ${draft ? 'the previewed change' : change?.kind === 'since' ? `all since ${change.label}` : 'the last change'}`,
+            disabled: !draft && !change,
           },
         ]}
         value={what}
         onPick={setWhat}
       />
-      {what === 'change' && (draft || last) ? <BeforeAfter /> : <SideBySide />}
+      {what === 'change' && (draft || change) ? <BeforeAfter /> : <SideBySide />}
     </div>
   );
 }
 
 function BeforeAfter() {
   const { draft, view } = useBench();
-  const last = useSession((s) => s.last);
+  const change = useChange();
   const now = useSession((s) => s.solved);
-  const [before, after] = draft ? [now, draft.solved] : [last!.before, now];
+  const [before, after] = draft ? [now, draft.solved] : [change!.before, now];
   const moved = useMemo(() => movedBetween(before, after), [before, after]);
   const of = treeInView({ solved: after }, view);
   const was = of && (before.byId.get(of.tree.id) ?? treeInView({ solved: before }, view));
