@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { asCabled, asMeant } from '../src/demo/brackwater';
-import { complaints, freshDesign, KEPT_OPEN, pick, saved, stored, test } from './support';
+import { complaints, freshDemo, freshDesign, KEPT_OPEN, openCabling, pick, saved, stored, test } from './support';
 
 test('two parallel cables are bundled, the ends are set, and the verdict says what becomes of them', async ({
   page,
@@ -202,4 +202,24 @@ test('one end is taken out of its configuration and made again; members are seen
   const bars = page.getByRole('img', { name: 'When each member carries' });
   await expect(bars.locator('rect').first()).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: /joins at \d+\.\d+ s and leaves at 14/ })).toBeVisible();
+});
+
+test('cables that are unlike are offered to be made alike, or those of them that are', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'offers');
+  await openCabling(page, demo, '&sel=switch~quay-a&sel=switch~gate');
+  await page.keyboard.press('l');
+  await saved(page);
+  const { links } = await stored(request, demo);
+  await openCabling(page, demo, `&sel=link~quay-a:4--gate:1&sel=link~${links.at(-1)!.id}`);
+  await page.keyboard.press('j');
+  const said = page.getByRole('alert').filter({ hasText: 'VLANs' });
+  await said.getByRole('button', { name: 'Make all 2 alike and bundle them' }).click();
+  await saved(page);
+  const after = await stored(request, demo);
+  const made = after.bundles.filter((b) => b.switch === 'gate');
+  expect(made).toHaveLength(1);
+  expect(made[0]!.members).toHaveLength(2);
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  expect((await stored(request, demo)).bundles.filter((b) => b.switch === 'gate')).toHaveLength(0);
 });

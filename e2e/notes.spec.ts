@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test';
 import type { Locator, Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { freshDemo, openCabling, openTrees, saved, stored, test } from './support';
 
@@ -96,4 +97,20 @@ test('layers of notes are shown and hidden, on the drawing and in its picture', 
   const svg = readFileSync(await (await download).path(), 'utf8');
   expect(svg).toContain('Key with the gate guard');
   expect(svg).not.toContain('Operations house');
+});
+
+test('a printed sheet says what it shows, light and without tools', async ({ page, request }, info) => {
+  const demo = await freshDemo(request, 'printed');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await openTrees(page, demo, '&tree=vlan-110');
+  await expect(page.locator('svg.chart .plate')).toHaveCount(10);
+  const pdf = info.outputPath('sheet.pdf');
+  await page.pdf({ path: pdf, landscape: true, printBackground: true });
+  const text = execFileSync('pdftotext', ['-layout', pdf, '-']).toString();
+  expect(text).toMatch(/printed · as cabled · Trees · VLAN 110 ticketing/);
+  expect(text).toContain('core-east');
+  expect(text).toContain('Key with the gate guard');
+  expect(text).not.toContain('Rehearsal');
+  expect(text.split('\f').filter((sheet) => sheet.trim() !== '')).toHaveLength(1);
+  await expect(page.locator('svg.chart')).not.toHaveAttribute('viewBox');
 });

@@ -10,10 +10,10 @@ test('a silence guard at one end blocks the link, says why, and what it needs', 
   await openTrees(page, demo, '&tree=vlan-110&sel=port~quay-a:4');
   await page.getByLabel("silence guard at '4' of quay-a").check();
   await expect(page.locator('.why .sentence').first()).toContainText('held back: its silence guard receives no BPDUs');
-  await expect(page.getByRole('note').first()).toContainText('needs to be set at both ends');
+  await expect(page.getByLabel('Selection').getByRole('note').first()).toContainText('needs to be set at both ends');
   await page.getByLabel("silence guard at '1' of gate").check();
   await expect(page.locator('.why .sentence').first()).not.toContainText('silence guard');
-  await expect(page.getByRole('note')).toHaveCount(0);
+  await expect(page.getByLabel('Selection').getByRole('note')).toHaveCount(0);
   await saved(page);
   const set = (await stored(request, demo)).ports.filter((p) => p.silenceGuard).map((p) => p.id);
   expect(set.sort()).toEqual(['gate:1', 'quay-a:4']);

@@ -1,6 +1,8 @@
 /** What other rooms use of design. */
 export { faceBundle, freePorts, replugMember } from './bundle-ends';
 export { addMember, bundleLinks, joinable, makePair, parallelLinks, removeMember, splitBundles } from './bundling';
+export { bundleOffers } from './bundle-offers';
+export type { BundleOffer } from './bundle-offers';
 export type { BundleEdits } from './bundling';
 export { cableEdit, designsOver, editsOf, everNamed } from './designs-over-script';
 export { differenceBetween } from './difference';

@@ -58,7 +58,7 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
       aria-pressed={selected}
       tabIndex={fold ? 0 : -1}
     >
-      {plate.region && <RegionOf region={plate.region} width={width} named={lines === 2} />}
+      {plate.region && <RegionOf region={plate.region} width={width} named={lines > 0} />}
       {selected && (
         <rect
           className="halo"

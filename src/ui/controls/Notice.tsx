@@ -6,7 +6,7 @@ import type { NoticeContent } from '../session/notice';
 const SHOWN_MS = 7_000;
 const ALARM_SHOWN_MS = 12_000;
 
-/** One short message in a line of its own below the page, so that it covers nothing, with at most one thing to do about it. */
+/** One short message in a line of its own below the page, so that it covers nothing, with a thing or two to do about it. */
 export function useNotice() {
   const [notice, setNotice] = useState<(NoticeContent & { n: number }) | null>(null);
   const [held, setHeld] = useState(false);
@@ -28,16 +28,20 @@ export function useNotice() {
       onPointerLeave={() => setHeld(false)}
     >
       <span>{notice.text}</span>
-      {notice.action && (
-        <Button
-          variant="text"
-          onClick={() => {
-            notice.action!.run();
-            close();
-          }}
-        >
-          {notice.action.label}
-        </Button>
+      {[notice.action, notice.orElse].map(
+        (action) =>
+          action && (
+            <Button
+              key={action.label}
+              variant="text"
+              onClick={() => {
+                action.run();
+                close();
+              }}
+            >
+              {action.label}
+            </Button>
+          ),
       )}
       <button className="plain" onClick={close} aria-label="Close message">
         ✕

@@ -1,6 +1,14 @@
-/** One short message, with at most one thing to do about it. */
+/** Something that can be done about a message. */
+export interface NoticeAction {
+  readonly label: string;
+  readonly run: () => void;
+}
+
+/** One short message, with a thing or two to do about it. */
 export interface NoticeContent {
   readonly text: string;
   readonly alarm?: boolean;
-  readonly action?: { readonly label: string; readonly run: () => void };
+  readonly action?: NoticeAction;
+  /** Another way. */
+  readonly orElse?: NoticeAction;
 }

@@ -9,12 +9,12 @@ import { NameDialog } from '../controls/NameDialog';
 import { asPng, pictureOf, saveFile } from '../chart/picture';
 import { api } from '../session/api';
 import { viewAddress } from '../session/view';
-import { treeInView, useBench, useSession } from '../session/context';
+import { useBench, useSession } from '../session/context';
 import { csvOmissions } from '../../core/formats';
 import type { CsvTable } from '../../core/formats';
 import { TableExport } from './TableExport';
 import type { PartialTable } from './TableExport';
-import { treeTitle } from '../controls/tree-names';
+import { sheetTitle } from './sheet-title';
 import { copyLink } from './copy-link';
 import { sayNext } from '../session/flash';
 
@@ -36,7 +36,8 @@ const TABLES: readonly CsvTable[] = ['switches', 'links', 'vlans'];
 
 /** What can be done with the variant in view. */
 function useVariant() {
-  const { session, head, variantId, view, say, stage } = useBench();
+  const bench = useBench();
+  const { session, head, variantId, view, say, stage } = bench;
   const router = useRouter();
   const current = head.variants.find((v) => v.id === variantId) ?? head.variants[0]!;
   const go = (id: string) => router.push(viewAddress(head.id, stage, id, view));
@@ -45,11 +46,7 @@ function useVariant() {
     const chart = document.querySelector<SVGSVGElement>('svg.chart');
     if (!chart) return say({ text: 'There is no drawing to save yet.' });
     try {
-      const solved = session.store.getState();
-      const tree = stage === 'trees' ? treeInView(solved, view)?.tree : undefined;
-      const vlan = stage === 'cabling' && view.vlan !== null ? `VLAN ${view.vlan}` : undefined;
-      const title = [head.name, current.name, tree ? treeTitle(tree) : vlan].filter(Boolean).join(' · ');
-      const picture = await pictureOf(chart, title);
+      const picture = await pictureOf(chart, sheetTitle(bench));
       const name = `${head.name} ${current.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
       const blob = format === 'svg' ? new Blob([picture.svg], { type: 'image/svg+xml' }) : await asPng(picture);
       saveFile(blob, `${name}.${format}`);

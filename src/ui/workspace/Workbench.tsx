@@ -16,6 +16,7 @@ import { HistoryDialog } from './HistoryDialog';
 import { KeysDialog } from './KeysDialog';
 import { SelectionNote } from './SelectionNote';
 import { LeftDialog } from './LeftDialog';
+import { PrintedTitle } from './PrintedTitle';
 import { RefusedDialog } from './RefusedDialog';
 import { Header } from './Header';
 import { takeFlash } from '../session/flash';
@@ -128,6 +129,17 @@ function Asked({ dialog, commands, stage, onClose }: AskedProps) {
   }
 }
 
+/** What belongs to no stage: the dialog that was asked for, the tour, the title on paper. */
+function Asides(props: AskedProps) {
+  return (
+    <>
+      <Asked {...props} />
+      <Tour stage={props.stage} />
+      <PrintedTitle />
+    </>
+  );
+}
+
 /** An open design: one session, one view, the stage on top of both. */
 export function Workbench({ head: initialHead, variant, stage: initialStage, query }: Props) {
   const [head, setHead] = useState(initialHead);
@@ -183,8 +195,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />
         <LeftDialog {...opened} />
-        <Asked {...{ dialog, commands, stage }} onClose={() => openDialog(null)} />
-        <Tour stage={stage} />
+        <Asides {...{ dialog, commands, stage }} onClose={() => openDialog(null)} />
         {shown}
       </div>
     </BenchContext.Provider>

@@ -1,10 +1,9 @@
 'use client';
 import { useColorScheme } from '@mui/material/styles';
 import { useLayoutEffect, useMemo } from 'react';
-import { TIERS, bundleLinks, linkAt, linksOfHost } from '../../core/design';
+import { TIERS } from '../../core/design';
 import { FIT_EVENT, PATH_EVENT, WHY_EVENT } from '../session/commands';
 import type { Command } from '../session/commands';
-import { newId } from '../session/new-id';
 import type { Session } from '../session/session';
 import { failAction, makeRootAction } from '../session/actions';
 import type { Bench } from '../session/context';
@@ -12,6 +11,7 @@ import { STAGES } from '../session/stages';
 import { treeInView } from '../session/context';
 import { scopeOf } from '../session/scope';
 import { BOARDS } from '../session/view';
+import { bundleSelected } from './bundle-selected';
 import { copyLink } from './copy-link';
 
 const tell = (name: string) => () => window.dispatchEvent(new Event(name));
@@ -55,24 +55,6 @@ function path({ view, setView }: Bench): void {
 function note(bench: Bench): void {
   if (bench.view.selection.length > 0) return bench.openDialog('note');
   bench.say({ text: 'Select what the note is about first; the tool Note of the cabling stage puts one anywhere.' });
-}
-
-function bundleSelected(bench: Bench): void {
-  const { design } = bench.session.store.getState();
-  const links = bench.view.selection.flatMap((r) =>
-    r.kind === 'link'
-      ? [r.id]
-      : r.kind === 'port'
-        ? (linkAt(design, r.id)?.id ?? [])
-        : r.kind === 'host'
-          ? linksOfHost(design, r.id).map((l) => l.id)
-          : [],
-  );
-  const result = bundleLinks(design, [...new Set(links)], newId);
-  if (!result.ok) return bench.say({ text: result.sentence, alarm: links.length > 0 });
-  const [first] = result.edits;
-  if (bench.edit('Bundle the selected cables', result.edits) && first?.type === 'add')
-    bench.select({ kind: 'bundle', id: first.value.id });
 }
 
 /** Commands of the trees stage: boards, goals, arrangement, roots and ledgers; those of a preview while there is one. */

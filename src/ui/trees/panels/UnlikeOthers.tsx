@@ -29,12 +29,12 @@ function standing(solved: SolvedDesign, of: SolvedTree, bridge: number): Record<
   };
 }
 
-/** Switches of the same tier in the same group. */
+/** Switches of the same tier in the same group, or of those that are in none. */
 function peersOf(solved: SolvedDesign, own: Switch): Switch[] {
   const { design } = solved.topology;
   const groups = groupsOf(design);
   const group = groups[design.switches.indexOf(own)];
-  if (own.tier === undefined || group === null) return [];
+  if (own.tier === undefined) return [];
   return design.switches.filter((s, i) => s !== own && s.tier === own.tier && groups[i] === group);
 }
 
