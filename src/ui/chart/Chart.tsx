@@ -6,7 +6,7 @@ import { CROWDED_NAMES } from './detail';
 import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
-import { namedPlates } from './legible';
+import { namedPlates, roomForSpots } from './legible';
 import { Note } from './Note';
 import { Overview } from './Overview';
 import { Peg } from './Peg';
@@ -48,6 +48,7 @@ export function Chart(props: Props) {
   useChartHandle(handle, view);
   const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
   const { parts, detail, names, secondLines, scale } = view;
+  const spotRoom = useMemo(() => roomForSpots(scene), [scene]);
   useFlying(view, scene, selection);
   useOpenByZoom(view, scene, onOpen);
   return (
@@ -58,7 +59,13 @@ export function Chart(props: Props) {
         data-names={names ? '' : undefined}
         data-lod={detail ? (secondLines ? 'near' : 'middle') : 'far'}
         data-hands={hands ? '' : undefined}
-        style={{ '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})`, '--k': scale } as React.CSSProperties}
+        style={
+          {
+            '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})`,
+            '--k': scale,
+            '--spots': spotRoom,
+          } as React.CSSProperties
+        }
         {...events}
         tabIndex={0}
         role="group"

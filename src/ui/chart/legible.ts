@@ -16,7 +16,7 @@ export const nameSize = (scale: number): number => Math.max(NAME.size, LEAST_TEX
 export const shortName = (name: string): string =>
   name.length > NAME.most ? `${name.slice(0, NAME.most - 1)}…` : name;
 
-/** The room that a text takes in the middle of a plate at a scale. */
+/** The room of a text in the middle of a plate at a scale. */
 export function nameBox({ x, y }: Point, text: string, scale: number): Box {
   const size = nameSize(scale);
   const half = (text.length * size * NAME.letter) / 2 + 2;
@@ -75,4 +75,30 @@ export function namedPlates(
     for (const p of sorted)
       if (!named.has(p.id) && squares.take(nameBox(p, text(p.name), scale))) named.set(p.id, text(p.name));
   return named;
+}
+
+/** How much larger tags of hosts may become at most. */
+const MOST_GROWN = 1.7;
+/** More than this are not compared: they are not read all at once. */
+const MOST_SPOTS = 150;
+const TAG = { letter: 3.2, pad: 6, half: 9, peg: 9 } as const;
+
+/** How much larger the tags of hosts can become before one lies on another or on a plate; 1 to 1.7. */
+export function roomForSpots({ spots, plates }: Pick<Scene, 'spots' | 'plates'>): number {
+  if (spots.length > MOST_SPOTS) return MOST_GROWN;
+  const halfOf = (name: string) => name.length * TAG.letter + TAG.pad;
+  let most: number = MOST_GROWN;
+  spots.forEach((s, i) => {
+    const own = halfOf(s.name);
+    for (const o of spots.slice(i + 1)) {
+      const [wide, high] = [Math.abs(s.x - o.x) / (own + halfOf(o.name)), Math.abs(s.y - o.y) / (2 * TAG.half)];
+      most = Math.min(most, Math.max(wide, high));
+    }
+    for (const p of plates) {
+      const wide = (Math.abs(s.x - p.x) - p.width / 2 - TAG.peg) / own;
+      const high = (Math.abs(s.y - p.y) - PLATE.height / 2 - TAG.peg) / TAG.half;
+      most = Math.min(most, Math.max(wide, high));
+    }
+  });
+  return Math.max(1, most);
 }

@@ -2,13 +2,16 @@
 import { useEffect, useId, useRef, useState } from 'react';
 import type { Column } from '../../core/editing/tables';
 
+/** Where the table goes on after an edit; `all`: every chosen cell gets the text. */
+export type CellMove = 'down' | 'right' | 'all' | null;
+
 interface Props {
   readonly column: Pick<Column<never>, 'title' | 'choices'>;
   readonly start: string;
   /** Whether the whole text is marked, to be typed over. */
   readonly whole: boolean;
   /** The text, or null when the edit was given up. */
-  readonly onDone: (text: string | null, move: 'down' | 'right' | null) => void;
+  readonly onDone: (text: string | null, move: CellMove) => void;
 }
 
 /** The field in a cell that is being edited. */
@@ -21,7 +24,7 @@ export function CellEditor({ column, start, whole, onDone }: Props) {
     field.current?.focus();
     if (whole) field.current?.select();
   }, [whole]);
-  const finish = (value: string | null, move: 'down' | 'right' | null) => {
+  const finish = (value: string | null, move: CellMove) => {
     if (done.current) return;
     done.current = true;
     onDone(value, move);
@@ -39,7 +42,7 @@ export function CellEditor({ column, start, whole, onDone }: Props) {
         onKeyDown={(e) => {
           e.stopPropagation();
           if (e.key === 'Escape') finish(null, null);
-          else if (e.key === 'Enter') finish(text, 'down');
+          else if (e.key === 'Enter') finish(text, e.ctrlKey || e.metaKey ? 'all' : 'down');
           else if (e.key === 'Tab') finish(text, 'right');
           else return;
           e.preventDefault();

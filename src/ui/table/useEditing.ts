@@ -5,6 +5,7 @@ import type { ClipboardEvent, KeyboardEvent, RefObject } from 'react';
 import { readBlock, renames, rowsOfBlock, writeBlock } from '../../core/editing/tables';
 import type { BlockRows, RowText } from '../../core/editing/tables';
 import { count } from '../../core/standard';
+import type { CellMove } from './CellEditor';
 import { filled, oneCell, textAt, textsOf } from './cells';
 import type { Shown } from './cells';
 import { corners, single, stepped } from './range';
@@ -26,6 +27,8 @@ export interface OpenField {
   readonly text: string;
   /** Whether the whole text is marked. */
   readonly whole: boolean;
+  /** Cells that were chosen when it was opened: Ctrl+Enter sets all of them. */
+  readonly over: Range;
 }
 
 function useField({ shown, bounds, page, chosen: { range, setRange, choose }, scroller, onWrite }: Options) {
@@ -36,17 +39,25 @@ function useField({ shown, bounds, page, chosen: { range, setRange, choose }, sc
     const { row, column } = range.active;
     if (!table.columns[column]!.set && row < ids.length) return;
     setRange(single(range.active));
-    setField({ text: text ?? textAt(shown, row, column), whole: text === null });
+    setField({ text: text ?? textAt(shown, row, column), whole: text === null, over: range });
   };
-  const end = (text: string | null, move: 'down' | 'right' | null) => {
+  const end = (text: string | null, move: CellMove) => {
+    const over = field?.over;
     setField(null);
     scroller.current?.focus();
     if (!range) return;
+    if (move === 'all' && over && text !== null) {
+      choose(over);
+      return onWrite(
+        filled(shown, over, () => text),
+        table.columns[over.active.column]!.title,
+      );
+    }
     const { row, column } = range.active;
     const changed = text !== null && (row < ids.length ? text !== textAt(shown, row, column) : text !== '');
     if (changed) onWrite([oneCell(shown, row, column, text)], table.columns[column]!.title);
     if (!move) return;
-    const key = move === 'down' ? 'ArrowDown' : 'ArrowRight';
+    const key = move !== 'right' ? 'ArrowDown' : 'ArrowRight';
     const next = stepped(range, { key, shift: false, ctrl: false }, bounds, page);
     if (next) choose(next);
   };

@@ -11,6 +11,7 @@ import styles from './KeysDialog.module.css';
 const IN_TABLES: readonly (readonly [string, string])[] = [
   ['Enter', 'Edit the cell, or end the edit and go down'],
   ['F2', 'Edit the cell'],
+  ['Ctrl+Enter', 'End the edit in every selected cell'],
   ['Ctrl+D', 'Fill down'],
   ['Ctrl+A', 'Select the whole table'],
   ['Ctrl+C', 'Copy cells; a spreadsheet takes them'],
