@@ -95,7 +95,7 @@ test('layers of notes are shown and hidden, on the drawing and in its picture', 
   const download = page.waitForEvent('download');
   await page.getByRole('menuitem', { name: 'Export: Drawing (SVG)' }).click();
   const svg = readFileSync(await (await download).path(), 'utf8');
-  expect(svg).toContain('Key with the gate guard');
+  expect(svg).toContain('Key with the port office');
   expect(svg).not.toContain('Operations house');
 });
 
@@ -109,7 +109,7 @@ test('a printed sheet says what it shows, light and without tools', async ({ pag
   const text = execFileSync('pdftotext', ['-layout', pdf, '-']).toString();
   expect(text).toMatch(/printed · as cabled · Trees · VLAN 110 ticketing/);
   expect(text).toContain('core-east');
-  expect(text).toContain('Key with the gate guard');
+  expect(text).toContain('Key with the port office');
   expect(text).not.toContain('Rehearsal');
   expect(text.split('\f').filter((sheet) => sheet.trim() !== '')).toHaveLength(1);
   await expect(page.locator('svg.chart')).not.toHaveAttribute('viewBox');

@@ -76,7 +76,7 @@ const NOTES: Note[] = [
     layer: 'ducts',
     about: ['quay-a', 'quay-b'],
   },
-  { id: 'gate-key', text: 'Key with the gate guard', layer: 'access', about: ['gate'] },
+  { id: 'workshop-key', text: 'Key with the port office', layer: 'access', about: ['workshop'] },
 ];
 
 const mac = (last: string) => `00:00:5e:00:53:${last}`;

@@ -7,6 +7,7 @@ import { newId } from '../session/new-id';
 import { useBench, useSession } from '../session/context';
 import { BundleSheet } from './BundleSheet';
 import type { BundlePage } from './BundleSheet';
+import { useRowMarks } from '../controls/useRowMarks';
 import { bundleGroups, troubleOf, troubleWords } from './groups';
 import type { BundleGroup } from './groups';
 import { LooseSheet } from './LooseSheet';
@@ -80,7 +81,13 @@ interface GroupsProps {
   readonly onShow: (id: string) => void;
 }
 
+/** Findings that are shown at a bundle; the rest stand in the review. */
+const MOST_FOUND = 2;
+
 function GroupList({ groups, current, onShow }: GroupsProps) {
+  const marks = useRowMarks();
+  const foundAt = ({ near, far }: BundleGroup) =>
+    [...new Set([...near, ...far].flatMap((b) => marks.get(`bundle ${b.id}`)?.sentences ?? []))].slice(0, MOST_FOUND);
   return (
     <>
       <h2>Bundles {groups.length > 1 && <small className="quiet">most trouble first</small>}</h2>
@@ -100,6 +107,11 @@ function GroupList({ groups, current, onShow }: GroupsProps) {
             {g.verdict.members.length} active
           </span>
           {troubleWords(g) && <small className="quiet">{troubleWords(g)}</small>}
+          {foundAt(g).map((sentence) => (
+            <small key={sentence} className={styles.found} title={sentence}>
+              {sentence}
+            </small>
+          ))}
         </button>
       ))}
     </>

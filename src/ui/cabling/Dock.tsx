@@ -4,6 +4,7 @@ import { bundleById, linkAt, linkById, linksOfHost, portsOf, removeAll } from '.
 import type { Design } from '../../core/design';
 import { TABLES, tableById, writeRows } from '../../core/editing/tables';
 import type { CellRefusal, RowText, Table, TableId } from '../../core/editing/tables';
+import { useRowMarks } from '../controls/useRowMarks';
 import { DataTable } from '../table/DataTable';
 import type { TableHandle } from '../table/DataTable';
 import type { TablePlace } from '../session/commands';
@@ -119,6 +120,7 @@ interface Props {
 /** The tables beside the drawing. */
 export function Dock({ cabling, tab, onTab, neighbours, onFiles, wanted }: Props) {
   const [filter, setFilter] = useState('');
+  const marks = useRowMarks();
   const [confined, setConfined] = useState(false);
   const handle = useRef<TableHandle>(null);
   const table = tab === 'neighbours' ? null : tableById(tab);
@@ -166,6 +168,7 @@ export function Dock({ cabling, tab, onTab, neighbours, onFiles, wanted }: Props
           {...edits}
           onRemove={onRemove}
           handle={handle}
+          marks={marks}
         />
       ) : (
         <Neighbours cabling={cabling} check={neighbours} onFiles={onFiles} />

@@ -10,7 +10,6 @@ import type { Ref, View } from './view';
 import type { DesignHead } from '../../api/contract';
 import type { NoticeContent } from './notice';
 import type { Draft } from './draft';
-import type { Since } from './since';
 import type { useReview } from './useReview';
 import type { StageId } from './stages';
 import type { Command } from './commands';
@@ -51,6 +50,12 @@ export interface Bench {
   readonly openDialog: (dialog: BenchDialog) => void;
   /** Commands that only the stage in view has. */
   readonly setStageCommands: (commands: readonly Command[]) => void;
+}
+
+/** An earlier state to compare with, and what it is called. */
+export interface Since {
+  readonly label: string;
+  readonly before: SolvedDesign;
 }
 
 export type BenchDialog = 'refused' | 'history' | 'keys' | 'note';

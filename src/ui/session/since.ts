@@ -5,13 +5,8 @@ import type { Design } from '../../core/design';
 import { movedBetween, solveDesign } from '../../core/trees';
 import type { MovedTree, SolvedDesign } from '../../core/trees';
 import { useBench, useSession } from './context';
+import type { Since } from './context';
 import type { LastChange } from './session';
-
-/** An earlier state, and what it is called. */
-export interface Since {
-  readonly label: string;
-  readonly before: SolvedDesign;
-}
 
 /** Chooses the state that the network is compared with. */
 export function useSinceChoice() {

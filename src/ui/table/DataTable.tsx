@@ -7,6 +7,7 @@ import type { RowText, Table } from '../../core/editing/tables';
 import { NUMBERS } from './columns';
 import { GridHead } from './GridHead';
 import { GridRow, cellId } from './GridRow';
+import type { TableMark } from './GridRow';
 import { filterRows, sortRows } from './order';
 import type { Sorting } from './order';
 import { PastePreview } from './PastePreview';
@@ -32,6 +33,8 @@ interface Props {
   readonly onWrite: (rows: readonly RowText[], what: string, unknown?: readonly string[]) => void;
   readonly onRemove: (ids: readonly string[]) => void;
   readonly handle?: Ref<TableHandle>;
+  /** What is wrong with rows, by `port gate:1`. */
+  readonly marks?: ReadonlyMap<string, TableMark>;
 }
 
 /** The rows that are shown, filtered and sorted. */
@@ -89,7 +92,8 @@ export function DataTable(props: Props) {
           {virtual.getVirtualItems().map(({ index, start }) => {
             const id = ids[index];
             const marked = id !== undefined && selected.has(id);
-            return <GridRow key={id ?? 'new'} {...row} row={index} start={start} selected={marked} />;
+            const mark = props.marks?.get(`${table.kind} ${id}`);
+            return <GridRow key={id ?? 'new'} {...row} {...{ start, mark }} row={index} selected={marked} />;
           })}
         </div>
       </div>

@@ -14,10 +14,18 @@ const LETTER = 7;
 
 export const cellId = (table: Table, row: number, column: number): string => `cell-${table.id}-${row}-${column}`;
 
+/** Something wrong with a row, in sentences. */
+export interface TableMark {
+  readonly severity: 'fault' | 'risk';
+  readonly sentences: readonly string[];
+}
+
 interface RowProps {
   readonly shown: Shown;
   readonly row: number;
   readonly selected: boolean;
+  /** What is wrong with the element of the row. */
+  readonly mark?: TableMark | undefined;
   readonly start: number;
   readonly template: string;
   readonly chosen: Chosen;
@@ -27,7 +35,7 @@ interface RowProps {
 
 /** One row of a table; below the last one, a row that makes a new element. */
 export function GridRow(props: RowProps) {
-  const { shown, row, selected, start, template, chosen } = props;
+  const { shown, row, selected, mark, start, template, chosen } = props;
   const { table, design, ids } = shown;
   const id = ids[row];
   const element = id === undefined ? undefined : table.find(design, id);
@@ -44,7 +52,13 @@ export function GridRow(props: RowProps) {
       className={element ? styles.gridRow : `${styles.gridRow} ${styles.isNew}`}
       style={{ gridTemplateColumns: template, transform: `translateY(${start}px)` }}
     >
-      <span role="rowheader" className="row-number" onPointerDown={onNumber}>
+      <span
+        role="rowheader"
+        className={mark ? `row-number ${styles[mark.severity]}` : 'row-number'}
+        title={mark?.sentences.join('\n')}
+        aria-label={mark ? `${row + 1}, ${mark.severity}: ${mark.sentences.join(' ')}` : undefined}
+        onPointerDown={onNumber}
+      >
         {element ? row + 1 : '+'}
       </span>
       {table.columns.map((column, c) => (

@@ -43,11 +43,11 @@ describe('typing into a cell', () => {
     ['a cost with a blank in it', 'ports', 'gate:1', 'cost', '20 000', '20000'],
     ['the VLANs of one end', 'links', 'quay-b:4--gate:2', 'b_vlans', '110', '110'],
     ['the hue of a VLAN', 'vlans', 'v110', 'hue', 'Rose', 'rose'],
-    ['what a note is about', 'notes', 'gate-key', 'about', 'ticket-hall; gate', 'ticket-hall, gate'],
-    ['a link that a note is about', 'notes', 'gate-key', 'about', 'quay-a 4 – gate 1', 'quay-a 4 – gate 1'],
-    ['the form of a note', 'notes', 'gate-key', 'form', 'box', 'box'],
-    ['a layer', 'notes', 'gate-key', 'layer', ' keys ', 'keys'],
-    ['a note hidden', 'notes', 'gate-key', 'hidden', 'yes', 'yes'],
+    ['what a note is about', 'notes', 'workshop-key', 'about', 'ticket-hall; gate', 'ticket-hall, gate'],
+    ['a link that a note is about', 'notes', 'workshop-key', 'about', 'quay-a 4 – gate 1', 'quay-a 4 – gate 1'],
+    ['the form of a note', 'notes', 'workshop-key', 'form', 'box', 'box'],
+    ['a layer', 'notes', 'workshop-key', 'layer', ' keys ', 'keys'],
+    ['a note hidden', 'notes', 'workshop-key', 'hidden', 'yes', 'yes'],
     ['the VLAN of a host', 'hosts', 'recorder', 'vlan', '199', '199'],
   ])('%s', (_, table, id, column, typed, shown) => {
     const change = write(tableById(table), id, { [column]: typed });
@@ -197,7 +197,7 @@ test('a row of notes needs words, and speaks of what there is', () => {
   expect(made.refused).toEqual([]);
   expect(made.design.notes.at(-1)).toMatchObject({ text: 'Spare pair', about: ['quay-a', 'quay-b'], layer: 'ducts' });
   expect(refusal(tableById('notes'), null, { about: 'gate' })).toBe('A note needs words.');
-  expect(refusal(tableById('notes'), 'gate-key', { about: 'attic' })).toContain(
+  expect(refusal(tableById('notes'), 'workshop-key', { about: 'attic' })).toContain(
     "no switch, host, segment or link 'attic'",
   );
 });
