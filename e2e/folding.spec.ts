@@ -103,3 +103,21 @@ test('zooming into a fold opens it and shows what was in it', async ({ page, req
   await expect(plate(page, 'b02-acc × 23')).toBeInViewport();
   await expect(page.getByRole('radiogroup', { name: 'Fold' }).getByRole('button', { name: 'fold in' })).toBeVisible();
 });
+
+test('a group is made by hand of what is selected, and folds to one plate', async ({ page, request }) => {
+  const opened = await freshDesign(request, 'grouped', design());
+  const ids = design()
+    .switches.filter((s) => /^b01-acc-0[1-4]$/.test(s.name))
+    .map((s) => `&sel=switch~${s.id}`);
+  await openTrees(page, opened, `&fold=none${ids.join('')}`);
+  await expect(page.getByRole('heading', { name: '4 selected' })).toBeVisible();
+  const field = page.getByLabel('Group', { exact: true });
+  await expect(field).toHaveAttribute('placeholder', 'b01, as found');
+  await field.fill('north hall');
+  await field.press('Enter');
+  await page.keyboard.press('Escape');
+  await page.locator('svg.chart').focus();
+  await page.keyboard.press('Escape');
+  await page.getByRole('radiogroup', { name: 'Fold' }).getByRole('radio', { name: 'groups', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^north hall, folded, 4 switches/ })).toBeVisible();
+});

@@ -8,6 +8,7 @@ import type { Ref } from '../../session/view';
 import { useBench, useSession, useTree } from '../../session/context';
 import { arePlaces } from '../usePath';
 import { StepPicker } from './fields';
+import { GroupField } from './GroupField';
 import { ManyPorts } from './ManyPorts';
 import { ScopePicker, useScope } from './ScopePicker';
 
@@ -58,6 +59,7 @@ export function ManyPanel({ selection }: { selection: readonly Ref[] }) {
             </div>
           </>
         )}
+        {switches.length > 0 && <GroupField key={switches.map((s) => s.id).join()} switches={switches} />}
         <ManyPorts selection={selection} />
         <div className="buttons">
           {fail.edits.length > 0 && (

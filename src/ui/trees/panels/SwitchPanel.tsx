@@ -12,6 +12,7 @@ import { BUNDLE_COST_WORDS, MODE_WORDS } from '../../../core/messages';
 import { Choice } from '../../controls/DesignSettings';
 import { Ledger } from './Ledger';
 import { RoleMark } from '../../controls/RoleMark';
+import { GroupField } from './GroupField';
 import { SwitchGuards } from './SwitchGuards';
 import { UnlikeOthers } from './UnlikeOthers';
 import { ScopePicker, useScope } from './ScopePicker';
@@ -92,6 +93,7 @@ function Settings({ of, id }: { of: SolvedTree; id: string }) {
         />
       </div>
       <SwitchChoices id={id} />
+      <GroupField key={`group ${id}`} switches={[s]} />
       <SwitchGuards id={id} />
       {of.tree.vlan !== null && s.vlanPriority && (
         <p className="quiet small">
