@@ -6,7 +6,7 @@ import { CROWDED_NAMES } from './detail';
 import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
-import { namedPlates, roomForSpots } from './legible';
+import { growthOf, namedPlates, roomForSpots } from './legible';
 import { Note } from './Note';
 import { Overview } from './Overview';
 import { Peg } from './Peg';
@@ -139,7 +139,8 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
       ))}
       {spots.map((spot) => {
         const state = { selected: isSelected(spot.kind, spot.id), onPath: pathPlaces.has(spot.id) };
-        return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, register, grip }} {...state} />;
+        const growth = growthOf(spot, scene.plates);
+        return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, growth, register, grip }} {...state} />;
       })}
       {scene.plates.map((plate) => {
         const all = plate.fold?.switches ?? [plate.id];

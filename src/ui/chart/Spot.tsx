@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import type { Growth } from './legible';
 import type { SpotItem } from './scene-items';
 import type { Register } from './Wire';
 
@@ -6,13 +7,15 @@ interface Props {
   readonly spot: SpotItem;
   readonly selected: boolean;
   readonly onPath: boolean;
+  /** From where its tag grows as the drawing shrinks. */
+  readonly growth: Growth;
   readonly register: Register;
   /** Whether a cable can be pulled from it. */
   readonly grip?: boolean;
 }
 
 /** A host as a tag, or a shared segment as a bar. */
-export const Spot = memo(function Spot({ spot, selected, onPath, register, grip }: Props) {
+export const Spot = memo(function Spot({ spot, selected, onPath, growth, register, grip }: Props) {
   const classes = ['spot', `spot-${spot.kind}`, selected && 'is-selected', onPath && 'on-path'];
   if (spot.alarm) classes.push('has-alarm');
   const half = spot.kind === 'host' ? spot.name.length * 3.2 + 6 : 34;
@@ -27,7 +30,7 @@ export const Spot = memo(function Spot({ spot, selected, onPath, register, grip 
       data-kind={spot.kind}
       data-id={spot.id}
     >
-      <g className="spot-scaled">
+      <g className={`spot-scaled grows-${growth}`}>
         {spot.kind === 'segment' && <rect className="bar" x={-34} y={-3} width={68} height={6} />}
         {spot.kind === 'host' && (
           <rect

@@ -16,7 +16,7 @@ const VERY_MANY = 2500;
 /** Names of ports and labels of cables are read from this scale on; in a small design earlier. */
 const NAMES = 0.9;
 /** Smaller, and names of ports that can be read would lie over each other. */
-const LEAST_NAMES = 0.6;
+const LEAST_NAMES = 0.5;
 /** Ports that stand close have room for their names from here on. */
 export const CROWDED_NAMES = 1.6;
 

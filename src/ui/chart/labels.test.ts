@@ -8,7 +8,7 @@ import { layOut, looksOf, placesOf } from './cabling-scene';
 import { PLATE, wireMiddle } from './geometry';
 import type { Box } from './geometry';
 import { labelBox } from './labels';
-import { LEAST_TEXT, nameBox, nameSize, namedPlates } from './legible';
+import { LEAST_TEXT, growthOf, nameBox, nameSize, namedPlates, roomForSpots } from './legible';
 import { sceneOf } from './scene';
 import type { Scene } from './scene-items';
 
@@ -78,4 +78,16 @@ test('names are read at every scale, none lies on another, and what is selected 
     }),
     { numRuns: 60 },
   );
+});
+
+test('tags of hosts grow away from their plates, and not onto another tag or a plate', () => {
+  const plates = [{ x: 0, y: 0, width: 116 }] as unknown as Scene['plates'];
+  const host = (name: string, x: number, y: number) => ({ id: name, kind: 'host' as const, name, x, y });
+  expect(growthOf({ x: 120, y: 0 }, plates)).toBe('right');
+  expect(growthOf({ x: 0, y: 50 }, plates)).toBe('down');
+  expect(growthOf({ x: -400, y: 90 }, plates)).toBe('round');
+  const beside = host('server', 58 + 9 + 26, 0);
+  expect(roomForSpots({ plates, spots: [beside] })).toBeCloseTo(1.7);
+  expect(roomForSpots({ plates, spots: [beside, host('desk', 140, 0)] })).toBeLessThan(1.4);
+  expect(roomForSpots({ plates, spots: [host('desk', 0, 20)] })).toBe(1);
 });

@@ -26,6 +26,18 @@ export function nameBox({ x, y }: Point, text: string, scale: number): Box {
 /** What tells a switch from its neighbours where the whole name has no room: `…07` of `b01-acc-07`. */
 const ending = (name: string): string => `…${name.split(/[-_. ]/).at(-1)}`;
 
+/** Share of a plate that is left where the names beside it reach over its edges. */
+const INSIDE = 0.7;
+const FEWEST = 3;
+
+/** As much of a name as its plate holds at a scale; nothing where that is too little to tell. */
+const beginning =
+  (scale: number) =>
+  (name: string, width: number): string => {
+    const letters = Math.floor((width * INSIDE) / (nameSize(scale) * NAME.letter));
+    return letters < FEWEST ? '' : name.length <= letters ? name : `${name.slice(0, letters - 1)}…`;
+  };
+
 const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
 /** Boxes in squares of the sheet, so that only those near by are looked at. */
@@ -55,7 +67,7 @@ class Squares {
 
 /**
  * The names that are shown at a scale, by plate: what is selected first, then roots, folds, and the switches with the most
- * cables. Where a name has no room its end may have some.
+ * cables. Where a name has no room its end may have some, or its beginning.
  */
 export function namedPlates(
   { plates }: Pick<Scene, 'plates'>,
@@ -71,9 +83,11 @@ export function namedPlates(
   const squares = new Squares(nameSize(scale) * 10);
   const named = new Map<string, string>();
   const sorted = [...plates].sort((a, b) => weight(b) - weight(a));
-  for (const text of [shortName, ending])
-    for (const p of sorted)
-      if (!named.has(p.id) && squares.take(nameBox(p, text(p.name), scale))) named.set(p.id, text(p.name));
+  for (const textOf of [shortName, ending, beginning(scale)])
+    for (const p of sorted) {
+      const text = named.has(p.id) ? '' : textOf(p.name, p.width);
+      if (text !== '' && squares.take(nameBox(p, text, scale))) named.set(p.id, text);
+    }
   return named;
 }
 
@@ -82,23 +96,59 @@ const MOST_GROWN = 1.7;
 /** More than this are not compared: they are not read all at once. */
 const MOST_SPOTS = 150;
 const TAG = { letter: 3.2, pad: 6, half: 9, peg: 9 } as const;
+/** A tag this near to the middle line of a plate stands beside it, or below. */
+const IN_LINE = 4;
+const [BESIDE, BELOW] = [PLATE.width * 2, PLATE.height * 2];
+
+/** From where the tag of a host grows: away from the plate that it stands beside or below. */
+export type Growth = 'right' | 'down' | 'round';
+
+export function growthOf({ x, y }: Point, plates: readonly (Point & { readonly width: number })[]): Growth {
+  for (const p of plates) {
+    const [dx, dy] = [x - p.x, y - p.y];
+    if (Math.abs(dy) < IN_LINE && dx > 0 && dx < BESIDE) return 'right';
+    if (Math.abs(dx) < IN_LINE && dy > 0 && dy < BELOW) return 'down';
+  }
+  return 'round';
+}
+
+interface Tag extends Point {
+  readonly half: number;
+  readonly growth: Growth;
+}
+
+/** The room of a tag that has become larger. */
+function tagBox({ x, y, half, growth }: Tag, by: number): Box {
+  const [wide, high] = [half * by, TAG.half * by];
+  const middle = {
+    x: growth === 'right' ? x - half + wide : x,
+    y: growth === 'down' ? y - TAG.half + high : y,
+  };
+  return { left: middle.x - wide, right: middle.x + wide, top: middle.y - high, bottom: middle.y + high };
+}
+
+/** Sizes that are tried, the largest first. */
+const SIZES = [MOST_GROWN, 1.55, 1.4, 1.25, 1.1] as const;
 
 /** How much larger the tags of hosts can become before one lies on another or on a plate; 1 to 1.7. */
 export function roomForSpots({ spots, plates }: Pick<Scene, 'spots' | 'plates'>): number {
   if (spots.length > MOST_SPOTS) return MOST_GROWN;
-  const halfOf = (name: string) => name.length * TAG.letter + TAG.pad;
-  let most: number = MOST_GROWN;
-  spots.forEach((s, i) => {
-    const own = halfOf(s.name);
-    for (const o of spots.slice(i + 1)) {
-      const [wide, high] = [Math.abs(s.x - o.x) / (own + halfOf(o.name)), Math.abs(s.y - o.y) / (2 * TAG.half)];
-      most = Math.min(most, Math.max(wide, high));
-    }
-    for (const p of plates) {
-      const wide = (Math.abs(s.x - p.x) - p.width / 2 - TAG.peg) / own;
-      const high = (Math.abs(s.y - p.y) - PLATE.height / 2 - TAG.peg) / TAG.half;
-      most = Math.min(most, Math.max(wide, high));
-    }
-  });
-  return Math.max(1, most);
+  const tags = spots.map((s): Tag => ({
+    ...s,
+    half: s.name.length * TAG.letter + TAG.pad,
+    growth: growthOf(s, plates),
+  }));
+  const sheets = plates.map(({ x, y, width }) => ({
+    left: x - width / 2 - TAG.peg,
+    right: x + width / 2 + TAG.peg,
+    top: y - PLATE.height / 2 - TAG.peg,
+    bottom: y + PLATE.height / 2 + TAG.peg,
+  }));
+  const fits = (by: number) => {
+    const boxes = tags.map((t) => tagBox(t, by));
+    return boxes.every(
+      (box, i) => !sheets.some((s) => meet(s, box)) && !boxes.some((other, j) => j < i && meet(other, box)),
+    );
+  };
+  return SIZES.find(fits) ?? 1;
 }

@@ -19,7 +19,7 @@ const COVERS = { plate: 1000, note: 800, spot: 300, knot: 200, label: 160, wire:
 const KNOT_REACH = 13;
 const LABEL = { width: 44, height: 18 } as const;
 /** Words grow where the whole drawing is small. */
-const GROWN = 1.35;
+export const GROWN = 1.35;
 /** Shares of a wire at which it is looked at. */
 const SAMPLES = [0.12, 0.24, 0.36, 0.48, 0.6, 0.72, 0.84];
 

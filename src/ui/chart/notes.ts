@@ -2,7 +2,7 @@
 import { bundleAt, linkById } from '../../core/design';
 import type { Design, Note } from '../../core/design';
 import { PLATE, wireMiddle } from './geometry';
-import { placesBeside, placesRound, roomIn } from './note-places';
+import { GROWN, placesBeside, placesRound, roomIn } from './note-places';
 import type { Placed, Room } from './note-places';
 import type { Box, Point } from './geometry';
 import type { NoteItem } from './scene-items';
@@ -189,7 +189,8 @@ const NONE: NoteItem[] = [];
 /** The corners of a note, for the box of a drawing. */
 export const cornersOf = ({ x, y, width, height, frame, span }: NoteItem): readonly Point[] => [
   { x, y },
-  { x: x + width, y: y + height },
+  // Words grow where the whole is small.
+  { x: x + width * GROWN, y: y + height },
   ...(frame
     ? [
         { x: frame.left, y: frame.top },
