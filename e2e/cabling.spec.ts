@@ -1,9 +1,9 @@
 import { expect } from '@playwright/test';
 import type { Locator, Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { emptyDesign } from '../src/core/design';
 import type { Design } from '../src/core/design';
+import { docks } from './docks';
 import { complaints, dropFiles, freshDemo, KEPT_OPEN, openCabling, paste, saved, stored, test } from './support';
 import type { Opened } from './support';
 
@@ -213,30 +213,10 @@ test('switches are arranged in a worker, by tiers, and aligned', async ({ page, 
 test('what the switches hear is held against the drawing, and a difference is accepted with a click', async ({
   page,
 }) => {
-  const folder = path.join(__dirname, '../tests/fixtures/lldp');
-  const text = (name: string) => readFileSync(path.join(folder, `${name}.json`), 'utf8');
-  const truth = JSON.parse(text('truth')) as {
-    switches: { name: string; mac: string; ports: { ifname: string; number: number }[] }[];
-    cables: { switch: string; ifname: string }[][];
-  };
-  const design = emptyDesign('docks');
-  for (const s of truth.switches) {
-    design.switches.push({ id: s.name, name: s.name, mac: s.mac });
-    for (const p of s.ports)
-      design.ports.push({ id: `${s.name}:${p.ifname}`, switch: s.name, name: p.ifname, number: p.number, speed: 1000 });
-  }
-  truth.cables.slice(1).forEach((ends, i) => {
-    const [a, b] = ends.map((e) => ({
-      port: `${e.switch}:${e.ifname === 'p4' && e.switch === 'dock-4' ? 'p5' : e.ifname}`,
-    }));
-    design.links.push({ id: `l${i}`, a: a!, b: b! });
-  });
-  const docks = await fresh(page, design);
-  await openCabling(page, docks);
-  await dropFiles(
-    page,
-    truth.switches.map(({ name }) => ({ name: `${name}.json`, text: text(name) })),
-  );
+  const { design, files } = docks((at, port) => (at === 'dock-4' && port === 'p4' ? 'p5' : port));
+  const sheet = await fresh(page, design);
+  await openCabling(page, sheet);
+  await dropFiles(page, files);
   await expect(page.getByRole('dialog')).toContainText('neighbours: 4 neighbours come in');
   await page.getByRole('button', { name: 'Import' }).click();
   const sum = page.locator('.neighbours-sum');
@@ -248,7 +228,7 @@ test('what the switches hear is held against the drawing, and a difference is ac
   await page.getByRole('button', { name: 'Draw it' }).click();
   await expect(sum).toContainText('9 cables as drawn, 0 missing, 0 in another port, 0 unexpected');
   await saved(page);
-  const now = await stored(page.request, docks);
+  const now = await stored(page.request, sheet);
   expect(now.links.find((l) => l.id === 'l7')!.b).toEqual({ port: 'dock-4:p4' });
   await page.keyboard.press('Control+z');
   await expect(sum).toContainText('1 unexpected');

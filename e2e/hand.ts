@@ -15,6 +15,14 @@ export async function middleOf(locator: Locator): Promise<Spot> {
   return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
 }
 
+export async function dragTo(page: Page, from: Spot, to: Spot): Promise<void> {
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 });
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await page.mouse.up();
+}
+
 export class Hand {
   actions = 0;
   constructor(private readonly page: Page) {}
@@ -58,11 +66,7 @@ export class Hand {
 
   async drag(from: Spot, to: Spot): Promise<void> {
     this.actions++;
-    await this.page.mouse.move(from.x, from.y);
-    await this.page.mouse.down();
-    await this.page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 });
-    await this.page.mouse.move(to.x, to.y, { steps: 4 });
-    await this.page.mouse.up();
+    await dragTo(this.page, from, to);
   }
 
   /** The task is done, in as many actions as docs/tasks.md says. */

@@ -1,22 +1,12 @@
 import { expect } from '@playwright/test';
-import type { Locator, Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { dragTo, middleOf } from './hand';
 import { freshDemo, openCabling, openTrees, saved, stored, test } from './support';
 
 const plate = (page: Page, id: string) => page.locator(`.plate[data-id="${id}"]`);
 const words = (page: Page, text: string) => page.getByRole('note', { name: text });
-async function middle(locator: Locator): Promise<{ x: number; y: number }> {
-  const box = (await locator.boundingBox())!;
-  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-}
-async function drag(page: Page, from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 });
-  await page.mouse.move(to.x, to.y, { steps: 4 });
-  await page.mouse.up();
-}
 async function write(page: Page, text: string, layer = ''): Promise<void> {
   await page.getByLabel('Words of the note').fill(text);
   await page.getByLabel('Layer').fill(layer);
@@ -36,12 +26,12 @@ test('the note tool writes at a switch, draws a box on the sheet and a distance 
   await expect(page.getByText('About cold-store.')).toBeVisible();
   await write(page, 'Ladder needed', 'access');
   const box = (await page.locator('svg.chart').boundingBox())!;
-  await drag(page, { x: box.x + 40, y: box.y + 30 }, { x: box.x + 200, y: box.y + 120 });
+  await dragTo(page, { x: box.x + 40, y: box.y + 30 }, { x: box.x + 200, y: box.y + 120 });
   await write(page, 'Spare racks');
-  await drag(
+  await dragTo(
     page,
-    await middle(plate(page, 'gate').locator('.sheet')),
-    await middle(plate(page, 'crane-yard').locator('.sheet')),
+    await middleOf(plate(page, 'gate').locator('.sheet')),
+    await middleOf(plate(page, 'crane-yard').locator('.sheet')),
   );
   await write(page, '90 m');
   await saved(page);
@@ -52,8 +42,8 @@ test('the note tool writes at a switch, draws a box on the sheet and a distance 
     { text: '90 m', form: 'distance', about: ['gate', 'crane-yard'] },
   ]);
   await page.keyboard.press('v');
-  const before = await middle(words(page, 'Ladder needed').locator('.words'));
-  await drag(page, before, { x: before.x + 60, y: before.y - 20 });
+  const before = await middleOf(words(page, 'Ladder needed').locator('.words'));
+  await dragTo(page, before, { x: before.x + 60, y: before.y - 20 });
   await saved(page);
   expect((await stored(request, demo)).notes[known]!.x).toBeGreaterThan(30);
   await page.keyboard.press('Control+z');

@@ -1,8 +1,7 @@
 import { expect } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { emptyDesign } from '../src/core/design';
+import { docks } from './docks';
 import { Hand, middleOf } from './hand';
 import { dropFiles, freshDemo, freshDesign, openCabling, openTrees, saved, stored, test } from './support';
 import type { Opened } from './support';
@@ -56,29 +55,11 @@ test('2: six switches pasted from a spreadsheet', async ({ page, request }) => {
 });
 
 test('3: cabling held against what the switches report', async ({ page, request }) => {
-  const folder = path.join(__dirname, '../tests/fixtures/lldp');
-  const text = (name: string) => readFileSync(path.join(folder, `${name}.json`), 'utf8');
-  const truth = JSON.parse(text('truth')) as {
-    switches: { name: string; mac: string; ports: { ifname: string; number: number }[] }[];
-    cables: { switch: string; ifname: string }[][];
-  };
-  const design = emptyDesign('docks');
-  for (const s of truth.switches) {
-    design.switches.push({ id: s.name, name: s.name, mac: s.mac });
-    for (const p of s.ports)
-      design.ports.push({ id: `${s.name}:${p.ifname}`, switch: s.name, name: p.ifname, number: p.number, speed: 1000 });
-  }
-  truth.cables.slice(1).forEach((ends, i) => {
-    const [a, b] = ends.map((e) => ({ port: `${e.switch}:${e.ifname}` }));
-    design.links.push({ id: `l${i}`, a: a!, b: b! });
-  });
+  const { design, files } = docks();
   await openCabling(page, await freshDesign(request, 'docks', design));
   const hand = new Hand(page);
   hand.actions++;
-  await dropFiles(
-    page,
-    truth.switches.map(({ name }) => ({ name: `${name}.json`, text: text(name) })),
-  );
+  await dropFiles(page, files);
   await hand.click(page.getByRole('button', { name: 'Import' }));
   await expect(page.locator('.neighbours-sum')).toContainText('0 missing');
   await expect(page.locator('.wire-ghost')).toContainText('not drawn');

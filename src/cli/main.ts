@@ -128,6 +128,14 @@ function answerCommands(program: Command, ends: Ends): void {
 /** Commands that look at a design as a whole. */
 function wholeCommands(program: Command, ends: Ends): void {
   program
+    .command('compare')
+    .description('print the figures of designs side by side, and what is better or worse than in the first')
+    .argument('<designs...>', 'design files (JSON), two or more')
+    .option('--json', 'as JSON instead of a table')
+    .action(async (files: string[], options: { json?: boolean }) => {
+      ends(await (await import('./compare')).compare(files, options));
+    });
+  program
     .command('review')
     .description('find what is set wrongly and what each failure does; status 1 on faults that are not accepted')
     .argument('<design>', 'design file (JSON)')

@@ -19,6 +19,8 @@ export {
   seeLines,
   wayBack,
 } from './step-words';
+export { COMPARED, comparedWith } from './compared';
+export type { ComparedFigure } from './compared';
 export { figuresOf } from './comparison';
 export type { VariantFigures } from './comparison';
 export { planMaintenance } from './maintenance';

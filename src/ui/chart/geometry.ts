@@ -199,3 +199,19 @@ export function boxAround(points: readonly Point[], beside: number, above: numbe
 
 export const contains = (box: Box, { x, y }: Point): boolean =>
   x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
+
+/** The box of a size round its middle. */
+export const boxRound = ({ x, y }: Point, width: number, height: number): Box => ({
+  left: x - width / 2,
+  right: x + width / 2,
+  top: y - height / 2,
+  bottom: y + height / 2,
+});
+
+/** The box of a plate, and of some room round it. */
+export const plateBox = (plate: Point & { readonly width: number }, room = 0): Box =>
+  boxRound(plate, plate.width + 2 * room, PLATE.height + 2 * room);
+
+/** Whether two boxes have a part in common. */
+export const boxesMeet = (a: Box, b: Box): boolean =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;

@@ -5,15 +5,13 @@ import type { Design } from '../../core/design';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from './arrange';
 import { layOut, looksOf, placesOf } from './cabling-scene';
-import { PLATE, wireMiddle } from './geometry';
-import type { Box } from './geometry';
+import { boxesMeet, plateBox, wireMiddle } from './geometry';
 import { labelBox } from './labels';
 import { LEAST_TEXT, growthOf, nameBox, nameSize, namedPlates, roomForSpots } from './legible';
 import { sceneOf } from './scene';
 import type { Scene } from './scene-items';
 
 const AREA = { width: 860, height: 640 };
-const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
 function scenes(design: Design): Scene[] {
   const solved = solveDesign(design);
@@ -28,14 +26,9 @@ function labels({ wires, plates }: Scene) {
   const boxes = wires.flatMap((w) =>
     w.label === null ? [] : [{ ...labelBox(wireMiddle(w.a, w.b, w.labelAt, w.via), w.label), alarm: w.alarm === true }],
   );
-  const sheets = plates.map(({ x, y, width }) => ({
-    left: x - width / 2,
-    right: x + width / 2,
-    top: y - PLATE.height / 2,
-    bottom: y + PLATE.height / 2,
-  }));
+  const sheets = plates.map((p) => plateBox(p));
   const covers = (b: (typeof boxes)[number], i: number) =>
-    sheets.some((s) => meet(s, b)) || boxes.some((o, j) => j < i && meet(o, b));
+    sheets.some((s) => boxesMeet(s, b)) || boxes.some((o, j) => j < i && boxesMeet(o, b));
   const bare = wires.filter((w) => w.kind === 'link' && w.label === null).length;
   return { all: boxes.length, bare, covered: boxes.filter((b, i) => !b.alarm && covers(b, i)).length };
 }
@@ -73,7 +66,7 @@ test('names are read at every scale, none lies on another, and what is selected 
           const text = named.get(p.id);
           return text ? [nameBox(p, text, scale)] : [];
         });
-        boxes.forEach((a, i) => expect(boxes.slice(i + 1).some((b) => meet(a, b))).toBe(false));
+        boxes.forEach((a, i) => expect(boxes.slice(i + 1).some((b) => boxesMeet(a, b))).toBe(false));
       }
     }),
     { numRuns: 60 },

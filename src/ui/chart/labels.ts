@@ -1,5 +1,5 @@
 /** Where the labels of wires stand on their way, so that none lies on a plate, on a blocked end or on another label. */
-import { KNOT, PLATE, wireMiddle } from './geometry';
+import { KNOT, boxRound, plateBox, wireMiddle } from './geometry';
 import type { Anchor, Box, Point } from './geometry';
 
 interface Labelled {
@@ -22,10 +22,8 @@ const KNOT_ROOM = 10;
 const MOST_WIRES = 400;
 
 /** The room that a label takes, in the middle of which it stands. */
-export const labelBox = ({ x, y }: Point, label: string): Box => {
-  const half = (label.length * SIZE.letter + SIZE.pad) / 2;
-  return { left: x - half, right: x + half, top: y - SIZE.height / 2, bottom: y + SIZE.height / 2 };
-};
+export const labelBox = (at: Point, label: string): Box =>
+  boxRound(at, label.length * SIZE.letter + SIZE.pad, SIZE.height);
 
 const overlap = (a: Box, b: Box): number =>
   Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) *
@@ -43,17 +41,11 @@ export function labelPlaces(
   plates: readonly (Point & { readonly width: number })[],
 ): readonly LabelPlace[] {
   if (wires.length > MOST_WIRES) return wires.map((w) => ({ share: w.usual, free: true }));
-  const taken: Box[] = plates.map(({ x, y, width }) => ({
-    left: x - width / 2,
-    right: x + width / 2,
-    top: y - PLATE.height / 2,
-    bottom: y + PLATE.height / 2,
-  }));
+  const taken: Box[] = plates.map((p) => plateBox(p));
   for (const { a, b, label } of wires)
     if (label !== null)
       for (const { x, y, nx, ny } of [a, b]) {
-        const [kx, ky] = [x + nx * KNOT.away, y + ny * KNOT.away];
-        taken.push({ left: kx - KNOT_ROOM, right: kx + KNOT_ROOM, top: ky - KNOT_ROOM, bottom: ky + KNOT_ROOM });
+        taken.push(boxRound({ x: x + nx * KNOT.away, y: y + ny * KNOT.away }, 2 * KNOT_ROOM, 2 * KNOT_ROOM));
       }
   return wires.map(({ a, b, via, label, usual, kept }) => {
     if (label === null) return { share: usual, free: true };

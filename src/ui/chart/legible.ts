@@ -1,5 +1,5 @@
 /** Which names of a drawing are shown at a scale, each large enough to be read and none over another. */
-import { PLATE } from './geometry';
+import { PLATE, boxRound, boxesMeet, plateBox } from './geometry';
 import type { Box, Point } from './geometry';
 import type { PlateItem, Scene, Standing } from './scene-items';
 
@@ -17,10 +17,9 @@ export const shortName = (name: string): string =>
   name.length > NAME.most ? `${name.slice(0, NAME.most - 1)}…` : name;
 
 /** The room of a text in the middle of a plate at a scale. */
-export function nameBox({ x, y }: Point, text: string, scale: number): Box {
+export function nameBox(at: Point, text: string, scale: number): Box {
   const size = nameSize(scale);
-  const half = (text.length * size * NAME.letter) / 2 + 2;
-  return { left: x - half, right: x + half, top: y - size * 0.6, bottom: y + size * 0.6 };
+  return boxRound(at, text.length * size * NAME.letter + 4, size * 1.2);
 }
 
 /** What tells a switch from its neighbours where the whole name has no room: `…07` of `b01-acc-07`. */
@@ -38,8 +37,6 @@ const beginning =
     return letters < FEWEST ? '' : name.length <= letters ? name : `${name.slice(0, letters - 1)}…`;
   };
 
-const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
-
 /** Boxes in squares of the sheet, so that only those near by are looked at. */
 class Squares {
   private readonly squares = new Map<string, Box[]>();
@@ -55,7 +52,7 @@ class Squares {
   /** Takes room where it is free. */
   take(box: Box): boolean {
     const keys = this.over(box);
-    if (keys.some((k) => this.squares.get(k)?.some((other) => meet(other, box)))) return false;
+    if (keys.some((k) => this.squares.get(k)?.some((other) => boxesMeet(other, box)))) return false;
     for (const k of keys) {
       const own = this.squares.get(k);
       if (own) own.push(box);
@@ -124,7 +121,7 @@ function tagBox({ x, y, half, growth }: Tag, by: number): Box {
     x: growth === 'right' ? x - half + wide : x,
     y: growth === 'down' ? y - TAG.half + high : y,
   };
-  return { left: middle.x - wide, right: middle.x + wide, top: middle.y - high, bottom: middle.y + high };
+  return boxRound(middle, 2 * wide, 2 * high);
 }
 
 /** Sizes that are tried, the largest first. */
@@ -138,16 +135,11 @@ export function roomForSpots({ spots, plates }: Pick<Scene, 'spots' | 'plates'>)
     half: s.name.length * TAG.letter + TAG.pad,
     growth: growthOf(s, plates),
   }));
-  const sheets = plates.map(({ x, y, width }) => ({
-    left: x - width / 2 - TAG.peg,
-    right: x + width / 2 + TAG.peg,
-    top: y - PLATE.height / 2 - TAG.peg,
-    bottom: y + PLATE.height / 2 + TAG.peg,
-  }));
+  const sheets = plates.map((p) => plateBox(p, TAG.peg));
   const fits = (by: number) => {
     const boxes = tags.map((t) => tagBox(t, by));
     return boxes.every(
-      (box, i) => !sheets.some((s) => meet(s, box)) && !boxes.some((other, j) => j < i && meet(other, box)),
+      (box, i) => !sheets.some((s) => boxesMeet(s, box)) && !boxes.some((other, j) => j < i && boxesMeet(other, box)),
     );
   };
   return SIZES.find(fits) ?? 1;

@@ -1,5 +1,5 @@
 /** Room for the words of a note: of the places round a thing the one at which they cover least. */
-import { PLATE, KNOT, wireMiddle } from './geometry';
+import { KNOT, boxRound, boxesMeet, plateBox, wireMiddle } from './geometry';
 import type { Box, Point } from './geometry';
 import type { Scene, WireItem } from './scene-items';
 
@@ -28,29 +28,27 @@ interface Obstacle {
   readonly cost: number;
 }
 
-const round = ({ x, y }: Point, width: number, height: number, cost: number): Obstacle => ({
-  box: { left: x - width / 2, right: x + width / 2, top: y - height / 2, bottom: y + height / 2 },
+const obstacle = (at: Point, width: number, height: number, cost: number): Obstacle => ({
+  box: boxRound(at, width, height),
   cost,
 });
-
-const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
 export type Room = ReturnType<typeof roomIn>;
 
 /** What stands in a drawing, to find room beside. */
 export function roomIn({ plates, spots, wires }: Placed) {
   const taken: Obstacle[] = [
-    ...plates.map((p) => round(p, p.width, PLATE.height, COVERS.plate)),
-    ...spots.map((s) => round(s, s.name.length * 6.4 + 12, 20, COVERS.spot)),
+    ...plates.map((p): Obstacle => ({ box: plateBox(p), cost: COVERS.plate })),
+    ...spots.map((s) => obstacle(s, s.name.length * 6.4 + 12, 20, COVERS.spot)),
     ...wires.flatMap(({ a, b, via, label, labelAt }) => [
       ...[a, b].map(({ x, y, nx, ny }) =>
-        round({ x: x + nx * KNOT.away, y: y + ny * KNOT.away }, 2 * KNOT_REACH, 2 * KNOT_REACH, COVERS.knot),
+        obstacle({ x: x + nx * KNOT.away, y: y + ny * KNOT.away }, 2 * KNOT_REACH, 2 * KNOT_REACH, COVERS.knot),
       ),
-      ...(label ? [round(wireMiddle(a, b, labelAt, via), LABEL.width, LABEL.height, COVERS.label)] : []),
-      ...SAMPLES.map((share) => round(wireMiddle(a, b, share, via), 2, 2, COVERS.wire)),
+      ...(label ? [obstacle(wireMiddle(a, b, labelAt, via), LABEL.width, LABEL.height, COVERS.label)] : []),
+      ...SAMPLES.map((share) => obstacle(wireMiddle(a, b, share, via), 2, 2, COVERS.wire)),
     ]),
   ];
-  const cost = (box: Box) => taken.reduce((sum, o) => (meet(o.box, box) ? sum + o.cost : sum), 0);
+  const cost = (box: Box) => taken.reduce((sum, o) => (boxesMeet(o.box, box) ? sum + o.cost : sum), 0);
   return {
     /** Takes the room of a note that has its place. */
     take: (box: Box) => void taken.push({ box, cost: COVERS.note }),

@@ -1,7 +1,7 @@
 /** Where notes stand in a drawing: beside what they are about, or at their places on the sheet. */
 import { bundleAt, linkById } from '../../core/design';
 import type { Design, Note } from '../../core/design';
-import { PLATE, wireMiddle } from './geometry';
+import { boxRound, plateBox, wireMiddle } from './geometry';
 import { GROWN, placesBeside, placesRound, roomIn } from './note-places';
 import type { Placed, Room } from './note-places';
 import type { Box, Point } from './geometry';
@@ -27,13 +27,6 @@ export function wrapped(text: string, most: number = WORDS.most): string[] {
   });
 }
 
-const around = ({ x, y }: Point, width: number, height: number): Box => ({
-  left: x - width / 2,
-  right: x + width / 2,
-  top: y - height / 2,
-  bottom: y + height / 2,
-});
-
 const union = (boxes: readonly Box[]): Box => ({
   left: Math.min(...boxes.map((b) => b.left)),
   right: Math.max(...boxes.map((b) => b.right)),
@@ -44,8 +37,8 @@ const union = (boxes: readonly Box[]): Box => ({
 /** Finds the box of a thing, or the ends of a link, in a drawing. */
 function finder(design: Design, { plates, spots, wires }: Placed) {
   const boxes = new Map<string, Box>();
-  for (const p of plates) for (const id of p.fold?.switches ?? [p.id]) boxes.set(id, around(p, p.width, PLATE.height));
-  for (const s of spots) boxes.set(s.id, around(s, s.kind === 'host' ? s.name.length * 6.4 + 12 : 68, 18));
+  for (const p of plates) for (const id of p.fold?.switches ?? [p.id]) boxes.set(id, plateBox(p));
+  for (const s of spots) boxes.set(s.id, boxRound(s, s.kind === 'host' ? s.name.length * 6.4 + 12 : 68, 18));
   const byPort = new Map(
     wires.flatMap((w) => [w.portA, w.portB].flatMap((p) => (p === null ? [] : [[p, w] as const]))),
   );
@@ -60,7 +53,7 @@ function finder(design: Design, { plates, spots, wires }: Placed) {
 type Find = ReturnType<typeof finder>;
 const middle = (b: Box): Point => ({ x: (b.left + b.right) / 2, y: (b.top + b.bottom) / 2 });
 
-const dot = (p: Point): Box => around(p, 0, 0);
+const dot = (p: Point): Box => boxRound(p, 0, 0);
 
 /** Distance between two boxes; nothing where they meet. */
 const gap = (a: Box, b: Box): number =>

@@ -1,8 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
-import { count, grouped, rateWords } from '../../core/standard';
-import type { VariantFigures } from '../../core/plan';
+import { COMPARED, comparedWith } from '../../core/plan';
+import type { ComparedFigure } from '../../core/plan';
 import { useBench } from '../session/context';
 import type { StageId } from '../session/stages';
 import { viewAddress } from '../session/view';
@@ -15,105 +15,17 @@ interface Place {
   readonly view?: Partial<View>;
 }
 
-interface Figure {
-  readonly name: string;
-  readonly of: (figures: VariantFigures) => string;
-  /** The less, the better; null where neither is. */
-  readonly badness: (figures: VariantFigures) => number | null;
-  readonly place: Place;
-  readonly title?: (figures: VariantFigures) => string | null;
-}
-
 const REVIEW: Place = { stage: 'review' };
-const whole = (n: number): string => (n === 0 ? 'none' : grouped(n));
 
-const FIGURES: readonly Figure[] = [
-  {
-    name: 'faults, risks, remarks',
-    of: ({ findings: { fault, risk, remark } }) => `${fault}, ${risk}, ${remark}`,
-    badness: ({ findings: { fault, risk, remark } }) => fault * 1e6 + risk * 1e3 + remark,
-    place: REVIEW,
-  },
-  {
-    name: 'goals met',
-    of: ({ goals: { met, of } }) => (of === 0 ? 'none set' : `${met} of ${of}`),
-    badness: ({ goals: { met, of } }) => (of === 0 ? null : of - met),
-    place: { stage: 'trees', view: { panel: 'goals' } },
-  },
-  {
-    name: 'to get there',
-    of: ({ touches: t }) =>
-      t === null
-        ? 'the starting point'
-        : t.settings + t.cables + t.devices === 0
-          ? 'nothing to do'
-          : `${count(t.settings, 'setting')}, ${count(t.devices, 'device')}${t.cables > 0 ? `, ${count(t.cables, 'cable')}` : ''}`,
-    badness: () => null,
-    place: { stage: 'hand-over' },
-  },
-  {
-    name: 'failures that separate',
-    of: ({ failures: { separating, of } }) => `${separating} of ${grouped(of)}`,
-    badness: ({ failures: { separating } }) => separating,
-    place: REVIEW,
-  },
-  {
-    name: 'of these avoidable',
-    of: ({ failures }) => whole(failures.avoidable),
-    badness: ({ failures }) => failures.avoidable,
-    place: REVIEW,
-  },
-  {
-    name: 'does most harm',
-    of: ({ worst }) => worst ?? 'no failure',
-    badness: () => null,
-    place: REVIEW,
-  },
-  {
-    name: 'longest outage',
-    of: ({ outage }) => outage?.words ?? 'none',
-    badness: ({ outage }) => outage?.seconds ?? 0,
-    place: { stage: 'rehearsal' },
-    title: ({ outage }) => outage && `when it fails: ${outage.by}`,
-  },
-  {
-    name: 'failures that overload',
-    of: ({ overloading, fullest }) => (fullest === null ? 'no traffic set' : whole(overloading)),
-    badness: ({ overloading, fullest }) => (fullest === null ? null : overloading),
-    place: REVIEW,
-  },
-  {
-    name: 'fullest link, ordinary day',
-    of: ({ fullest }) => (fullest === null ? 'no traffic set' : `${Math.round(fullest)} %`),
-    badness: ({ fullest }) => fullest,
-    place: { stage: 'trees', view: { board: 'link-use' } },
-  },
-  {
-    name: 'narrowest open link',
-    of: ({ narrowest }) => (narrowest === null ? '–' : rateWords(narrowest)),
-    badness: ({ narrowest }) => (narrowest === null ? null : -narrowest),
-    place: { stage: 'trees', view: { board: 'link-use' } },
-  },
-  {
-    name: 'trees that differ',
-    of: ({ trees }) => grouped(trees),
-    badness: () => null,
-    place: { stage: 'trees', view: { board: 'roots' } },
-  },
-  {
-    name: 'longest path, any failure',
-    of: ({ longestPath }) => count(longestPath, 'link'),
-    badness: ({ longestPath }) => longestPath,
-    place: REVIEW,
-  },
-];
-
-/** Better or worse than the first, where that can be said. */
-function comparedWith(first: VariantFigures | null, figures: VariantFigures, { badness }: Figure): string {
-  const [a, b] = [first && badness(first), badness(figures)];
-  if (a === null || b === null || a === b) return '';
-  return b < a ? styles.better! : styles.worse!;
-}
+/** Where each figure comes from. */
+const PLACES: Readonly<Record<string, Place>> = {
+  goals: { stage: 'trees', view: { panel: 'goals' } },
+  touches: { stage: 'hand-over' },
+  outage: { stage: 'rehearsal' },
+  fullest: { stage: 'trees', view: { board: 'link-use' } },
+  narrowest: { stage: 'trees', view: { board: 'link-use' } },
+  trees: { stage: 'trees', view: { board: 'roots' } },
+};
 
 type Comparison = ReturnType<typeof useComparison>;
 
@@ -145,7 +57,7 @@ function ColumnChoice({ all, columns, toggle, busy, failed, stop }: Comparison) 
 }
 
 interface RowProps {
-  readonly figure: Figure;
+  readonly figure: ComparedFigure;
   readonly columns: Comparison['columns'];
   readonly onOpen: (id: string, place: Place) => void;
 }
@@ -161,9 +73,9 @@ function FigureRow({ figure, columns, onOpen }: RowProps) {
             <span className="quiet">…</span>
           ) : (
             <button
-              className={`plain ${comparedWith(first, figures, figure)}`}
-              title={figure.title?.(figures) ?? undefined}
-              onClick={() => onOpen(id, figure.place)}
+              className={`plain ${styles[comparedWith(first, figures, figure) ?? ''] ?? ''}`}
+              title={figure.id === 'outage' && figures.outage ? `when it fails: ${figures.outage.by}` : undefined}
+              onClick={() => onOpen(id, PLACES[figure.id] ?? REVIEW)}
             >
               {figure.of(figures)}
             </button>
@@ -203,8 +115,8 @@ export function Variants() {
           </tr>
         </thead>
         <tbody>
-          {FIGURES.map((figure) => (
-            <FigureRow key={figure.name} {...{ figure, columns }} onOpen={open} />
+          {COMPARED.map((figure) => (
+            <FigureRow key={figure.id} {...{ figure, columns }} onOpen={open} />
           ))}
         </tbody>
       </table>
