@@ -64,6 +64,12 @@ test('a note is written about what is selected, changed, and deleted with what i
   await page.getByLabel('Words of the note').fill('Three fuses');
   await page.keyboard.press('Control+Enter');
   await expect(words(page, 'Three fuses')).toBeVisible();
+  // Search finds it by its words.
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox').fill('three fuses');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/sel=note/);
   await page.getByRole('button', { name: 'workshop', exact: true }).click();
   await openCabling(page, demo, '&sel=switch~workshop');
   await page.keyboard.press('Delete');

@@ -48,7 +48,7 @@ export function Chart(props: Props) {
   useChartHandle(handle, view);
   const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
   const { parts, detail, names, secondLines, scale } = view;
-  const spotRoom = useMemo(() => roomForSpots(scene), [scene]);
+  const spotRoom = useSpotRoom(scene);
   useFlying(view, scene, selection);
   useOpenByZoom(view, scene, onOpen);
   return (
@@ -80,6 +80,12 @@ export function Chart(props: Props) {
       <Overview scene={scene} view={view} />
     </>
   );
+}
+
+/** How much larger tags of hosts can be. As a run goes on plates change their looks, not their places. */
+function useSpotRoom(scene: Scene): number {
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  return useMemo(() => roomForSpots(scene), [scene.spots]);
 }
 
 /** The costs that occur, at the height of the switches that have them. */
@@ -120,6 +126,9 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
     () => (detail && secondLines ? NO_NAMES : namedPlates(scene, scale, (id) => chosen.has(`switch ${id}`))),
     [scene, scale, chosen, detail, secondLines],
   );
+  // Where hosts stand changes with the places of plates alone.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const growths = useMemo(() => new Map(scene.spots.map((s) => [s.id, growthOf(s, scene.plates)])), [scene.spots]);
   const near = (point: Point) => detail !== null && contains(detail, point);
   const wires = detail ? scene.wires : scene.wires.filter((w) => w.kind !== 'host');
   const spots = detail ? scene.spots : scene.spots.filter((s) => s.kind !== 'host');
@@ -139,7 +148,7 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
       ))}
       {spots.map((spot) => {
         const state = { selected: isSelected(spot.kind, spot.id), onPath: pathPlaces.has(spot.id) };
-        const growth = growthOf(spot, scene.plates);
+        const growth = growths.get(spot.id) ?? 'round';
         return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, growth, register, grip }} {...state} />;
       })}
       {scene.plates.map((plate) => {

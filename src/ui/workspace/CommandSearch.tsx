@@ -34,6 +34,7 @@ function things(design: Design, select: (ref: Ref) => void): Entry[] {
     ...design.switches.map((s) => of('switch', 'Switches', s.id, s.name, s.mac)),
     ...design.hosts.map((h) => of('host', 'Hosts', h.id, h.name)),
     ...design.segments.map((s) => of('segment', 'Segments', s.id, s.name)),
+    ...design.notes.map((n) => of('note', 'Notes', n.id, n.text, n.layer ?? '')),
     ...design.bundles.map((b) => of('bundle', 'Bundles', b.id, `${names.get(b.switch)} ${b.name}`)),
     ...design.ports.map((p) => of('port', 'Ports', p.id, `${names.get(p.switch)} ${p.name}`, p.description ?? '')),
   ];
