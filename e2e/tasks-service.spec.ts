@@ -56,19 +56,9 @@ test('13: what a lost member costs', async ({ page, request }) => {
 
 test('14: the two cards of a server become a bundle', async ({ page, request }) => {
   const design = asMeant();
-  const vlans = '110';
-  design.ports.push({
-    id: 'core-east:21',
-    switch: 'core-east',
-    name: '21',
-    number: 21,
-    speed: 10000,
-    vlans,
-    native: 110,
-  });
-  design.links.push({ id: 'card', a: { port: 'core-east:21' }, b: { host: 'ferry-server', card: '2' } });
   const first = design.ports.find((p) => p.id === 'core-east:20')!;
-  Object.assign(design.ports.at(-1)!, { ...first, id: 'core-east:21', name: '21', number: 21 });
+  design.ports.push({ ...first, id: 'core-east:21', name: '21', number: 21 });
+  design.links.push({ id: 'card', a: { port: 'core-east:21' }, b: { host: 'ferry-server', card: '2' } });
   const demo = await freshDesign(request, 'cards', design);
   await openCabling(page, demo);
   const hand = new Hand(page);

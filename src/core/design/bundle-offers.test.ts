@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { asCabled } from '../../demo/brackwater';
+import { asCabled, asPair } from '../../demo/brackwater';
 import { bundleOffers } from './bundle-offers';
 import { bundleLinks } from './bundling';
 import { applyEdits } from './edits';
@@ -48,6 +48,22 @@ test('where a setting stands in the way, it is made like that of the first and a
     ]);
     expect(integrityFaults(made)).toEqual([]);
   }
+});
+
+test('cables to both switches of a pair are one bundle, once they are made alike', () => {
+  const design = asPair();
+  const uplinks = design.links.filter((l) => JSON.stringify(l).includes('"quay-a:') && /core-(east|west):/.test(l.id));
+  // Without its bundles, and with another untagged VLAN at one switch of the pair.
+  design.bundles = [];
+  const far = design.ports.find((p) => p.switch === 'core-west' && uplinks[1]!.id.includes(p.id))!;
+  far.native = 120;
+  const ids2 = uplinks.slice(0, 2).map((l) => l.id);
+  expect(bundleLinks(design, ids2, ids()).ok).toBe(false);
+  const [offer] = bundleOffers(design, ids2, ids());
+  expect(offer!.kind).toBe('made-alike');
+  const made = after(design, offer!.edits);
+  expect(made.bundles.map((b) => b.switch).sort()).toEqual(['core-east', 'core-west', 'quay-a']);
+  expect(made.ports.find((p) => p.id === far.id)!.native).toBeUndefined();
 });
 
 test('of cables of several rates or to several switches, those that are alike are offered', () => {

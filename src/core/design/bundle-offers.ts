@@ -2,7 +2,7 @@
 import { bundleLinks } from './bundling';
 import { applyEdits, setField } from './edits';
 import type { Edit } from './edits';
-import { bundleAt, groupBy, linkById, portById } from './look-ups';
+import { bundleAt, groupBy, linkById, pairOf, portById } from './look-ups';
 import type { Design, Link, Port } from './schema';
 
 export interface BundleOffer {
@@ -23,7 +23,9 @@ function likeness(design: Design, link: Link): string {
   const ports = portsOfLink(design, link);
   if (ports.some((p) => bundleAt(design, p.id))) return '';
   const hosts = [link.a, link.b].flatMap((end) => ('host' in end ? [`host ${end.host}`] : []));
-  const of = (p: Port) => [p.switch, p.speed, p.duplex ?? 'full', p.vlans ?? 'all', p.native ?? ''].join(' ');
+  // The switches of a pair are one end.
+  const of = (p: Port) =>
+    [pairOf(design, p.switch)?.id ?? p.switch, p.speed, p.duplex ?? 'full', p.vlans ?? 'all', p.native ?? ''].join(' ');
   return [...ports.map(of), ...hosts].sort().join('\n');
 }
 
@@ -40,10 +42,13 @@ function alikeOnes(design: Design, links: readonly Link[], newId: (prefix: strin
 /** All of them, with the settings of the first cable's ends at each end. */
 function madeAlike(design: Design, links: readonly Link[], newId: (prefix: string) => string): BundleOffer[] {
   const [first, ...others] = links;
-  const models = new Map(portsOfLink(design, first!).map((p) => [p.switch, p]));
+  const models = portsOfLink(design, first!);
+  const modelOf = (port: Port) =>
+    models.find((m) => m.switch === port.switch) ??
+    models.find((m) => pairOf(design, m.switch)?.switches.includes(port.switch));
   const settings = others.flatMap((link) =>
     portsOfLink(design, link).flatMap((port) => {
-      const model = models.get(port.switch);
+      const model = modelOf(port);
       return model
         ? SETTINGS.filter((s) => port[s] !== model[s]).map((s) => setField('port', port.id, s, model[s] ?? null))
         : [];

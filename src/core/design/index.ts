@@ -56,6 +56,7 @@ export {
   STORM_ACTIONS,
   MODES,
   emptyDesign,
+  emptyLists,
   hostSchema,
   isClassicMode,
   isPerVlan,

@@ -273,31 +273,18 @@ export const isClassicMode = (mode: Mode): boolean => mode === 'stp' || mode ===
 /** The mode a switch runs: its own, else the design's. */
 export const modeOf = (design: Design, s: Switch): Mode => s.protocol ?? design.mode;
 
+/** Lists with nothing in them. */
+export const emptyLists = <L extends ListName>(lists: readonly L[]): Pick<Design, L> =>
+  Object.fromEntries(lists.map((list) => [list, []])) as unknown as Pick<Design, L>;
+
 /** A design with nothing in it yet but the VLAN that every switch has. */
-export function emptyDesign(designName: string): Design {
-  return {
-    format: DESIGN_FORMAT,
-    version: DESIGN_VERSION,
-    name: designName,
-    mode: 'per-vlan-rstp',
-    costScale: 'long',
-    bundleCost: 'active',
-    vlans: [{ id: 'v1', number: 1, name: 'default' }],
-    switches: [],
-    ports: [],
-    links: [],
-    segments: [],
-    bundles: [],
-    hosts: [],
-    regions: [],
-    pairs: [],
-    scripts: [],
-    goals: [],
-    demands: [],
-    risks: [],
-    accepted: [],
-    workplaces: [],
-    readings: [],
-    notes: [],
-  };
-}
+export const emptyDesign = (designName: string): Design => ({
+  format: DESIGN_FORMAT,
+  version: DESIGN_VERSION,
+  name: designName,
+  mode: 'per-vlan-rstp',
+  costScale: 'long',
+  bundleCost: 'active',
+  ...emptyLists(KINDS.map((kind) => COLLECTIONS[kind].list)),
+  vlans: [{ id: 'v1', number: 1, name: 'default' }],
+});

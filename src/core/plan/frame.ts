@@ -2,7 +2,7 @@
  * Two designs brought to a form in which every difference between them is a setting of one device, a cable, or a host: what
  * stands once for all switches in a document (mode, cost scales, MST regions) is set switch by switch in a network.
  */
-import { modeOf, switchById } from '../design';
+import { emptyLists, modeOf, switchById } from '../design';
 import type { Design, Kind, Region, Switch, Vlan } from '../design';
 import { regionOf } from '../network';
 
@@ -128,22 +128,13 @@ function portsOnlyIn(one: Design, other: Design): Design['ports'] {
 }
 
 /** Lists that no device knows of. */
-const UNDRAWN = {
-  scripts: [],
-  goals: [],
-  demands: [],
-  risks: [],
-  accepted: [],
-  workplaces: [],
-  readings: [],
-  notes: [],
-} as const;
+const UNDRAWN = ['scripts', 'goals', 'demands', 'risks', 'accepted', 'workplaces', 'readings', 'notes'] as const;
 
 export function frameOf(from: Design, to: Design): Frame {
   const { regions: both, place } = regionsOf(from, to);
   const regions = [...both, ...loneRegions(to, both)];
   // A port is there whether it is drawn or not: only what is plugged into it is work.
-  const start: Design = { ...from, ...empty(), regions, ports: [...from.ports, ...portsOnlyIn(to, from)] };
+  const start: Design = { ...from, ...emptyLists(UNDRAWN), regions, ports: [...from.ports, ...portsOnlyIn(to, from)] };
   const goal: Design = {
     ...start,
     vlans: vlansAsDrawn(to.vlans, from.vlans),
@@ -157,6 +148,3 @@ export function frameOf(from: Design, to: Design): Frame {
   };
   return { start, goal };
 }
-
-const empty = (): Pick<Design, keyof typeof UNDRAWN> =>
-  Object.fromEntries(Object.keys(UNDRAWN).map((list) => [list, []])) as never;

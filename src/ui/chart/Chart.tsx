@@ -6,7 +6,8 @@ import { CROWDED_NAMES } from './detail';
 import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
-import { growthOf, namedPlates, roomForSpots } from './legible';
+import { namedPlates, nameSize, spotGrowth } from './legible';
+import type { SpotGrowth } from './legible';
 import { Note } from './Note';
 import { Overview } from './Overview';
 import { Peg } from './Peg';
@@ -19,6 +20,7 @@ import { useOpenByZoom } from './useOpenByZoom';
 import { RULER_WIDTH, useChartHandle, useView } from './useView';
 import type { ChartView } from './useView';
 import { Wire } from './Wire';
+import type { Register } from './Wire';
 
 interface Props {
   readonly scene: Scene;
@@ -48,7 +50,7 @@ export function Chart(props: Props) {
   useChartHandle(handle, view);
   const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
   const { parts, detail, names, secondLines, scale } = view;
-  const spotRoom = useSpotRoom(scene);
+  const growth = useSpotGrowth(scene);
   useFlying(view, scene, selection);
   useOpenByZoom(view, scene, onOpen);
   return (
@@ -63,7 +65,8 @@ export function Chart(props: Props) {
           {
             '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})`,
             '--k': scale,
-            '--spots': spotRoom,
+            '--name': nameSize(scale),
+            '--spots': growth.most,
           } as React.CSSProperties
         }
         {...events}
@@ -73,7 +76,7 @@ export function Chart(props: Props) {
       >
         {scene.ruler.length > 0 && <Ruler scene={scene} view={view} />}
         <g ref={parts.viewport}>
-          <Things {...props} view={view} />
+          <Things {...props} {...{ view, growth }} />
           <g ref={parts.overlay} className="overlay" aria-hidden="true" />
         </g>
       </svg>
@@ -82,10 +85,10 @@ export function Chart(props: Props) {
   );
 }
 
-/** How much larger tags of hosts can be. As a run goes on plates change their looks, not their places. */
-function useSpotRoom(scene: Scene): number {
+/** How tags of hosts grow. As a run goes on plates change their looks, not their places. */
+function useSpotGrowth(scene: Scene): SpotGrowth {
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  return useMemo(() => roomForSpots(scene), [scene.spots]);
+  return useMemo(() => spotGrowth(scene), [scene.spots]);
 }
 
 /** The costs that occur, at the height of the switches that have them. */
@@ -116,8 +119,56 @@ const isWireSelected = ({ kind, id, portA, portB }: WireItem, isSelected: Chosen
 const isOnPath = ({ portA, portB }: WireItem, ports: ReadonlySet<string>): boolean =>
   ports.size > 0 && (portA === null || ports.has(portA)) && (portB === null || ports.has(portB));
 
-function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, view }: Props & { view: ChartView }) {
-  const { detail, names, secondLines, scale, drawing, parts } = view;
+interface NamesProps {
+  readonly scene: Scene;
+  readonly named: ReadonlyMap<string, string>;
+  readonly register: Register;
+}
+
+/** Names over all plates, where these have no room for them. */
+function LoneNames({ scene, named, register }: NamesProps) {
+  return scene.plates.map((plate) => {
+    const text = named.get(plate.id);
+    return text && <LoneName key={plate.id} {...{ plate, text, register }} />;
+  });
+}
+
+interface PegsProps {
+  readonly pegs: Scene['pegs'];
+  readonly movedPorts: ReadonlySet<string>;
+  readonly isSelected: Chosen;
+  readonly view: ChartView;
+}
+
+/** Ports near what is in sight, with their names where these can be read. */
+function Pegs({ pegs, movedPorts, isSelected, view }: PegsProps) {
+  const { names, scale, drawing, parts } = view;
+  return (
+    <g ref={parts.pegs}>
+      {pegs.map((peg) => (
+        <Peg
+          key={peg.key}
+          peg={names && (!peg.crowded || scale >= CROWDED_NAMES) ? peg : { ...peg, name: undefined }}
+          selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
+          moved={movedPorts.has(peg.id) || peg.also?.some((id) => movedPorts.has(id)) === true}
+          register={drawing.register}
+        />
+      ))}
+    </g>
+  );
+}
+
+function Things({
+  scene,
+  selection,
+  pathPorts,
+  pathPlaces,
+  movedPorts,
+  hands,
+  view,
+  growth,
+}: Props & { view: ChartView; growth: SpotGrowth }) {
+  const { detail, names, secondLines, scale, drawing } = view;
   const { register } = drawing;
   const grip = hands !== undefined;
   const chosen = useMemo(() => new Set(selection.map((r) => `${r.kind} ${r.id}`)), [selection]);
@@ -126,9 +177,6 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
     () => (detail && secondLines ? NO_NAMES : namedPlates(scene, scale, (id) => chosen.has(`switch ${id}`))),
     [scene, scale, chosen, detail, secondLines],
   );
-  // Where hosts stand changes with the places of plates alone.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const growths = useMemo(() => new Map(scene.spots.map((s) => [s.id, growthOf(s, scene.plates)])), [scene.spots]);
   const near = (point: Point) => detail !== null && contains(detail, point);
   const wires = detail ? scene.wires : scene.wires.filter((w) => w.kind !== 'host');
   const spots = detail ? scene.spots : scene.spots.filter((s) => s.kind !== 'host');
@@ -148,8 +196,8 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
       ))}
       {spots.map((spot) => {
         const state = { selected: isSelected(spot.kind, spot.id), onPath: pathPlaces.has(spot.id) };
-        const growth = growths.get(spot.id) ?? 'round';
-        return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, growth, register, grip }} {...state} />;
+        const own = growth.of.get(spot.id) ?? 'round';
+        return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, register, grip }} growth={own} {...state} />;
       })}
       {scene.plates.map((plate) => {
         const all = plate.fold?.switches ?? [plate.id];
@@ -157,24 +205,11 @@ function Things({ scene, selection, pathPorts, pathPlaces, movedPorts, hands, vi
         const lines = near(plate) && secondLines ? 2 : named.has(plate.id) ? 1 : 0;
         return <Plate key={plate.id} {...{ plate, lines, register, grip }} {...state} />;
       })}
-      {scene.plates.map((plate) => {
-        const text = named.get(plate.id);
-        return text && <LoneName key={plate.id} {...{ plate, text, register }} />;
-      })}
+      <LoneNames {...{ scene, named, register }} />
       {notes.map((note) => (
         <Note key={note.id} {...{ note, register, grip }} selected={isSelected('note', note.id)} />
       ))}
-      <g ref={parts.pegs}>
-        {scene.pegs.filter(near).map((peg) => (
-          <Peg
-            key={peg.key}
-            peg={names && (!peg.crowded || scale >= CROWDED_NAMES) ? peg : { ...peg, name: undefined }}
-            selected={isSelected('port', peg.id) || isSelected('bundle', peg.id)}
-            moved={movedPorts.has(peg.id) || peg.also?.some((id) => movedPorts.has(id)) === true}
-            register={register}
-          />
-        ))}
-      </g>
+      <Pegs {...{ view, movedPorts, isSelected }} pegs={scene.pegs.filter(near)} />
     </>
   );
 }

@@ -23,7 +23,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.plate.id === b.plate.id &&
   a.plate.name === b.plate.name &&
   a.plate.width === b.plate.width &&
-  a.plate.note === b.plate.note &&
+  a.plate.second === b.plate.second &&
   a.plate.tag === b.plate.tag &&
   a.plate.spoken === b.plate.spoken &&
   a.plate.standing === b.plate.standing &&
@@ -35,7 +35,7 @@ const sameLooks = (a: Props, b: Props) =>
 
 /** A switch: its name, what the view notes of it, and where it stands. The root is inverted, the next framed. */
 export const Plate = memo(function Plate({ plate, selected, onPath, register, lines, grip }: Props) {
-  const { width, name, note, tag, standing } = plate;
+  const { width, name, second, tag, standing } = plate;
   const { fold, unlike } = plate;
   const classes = [
     'plate',
@@ -78,7 +78,7 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
       )}
       {lines === 2 && (
         <text className="priority" x={-width / 2 + 12} y={13}>
-          {unlike ?? note}
+          {unlike ?? second}
         </text>
       )}
       {lines === 2 && tag && !unlike && (

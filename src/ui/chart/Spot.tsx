@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { BAR_HALF, TAG_HEIGHT, tagWidth } from './geometry';
 import type { Growth } from './legible';
 import type { SpotItem } from './scene-items';
 import type { Register } from './Wire';
@@ -18,7 +19,7 @@ interface Props {
 export const Spot = memo(function Spot({ spot, selected, onPath, growth, register, grip }: Props) {
   const classes = ['spot', `spot-${spot.kind}`, selected && 'is-selected', onPath && 'on-path'];
   if (spot.alarm) classes.push('has-alarm');
-  const half = spot.kind === 'host' ? spot.name.length * 3.2 + 6 : 34;
+  const half = spot.kind === 'host' ? tagWidth(spot.name) / 2 : BAR_HALF;
   const key = `${spot.kind} ${spot.id}`;
   return (
     <g
@@ -31,18 +32,20 @@ export const Spot = memo(function Spot({ spot, selected, onPath, growth, registe
       data-id={spot.id}
     >
       <g className={`spot-scaled grows-${growth}`}>
-        {spot.kind === 'segment' && <rect className="bar" x={-34} y={-3} width={68} height={6} />}
+        {spot.kind === 'segment' && <rect className="bar" x={-half} y={-3} width={2 * half} height={6} />}
         {spot.kind === 'host' && (
           <rect
             className="tag"
-            x={-spot.name.length * 3.2 - 6}
-            y={-9}
-            width={spot.name.length * 6.4 + 12}
-            height={18}
-            rx={9}
+            x={-half}
+            y={-TAG_HEIGHT / 2}
+            width={2 * half}
+            height={TAG_HEIGHT}
+            rx={TAG_HEIGHT / 2}
           />
         )}
-        {grip && <circle className="grip" cx={half} cy={spot.kind === 'host' ? 9 : 0} r={6} data-grip="" />}
+        {grip && (
+          <circle className="grip" cx={half} cy={spot.kind === 'host' ? TAG_HEIGHT / 2 : 0} r={6} data-grip="" />
+        )}
         <text dy={spot.kind === 'segment' ? 17 : 4}>{spot.name}</text>
       </g>
     </g>

@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { LABEL_HEIGHT, labelWidth } from './geometry';
 import type { WireItem } from './scene-items';
 
 export type Register = (key: string, element: Element | null) => void;
@@ -55,7 +56,12 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
       {wire.label && (wire.kind === 'bundle' || wire.kind === 'ghost' || (!far && !bare)) && (
         <g className="sum">
           <g className="sum-scaled">
-            <rect x={-wire.label.length * 3.6 - 4} y={-9} width={wire.label.length * 7.2 + 8} height={18} />
+            <rect
+              x={-labelWidth(wire.label) / 2}
+              y={-LABEL_HEIGHT / 2}
+              width={labelWidth(wire.label)}
+              height={LABEL_HEIGHT}
+            />
             <text dy={4}>{wire.label}</text>
           </g>
         </g>

@@ -80,7 +80,7 @@ function plateOf(s: Switch, at: Point, width: number, lens: Lens | null): PlateI
     x: at.x,
     y: at.y,
     width,
-    note: s.mac.slice(9),
+    second: s.mac.slice(9),
     tag: tag === 'distribution' ? 'dist' : tag,
     spoken: [s.name, tag, `MAC ${s.mac}`, outside && `without VLAN ${lens.vlan}`].filter(Boolean).join(', '),
     standing: s.off ? 'off' : outside ? 'outside' : apart ? 'apart' : 'plain',
@@ -199,12 +199,27 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places, not
     at.map((p, i) => ({ ...p, width: width[i]! })),
     attachments.map(({ a, b }, i) => ({ a: anchors[i]![0], b: anchors[i]![1], from: a.bridge, to: b.bridge })),
   );
+  const hosts = design.hosts.map((h): SpotItem => ({
+    ...places.hosts.get(h.id)!,
+    id: h.id,
+    kind: 'host',
+    name: h.name,
+    ...(lens?.presence.cutOff.has(h.id) ? { alarm: true } : {}),
+  }));
+  const segments = design.segments.map((s): SpotItem => ({
+    ...places.segments.get(s.id)!,
+    id: s.id,
+    kind: 'segment',
+    name: s.name,
+  }));
+  const spots = [...hosts, ...segments];
   const labels = labelPlaces(
     bare.map(({ wire }, i) => {
       const [a, b] = anchors[i]!;
       return { a, b, via: ways[i]!, label: wire.label, usual: wire.labelAt ?? 0.5, kept: wire.alarm === true };
     }),
     at.map((p, i) => ({ ...p, width: width[i]! })),
+    spots,
   );
   const wires = bare.map(({ wire, a: endA, b: endB }, i): WireItem => {
     const [a, b] = anchors[i]!;
@@ -226,21 +241,7 @@ export function layOut({ design, lens, wires: bare }: Looks, places: Places, not
     const label = free || wire.alarm ? wire.label : null;
     return { ...wire, a, b, label, labelAt: share, ...(ways[i]!.length > 0 ? { via: ways[i]! } : {}) };
   });
-  const hosts = design.hosts.map((h): SpotItem => ({
-    ...places.hosts.get(h.id)!,
-    id: h.id,
-    kind: 'host',
-    name: h.name,
-    ...(lens?.presence.cutOff.has(h.id) ? { alarm: true } : {}),
-  }));
-  const segments = design.segments.map((s): SpotItem => ({
-    ...places.segments.get(s.id)!,
-    id: s.id,
-    kind: 'segment',
-    name: s.name,
-  }));
   const plates = design.switches.map((s, i) => plateOf(s, at[i]!, width[i]!, lens));
-  const spots = [...hosts, ...segments];
   const written = notesIn(notes ? { ...design, notes } : design, { plates, wires, spots }, true);
   return { plates, pegs, wires, spots, notes: written, ruler: [], outside: null };
 }

@@ -32,10 +32,10 @@ export const namesAt = (scale: number, { pegs }: Pick<Scene, 'pegs'>): boolean =
   scale >= (pegs.length <= FEW ? LEAST_NAMES : NAMES);
 
 /** Below this scale the second line of plates would be too small to read: their names are larger instead. */
-const NOTES = 0.78;
+const SECOND_LINES = 0.78;
 
 /** Whether second lines of plates are worth drawing. */
-export const secondLinesAt = (scale: number): boolean => scale >= NOTES;
+export const secondLinesAt = (scale: number): boolean => scale >= SECOND_LINES;
 
 /** Scales between which text keeps its size. */
 const STEP = 0.05;

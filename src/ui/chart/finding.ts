@@ -1,9 +1,9 @@
 /** Finding things in a drawing: its box, the next plate in a direction, what an element stands for. */
 import type { Ref } from '../session/view';
-import { boxAround } from './geometry';
-import type { Box } from './geometry';
+import { PLATE, boxAround } from './geometry';
+import type { Box, Point } from './geometry';
 import { cornersOf } from './notes';
-import type { Scene } from './scene-items';
+import type { PlateItem, Scene } from './scene-items';
 
 const MARGIN = 46;
 
@@ -49,4 +49,19 @@ export function refOf(element: Element): Ref {
   const kind = element.getAttribute('data-kind')!;
   const id = element.getAttribute('data-id')!;
   return { kind: (kind === 'host' && element.classList.contains('wire') ? 'link' : kind) as Ref['kind'], id };
+}
+
+/** A fold is meant when the pointer is on it, or this near. */
+const NEAR = 16;
+/** Room round what is flown to. */
+const ROUND = 80;
+
+/** The fold that a point is on. */
+export const foldUnder = ({ plates }: Pick<Scene, 'plates'>, { x, y }: Point): PlateItem | undefined =>
+  plates.find((p) => p.fold && Math.abs(x - p.x) <= p.width / 2 + NEAR && Math.abs(y - p.y) <= PLATE.height / 2 + NEAR);
+
+/** The box of the plates that show some switches. */
+export function boxOfSwitches({ plates }: Pick<Scene, 'plates'>, switches: ReadonlySet<string>): Box | null {
+  const own = plates.filter((p) => (p.fold?.switches ?? [p.id]).some((id) => switches.has(id)));
+  return own.length > 0 ? boxAround(own, ROUND + PLATE.width / 2, ROUND) : null;
 }

@@ -74,7 +74,7 @@ test('closets alike are one plate, which says how many ends are blocked there; i
   const own = sheet(large, { fold: 'alike' });
   const closets = plate(own, 'b01-acc × 23')!;
   expect(closets.fold!.switches).toHaveLength(23);
-  expect(closets.note).toBe('69 blocked');
+  expect(closets.second).toBe('69 blocked');
   const wires = own.scene.wires.filter((w) => w.count && closets.fold!.switches.includes(w.portB?.split(':')[0] ?? ''));
   expect(wires.every((w) => w.label?.startsWith('× '))).toBe(true);
 });

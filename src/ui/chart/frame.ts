@@ -125,7 +125,7 @@ function frameWire(idOf: (port: number) => string, end: MergedEnds, isLeg: boole
 }
 
 /** Second line of a plate: the priority of a switch, of a fold how many switches it is. */
-function noteOf({ topology: { design } }: SolvedDesign, of: SolvedTree, cell: Cell): string {
+function secondOf({ topology: { design } }: SolvedDesign, of: SolvedTree, cell: Cell): string {
   if (!isFold(cell)) {
     const { value } = priorityInForce(design, design.switches[cell.members[0]!]!, of.tree);
     return priorityWords(value + systemIdExtension(of.tree));
@@ -150,7 +150,7 @@ function framePlate(
     bridge: cell.members[0]!,
     name: cell.name,
     ...at,
-    note: noteOf(solved, of, cell),
+    second: secondOf(solved, of, cell),
     ...(isFold(cell) ? { fold: { switches: cell.members.map((m) => design.switches[m]!.id), kind: cell.kind } } : {}),
     ...(cell.unlike === null ? {} : { unlike: cell.unlike }),
     ...(region && isOne ? { region } : {}),
@@ -196,6 +196,7 @@ export function frameOf(
       return { a, b, via: ways[i]!, label: labelOf(end), usual: usual[i]!, kept: true };
     }),
     arranged.at.map((at, i) => ({ ...at, width: width[i]! })),
+    spots,
   );
   const wires = ends.map((end, i): FrameWire => ({
     ...frameWire(identify(topology), end, leg[i]!, labels[i]!.share),

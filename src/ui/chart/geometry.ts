@@ -215,3 +215,24 @@ export const plateBox = (plate: Point & { readonly width: number }, room = 0): B
 /** Whether two boxes have a part in common. */
 export const boxesMeet = (a: Box, b: Box): boolean =>
   a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+
+/** Height of the tag of a host, and half of the bar of a segment. */
+export const TAG_HEIGHT = 18;
+export const BAR_HALF = 34;
+
+/** Width of the tag of a host by its name. */
+export const tagWidth = (name: string): number => name.length * 6.4 + 12;
+
+/** The room that a host or a segment takes, with its name. */
+export const spotBox = (spot: Point & { readonly kind: 'host' | 'segment'; readonly name: string }): Box =>
+  boxRound(spot, spot.kind === 'host' ? tagWidth(spot.name) : 2 * BAR_HALF, TAG_HEIGHT);
+
+/** Corners of a box, to be taken into another one. */
+export const cornersOfBox = ({ left, right, top, bottom }: Box): readonly Point[] => [
+  { x: left, y: top },
+  { x: right, y: bottom },
+];
+
+/** Height of the label of a wire, and its width by its text. */
+export const LABEL_HEIGHT = 18;
+export const labelWidth = (label: string): number => label.length * 7.2 + 8;

@@ -5,9 +5,9 @@ import type { Design } from '../../core/design';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from './arrange';
 import { layOut, looksOf, placesOf } from './cabling-scene';
-import { boxesMeet, plateBox, wireMiddle } from './geometry';
+import { boxesMeet, plateBox, spotBox, wireMiddle } from './geometry';
 import { labelBox } from './labels';
-import { LEAST_TEXT, growthOf, nameBox, nameSize, namedPlates, roomForSpots } from './legible';
+import { LEAST_TEXT, nameBox, nameSize, namedPlates, spotGrowth } from './legible';
 import { sceneOf } from './scene';
 import type { Scene } from './scene-items';
 
@@ -21,12 +21,12 @@ function scenes(design: Design): Scene[] {
   return [layOut(looksOf(design, null), placesOf(design, at)), ...trees];
 }
 
-/** Labels of a scene, and how many of them lie on a plate or on another label. */
-function labels({ wires, plates }: Scene) {
+/** Labels of a scene, and how many of them lie on a plate, a host or another label. */
+function labels({ wires, plates, spots }: Scene) {
   const boxes = wires.flatMap((w) =>
     w.label === null ? [] : [{ ...labelBox(wireMiddle(w.a, w.b, w.labelAt, w.via), w.label), alarm: w.alarm === true }],
   );
-  const sheets = plates.map((p) => plateBox(p));
+  const sheets = [...plates.map((p) => plateBox(p)), ...spots.map(spotBox)];
   const covers = (b: (typeof boxes)[number], i: number) =>
     sheets.some((s) => boxesMeet(s, b)) || boxes.some((o, j) => j < i && boxesMeet(o, b));
   const bare = wires.filter((w) => w.kind === 'link' && w.label === null).length;
@@ -76,11 +76,21 @@ test('names are read at every scale, none lies on another, and what is selected 
 test('tags of hosts grow away from their plates, and not onto another tag or a plate', () => {
   const plates = [{ x: 0, y: 0, width: 116 }] as unknown as Scene['plates'];
   const host = (name: string, x: number, y: number) => ({ id: name, kind: 'host' as const, name, x, y });
-  expect(growthOf({ x: 120, y: 0 }, plates)).toBe('right');
-  expect(growthOf({ x: 0, y: 50 }, plates)).toBe('down');
-  expect(growthOf({ x: -400, y: 90 }, plates)).toBe('round');
   const beside = host('server', 58 + 9 + 26, 0);
-  expect(roomForSpots({ plates, spots: [beside] })).toBeCloseTo(1.7);
-  expect(roomForSpots({ plates, spots: [beside, host('desk', 140, 0)] })).toBeLessThan(1.4);
-  expect(roomForSpots({ plates, spots: [host('desk', 0, 20)] })).toBe(1);
+  const growth = (...spots: Scene['spots'][number][]) => spotGrowth({ plates, spots });
+  const ways = growth(beside, host('below', 0, 60), host('away', -400, 90)).of;
+  expect([...ways.values()]).toEqual(['right', 'down', 'round']);
+  expect(growth(beside).most).toBe(1.7);
+  expect(growth(beside, host('desk', 140, 0)).most).toBeLessThan(1.4);
+  expect(growth(host('desk', 0, 20)).most).toBe(1);
+});
+
+test('where names have no room a switch is told by its end; a fold never by its count', () => {
+  const plate = (name: string, x: number, fold?: string[]) =>
+    ({ id: name, name, x, y: 0, width: 60, standing: 'plain', ...(fold ? { fold: { switches: fold } } : {}) }) as never;
+  const plates = [plate('b01-acc-01', 0), plate('b01-acc-02', 80), plate('b01-acc × 22', 200, ['a', 'b'])];
+  const named = namedPlates({ plates }, 0.6, () => false);
+  expect(named.get('b01-acc × 22')).toBe('b01-acc × 22');
+  expect([named.get('b01-acc-01'), named.get('b01-acc-02')].sort()).toEqual(['b01-acc-01', '…02']);
+  expect(namedPlates({ plates }, 0.6, (id) => id === 'b01-acc-02').get('b01-acc × 22')).not.toBe('…22');
 });

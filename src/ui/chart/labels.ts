@@ -1,5 +1,5 @@
-/** Where the labels of wires stand on their way, so that none lies on a plate, on a blocked end or on another label. */
-import { KNOT, boxRound, plateBox, wireMiddle } from './geometry';
+/** Where the labels of wires stand on their way, so that none lies on a plate, a host, a blocked end or another label. */
+import { KNOT, LABEL_HEIGHT, boxRound, labelWidth, plateBox, spotBox, wireMiddle } from './geometry';
 import type { Anchor, Box, Point } from './geometry';
 
 interface Labelled {
@@ -13,17 +13,20 @@ interface Labelled {
   readonly kept: boolean;
 }
 
+type Spot = Parameters<typeof spotBox>[0];
+
 /** Shares of the way that are tried, from the usual one outwards. */
 const ASIDE = [0, -0.08, 0.08, -0.16, 0.16, -0.24, 0.24, -0.3, 0.3] as const;
 const [FIRST, LAST] = [0.14, 0.86];
-const SIZE = { letter: 7.4, pad: 12, height: 20 } as const;
+/** Room round a label, so that two of them are read apart. */
+const APART = 2;
 const KNOT_ROOM = 10;
 /** Beyond this many wires labels are not read all at once, and a drawing has to move. */
 const MOST_WIRES = 400;
 
 /** The room that a label takes, in the middle of which it stands. */
 export const labelBox = (at: Point, label: string): Box =>
-  boxRound(at, label.length * SIZE.letter + SIZE.pad, SIZE.height);
+  boxRound(at, labelWidth(label) + 2 * APART, LABEL_HEIGHT + APART);
 
 const overlap = (a: Box, b: Box): number =>
   Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) *
@@ -39,14 +42,14 @@ export interface LabelPlace {
 export function labelPlaces(
   wires: readonly Labelled[],
   plates: readonly (Point & { readonly width: number })[],
+  spots: readonly Spot[],
 ): readonly LabelPlace[] {
   if (wires.length > MOST_WIRES) return wires.map((w) => ({ share: w.usual, free: true }));
-  const taken: Box[] = plates.map((p) => plateBox(p));
+  const taken: Box[] = [...plates.map((p) => plateBox(p)), ...spots.map(spotBox)];
   for (const { a, b, label } of wires)
     if (label !== null)
-      for (const { x, y, nx, ny } of [a, b]) {
+      for (const { x, y, nx, ny } of [a, b])
         taken.push(boxRound({ x: x + nx * KNOT.away, y: y + ny * KNOT.away }, 2 * KNOT_ROOM, 2 * KNOT_ROOM));
-      }
   return wires.map(({ a, b, via, label, usual, kept }) => {
     if (label === null) return { share: usual, free: true };
     let [best, least, room] = [usual, Infinity, null as Box | null];

@@ -1,7 +1,7 @@
 /** Which names of a drawing are shown at a scale, each large enough to be read and none over another. */
-import { PLATE, boxRound, boxesMeet, plateBox } from './geometry';
+import { PLATE, boxRound, boxesMeet, plateBox, spotBox } from './geometry';
 import type { Box, Point } from './geometry';
-import type { PlateItem, Scene, Standing } from './scene-items';
+import type { PlateItem, Scene, SpotItem, Standing } from './scene-items';
 
 /** Pixels below which text is not read. */
 export const LEAST_TEXT = 11;
@@ -22,8 +22,10 @@ export function nameBox(at: Point, text: string, scale: number): Box {
   return boxRound(at, text.length * size * NAME.letter + 4, size * 1.2);
 }
 
-/** What tells a switch from its neighbours where the whole name has no room: `…07` of `b01-acc-07`. */
-const ending = (name: string): string => `…${name.split(/[-_. ]/).at(-1)}`;
+type TextOf = (plate: PlateItem) => string;
+
+/** What tells a switch from its neighbours where the whole name has no room: `…07` of `b01-acc-07`. A fold has no such end. */
+const ending: TextOf = ({ name, fold }) => (fold ? '' : `…${name.split(/[-_. ]/).at(-1)}`);
 
 /** Share of a plate that is left where the names beside it reach over its edges. */
 const INSIDE = 0.7;
@@ -31,8 +33,8 @@ const FEWEST = 3;
 
 /** As much of a name as its plate holds at a scale; nothing where that is too little to tell. */
 const beginning =
-  (scale: number) =>
-  (name: string, width: number): string => {
+  (scale: number): TextOf =>
+  ({ name, width }) => {
     const letters = Math.floor((width * INSIDE) / (nameSize(scale) * NAME.letter));
     return letters < FEWEST ? '' : name.length <= letters ? name : `${name.slice(0, letters - 1)}…`;
   };
@@ -49,16 +51,24 @@ class Squares {
     return keys;
   }
 
-  /** Takes room where it is free. */
-  take(box: Box): boolean {
-    const keys = this.over(box);
-    if (keys.some((k) => this.squares.get(k)?.some((other) => boxesMeet(other, box)))) return false;
-    for (const k of keys) {
+  /** Whether nothing that was put here meets a box. */
+  isFree(box: Box): boolean {
+    return !this.over(box).some((k) => this.squares.get(k)?.some((other) => boxesMeet(other, box)));
+  }
+
+  put(box: Box): void {
+    for (const k of this.over(box)) {
       const own = this.squares.get(k);
       if (own) own.push(box);
       else this.squares.set(k, [box]);
     }
-    return true;
+  }
+
+  /** Takes room where it is free. */
+  take(box: Box): boolean {
+    const free = this.isFree(box);
+    if (free) this.put(box);
+    return free;
   }
 }
 
@@ -80,19 +90,19 @@ export function namedPlates(
   const squares = new Squares(nameSize(scale) * 10);
   const named = new Map<string, string>();
   const sorted = [...plates].sort((a, b) => weight(b) - weight(a));
-  for (const textOf of [shortName, ending, beginning(scale)])
+  const whole: TextOf = ({ name }) => shortName(name);
+  for (const textOf of [whole, ending, beginning(scale)])
     for (const p of sorted) {
-      const text = named.has(p.id) ? '' : textOf(p.name, p.width);
+      const text = named.has(p.id) ? '' : textOf(p);
       if (text !== '' && squares.take(nameBox(p, text, scale))) named.set(p.id, text);
     }
   return named;
 }
 
-/** How much larger tags of hosts may become at most. */
-const MOST_GROWN = 1.7;
-/** More than this are not compared: they are not read all at once. */
-const MOST_SPOTS = 150;
-const TAG = { letter: 3.2, pad: 6, half: 9, peg: 9 } as const;
+/** How much larger tags of hosts may become, the largest first. */
+const SIZES = [1.7, 1.55, 1.4, 1.25, 1.1] as const;
+/** Room for the ports at the edges of a plate. */
+const PORTS = 9;
 /** A tag this near to the middle line of a plate stands beside it, or below. */
 const IN_LINE = 4;
 const [BESIDE, BELOW] = [PLATE.width * 2, PLATE.height * 2];
@@ -100,7 +110,7 @@ const [BESIDE, BELOW] = [PLATE.width * 2, PLATE.height * 2];
 /** From where the tag of a host grows: away from the plate that it stands beside or below. */
 export type Growth = 'right' | 'down' | 'round';
 
-export function growthOf({ x, y }: Point, plates: readonly (Point & { readonly width: number })[]): Growth {
+function growthOf({ x, y }: Point, plates: Scene['plates']): Growth {
   for (const p of plates) {
     const [dx, dy] = [x - p.x, y - p.y];
     if (Math.abs(dy) < IN_LINE && dx > 0 && dx < BESIDE) return 'right';
@@ -109,38 +119,32 @@ export function growthOf({ x, y }: Point, plates: readonly (Point & { readonly w
   return 'round';
 }
 
-interface Tag extends Point {
-  readonly half: number;
-  readonly growth: Growth;
-}
-
 /** The room of a tag that has become larger. */
-function tagBox({ x, y, half, growth }: Tag, by: number): Box {
-  const [wide, high] = [half * by, TAG.half * by];
-  const middle = {
-    x: growth === 'right' ? x - half + wide : x,
-    y: growth === 'down' ? y - TAG.half + high : y,
+function grown(spot: SpotItem, growth: Growth, by: number): Box {
+  const { left, right, top, bottom } = spotBox(spot);
+  const [wide, high] = [((right - left) / 2) * (by - 1), ((bottom - top) / 2) * (by - 1)];
+  const away = { x: growth === 'right' ? wide : 0, y: growth === 'down' ? high : 0 };
+  return {
+    left: left - wide + away.x,
+    right: right + wide + away.x,
+    top: top - high + away.y,
+    bottom: bottom + high + away.y,
   };
-  return boxRound(middle, 2 * wide, 2 * high);
 }
 
-/** Sizes that are tried, the largest first. */
-const SIZES = [MOST_GROWN, 1.55, 1.4, 1.25, 1.1] as const;
+export interface SpotGrowth {
+  /** How much larger tags can become before one lies on another or on a plate; 1 to 1.7. */
+  readonly most: number;
+  readonly of: ReadonlyMap<string, Growth>;
+}
 
-/** How much larger the tags of hosts can become before one lies on another or on a plate; 1 to 1.7. */
-export function roomForSpots({ spots, plates }: Pick<Scene, 'spots' | 'plates'>): number {
-  if (spots.length > MOST_SPOTS) return MOST_GROWN;
-  const tags = spots.map((s): Tag => ({
-    ...s,
-    half: s.name.length * TAG.letter + TAG.pad,
-    growth: growthOf(s, plates),
-  }));
-  const sheets = plates.map((p) => plateBox(p, TAG.peg));
+/** How the tags of hosts grow as a drawing shrinks. */
+export function spotGrowth({ spots, plates }: Pick<Scene, 'spots' | 'plates'>): SpotGrowth {
+  const of = new Map(spots.map((s) => [s.id, growthOf(s, plates)]));
   const fits = (by: number) => {
-    const boxes = tags.map((t) => tagBox(t, by));
-    return boxes.every(
-      (box, i) => !sheets.some((s) => boxesMeet(s, box)) && !boxes.some((other, j) => j < i && boxesMeet(other, box)),
-    );
+    const squares = new Squares(PLATE.width);
+    for (const p of plates) squares.put(plateBox(p, PORTS));
+    return spots.every((s) => squares.take(grown(s, of.get(s.id)!, by)));
   };
-  return SIZES.find(fits) ?? 1;
+  return { most: SIZES.find(fits) ?? 1, of };
 }

@@ -1,6 +1,7 @@
 /** Room for the words of a note: of the places round a thing the one at which they cover least. */
-import { KNOT, boxRound, boxesMeet, plateBox, wireMiddle } from './geometry';
+import { KNOT, boxRound, boxesMeet, plateBox, spotBox, wireMiddle } from './geometry';
 import type { Box, Point } from './geometry';
+import { labelBox } from './labels';
 import type { Scene, WireItem } from './scene-items';
 
 /** What notes are placed by. */
@@ -17,7 +18,6 @@ export type Placed = Pick<Scene, 'spots'> & {
 const COVERS = { plate: 1000, note: 800, spot: 300, knot: 200, label: 160, wire: 6 } as const;
 /** A blocked end and its port number lie within this of a port. */
 const KNOT_REACH = 13;
-const LABEL = { width: 44, height: 18 } as const;
 /** Words grow where the whole drawing is small. */
 export const GROWN = 1.35;
 /** Shares of a wire at which it is looked at. */
@@ -39,12 +39,12 @@ export type Room = ReturnType<typeof roomIn>;
 export function roomIn({ plates, spots, wires }: Placed) {
   const taken: Obstacle[] = [
     ...plates.map((p): Obstacle => ({ box: plateBox(p), cost: COVERS.plate })),
-    ...spots.map((s) => obstacle(s, s.name.length * 6.4 + 12, 20, COVERS.spot)),
+    ...spots.map((s): Obstacle => ({ box: spotBox(s), cost: COVERS.spot })),
     ...wires.flatMap(({ a, b, via, label, labelAt }) => [
       ...[a, b].map(({ x, y, nx, ny }) =>
         obstacle({ x: x + nx * KNOT.away, y: y + ny * KNOT.away }, 2 * KNOT_REACH, 2 * KNOT_REACH, COVERS.knot),
       ),
-      ...(label ? [obstacle(wireMiddle(a, b, labelAt, via), LABEL.width, LABEL.height, COVERS.label)] : []),
+      ...(label ? [{ box: labelBox(wireMiddle(a, b, labelAt, via), label), cost: COVERS.label }] : []),
       ...SAMPLES.map((share) => obstacle(wireMiddle(a, b, share, via), 2, 2, COVERS.wire)),
     ]),
   ];

@@ -86,6 +86,26 @@ test('a box holds what it is about, and is part of what is fitted', () => {
   }
 });
 
+test('a box about cables holds their ends, a bundle in a tree as well', () => {
+  const bundle = demo.bundles[0]!;
+  const links = demo.links.filter(({ a }) => 'port' in a && bundle.members.includes(a.port)).map((l) => l.id);
+  const design = withNotes([note({ form: 'box', about: links })]);
+  const solved = solveDesign(design);
+  const inCabling = sceneOf(solved, solved.trees[0]!, arrangeAsCabled(design, AREA));
+  for (const scene of [cabled(design), inCabling]) {
+    const { frame } = scene.notes[0]!;
+    const ends = scene.wires.filter((w) => links.includes(w.id) || w.id === bundle.id || w.portA === bundle.id);
+    expect(ends.length).toBeGreaterThan(0);
+    for (const { a, b } of ends)
+      for (const { x, y } of [a, b]) {
+        expect(x).toBeGreaterThan(frame!.left);
+        expect(x).toBeLessThan(frame!.right);
+        expect(y).toBeGreaterThan(frame!.top);
+        expect(y).toBeLessThan(frame!.bottom);
+      }
+  }
+});
+
 test('places on the sheet, boxes and distances are drawn only where things stand as cabled', () => {
   const loose = [note({ id: 'a', x: 5, y: 6 }), note({ id: 'b', form: 'box', about: ['gate'] })];
   expect(cabled(withNotes(loose)).notes.map((n) => n.id)).toEqual(['a', 'b']);

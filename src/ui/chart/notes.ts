@@ -1,7 +1,7 @@
 /** Where notes stand in a drawing: beside what they are about, or at their places on the sheet. */
 import { bundleAt, linkById } from '../../core/design';
 import type { Design, Note } from '../../core/design';
-import { boxRound, plateBox, wireMiddle } from './geometry';
+import { boxAround, boxRound, cornersOfBox, plateBox, spotBox, wireMiddle } from './geometry';
 import { GROWN, placesBeside, placesRound, roomIn } from './note-places';
 import type { Placed, Room } from './note-places';
 import type { Box, Point } from './geometry';
@@ -27,18 +27,13 @@ export function wrapped(text: string, most: number = WORDS.most): string[] {
   });
 }
 
-const union = (boxes: readonly Box[]): Box => ({
-  left: Math.min(...boxes.map((b) => b.left)),
-  right: Math.max(...boxes.map((b) => b.right)),
-  top: Math.min(...boxes.map((b) => b.top)),
-  bottom: Math.max(...boxes.map((b) => b.bottom)),
-});
+const dot = (p: Point): Box => boxRound(p, 0, 0);
 
 /** Finds the box of a thing, or the ends of a link, in a drawing. */
 function finder(design: Design, { plates, spots, wires }: Placed) {
   const boxes = new Map<string, Box>();
   for (const p of plates) for (const id of p.fold?.switches ?? [p.id]) boxes.set(id, plateBox(p));
-  for (const s of spots) boxes.set(s.id, boxRound(s, s.kind === 'host' ? s.name.length * 6.4 + 12 : 68, 18));
+  for (const s of spots) boxes.set(s.id, spotBox(s));
   const byPort = new Map(
     wires.flatMap((w) => [w.portA, w.portB].flatMap((p) => (p === null ? [] : [[p, w] as const]))),
   );
@@ -47,13 +42,18 @@ function finder(design: Design, { plates, spots, wires }: Placed) {
     const ports = link ? [link.a, link.b].flatMap((e) => ('port' in e ? [e.port] : [])) : [];
     return ports.flatMap((p) => byPort.get(p) ?? byPort.get(bundleAt(design, p)?.id ?? '') ?? [])[0];
   };
-  return { boxOf: (id: string) => boxes.get(id), wireOf };
+  /** What a frame has to hold: a thing, or both ends of a link. */
+  const cornersOfThing = (id: string): readonly Point[] => {
+    const box = boxes.get(id);
+    if (box) return cornersOfBox(box);
+    const wire = wireOf(id);
+    return wire ? [wire.a, wire.b] : [];
+  };
+  return { boxOf: (id: string) => boxes.get(id), wireOf, cornersOfThing };
 }
 
 type Find = ReturnType<typeof finder>;
 const middle = (b: Box): Point => ({ x: (b.left + b.right) / 2, y: (b.top + b.bottom) / 2 });
-
-const dot = (p: Point): Box => boxRound(p, 0, 0);
 
 /** Distance between two boxes; nothing where they meet. */
 const gap = (a: Box, b: Box): number =>
@@ -110,15 +110,10 @@ type Size = Pick<NoteItem, 'width' | 'height'>;
 function tied(note: Note, find: Find, room: Room, free: boolean, size: Size): Shape | null {
   const by = { x: note.x ?? 0, y: note.y ?? 0 };
   if (note.form === 'box') {
-    const boxes = note.about.flatMap((id) => find.boxOf(id) ?? []);
-    if (boxes.length === 0 || !free) return null;
-    const { left, right, top, bottom } = union(boxes);
-    const frame = {
-      left: left - FRAME.beside,
-      right: right + FRAME.beside,
-      top: top - FRAME.above - size.height,
-      bottom: bottom + FRAME.above,
-    };
+    const corners = note.about.flatMap(find.cornersOfThing);
+    if (corners.length === 0 || !free) return null;
+    const box = boxAround(corners, FRAME.beside, FRAME.above);
+    const frame = { ...box, top: box.top - size.height };
     return { x: frame.left, y: frame.top, frame };
   }
   if (note.form === 'distance') {
@@ -148,12 +143,7 @@ function placed({ form, x = 0, y = 0, toX, toY }: Note, size: Size): Shape {
   const to = { x: toX ?? x + 160, y: toY ?? y + (form === 'box' ? 90 : 0) };
   if (form === 'distance') return spanned(spanOf(dot({ x, y }), dot(to), { x: 0, y: 0 }, 0), size);
   if (form !== 'box') return { x, y };
-  const frame = {
-    left: Math.min(x, to.x),
-    right: Math.max(x, to.x),
-    top: Math.min(y, to.y),
-    bottom: Math.max(y, to.y),
-  };
+  const frame = boxAround([{ x, y }, to], 0, 0);
   return { x: frame.left, y: frame.top, frame };
 }
 
@@ -184,11 +174,6 @@ export const cornersOf = ({ x, y, width, height, frame, span }: NoteItem): reado
   { x, y },
   // Words grow where the whole is small.
   { x: x + width * GROWN, y: y + height },
-  ...(frame
-    ? [
-        { x: frame.left, y: frame.top },
-        { x: frame.right, y: frame.bottom },
-      ]
-    : []),
+  ...(frame ? cornersOfBox(frame) : []),
   ...(span ? [span.a, span.b] : []),
 ];

@@ -8,7 +8,7 @@ export interface PlateItem extends Point {
   readonly name: string;
   readonly width: number;
   /** Second line: what is worth knowing of the switch in this view. */
-  readonly note: string;
+  readonly second: string;
   /** Word at the right of the second line; empty for none. */
   readonly tag: string;
   /** The plate in words, for those who do not see it. */

@@ -55,9 +55,9 @@ function plateIn(standing: Standing, { bridge: _, ...plate }: SceneFrame['plates
   const word = STANDING_WORD[standing];
   if (plate.fold) {
     const what = plate.fold.kind === 'alike' ? `${plate.fold.switches.length} switches alike` : 'folded';
-    return { ...plate, standing, tag: TAG[standing] ?? word, spoken: [plate.name, what, plate.note].join(', ') };
+    return { ...plate, standing, tag: TAG[standing] ?? word, spoken: [plate.name, what, plate.second].join(', ') };
   }
-  const spoken = [plate.name, word, `priority ${plate.note}`, plate.unlike].filter(Boolean).join(', ');
+  const spoken = [plate.name, word, `priority ${plate.second}`, plate.unlike].filter(Boolean).join(', ');
   return { ...plate, standing, tag: TAG[standing] ?? word, spoken };
 }
 

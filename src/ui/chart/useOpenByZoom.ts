@@ -2,29 +2,15 @@
 /** Zooming into a plate that stands for several switches opens it, and brings what was in it into sight. */
 import { useEffect, useRef } from 'react';
 import type { ZoomTransform } from 'd3-zoom';
-import { PLATE, boxAround } from './geometry';
-import type { Box, Point } from './geometry';
-import type { PlateItem, Scene } from './scene-items';
+import { boxOfSwitches, foldUnder } from './finding';
+import type { Point } from './geometry';
+import type { Scene } from './scene-items';
 import type { ChartView } from './useView';
 import { fittingScale } from './useZoom';
 
 /** From this scale on a fold under the pointer opens. */
-export const OPENS_AT = 1.5;
-/** A plate is meant when the pointer is on it, or this near. */
-const NEAR = 16;
+const OPENS_AT = 1.5;
 const REST_MS = 220;
-const MARGIN = 80;
-
-/** The fold that a point is on. */
-export const foldUnder = ({ plates }: Pick<Scene, 'plates'>, { x, y }: Point): PlateItem | undefined =>
-  plates.find((p) => p.fold && Math.abs(x - p.x) <= p.width / 2 + NEAR && Math.abs(y - p.y) <= PLATE.height / 2 + NEAR);
-
-/** The box of the plates that show some switches. */
-export function boxOfSwitches({ plates }: Pick<Scene, 'plates'>, switches: ReadonlySet<string>): Box | null {
-  const own = plates.filter((p) => (p.fold?.switches ?? [p.id]).some((id) => switches.has(id)));
-  return own.length > 0 ? boxAround(own, MARGIN + PLATE.width / 2, MARGIN) : null;
-}
-
 export function useOpenByZoom(view: ChartView, scene: Scene, onOpen: ((id: string) => void) | undefined): void {
   const {
     parts: { svg },

@@ -79,14 +79,21 @@ export function NoteDialog({ draft, onClose }: { draft: NoteDraft; onClose: () =
               : 'On the sheet, where you put it: shown where things stand as cabled.'}
           </p>
           <Words text={text} onText={setText} onDone={submit} />
-          {forms.length > 1 && <OneOf label="Form" options={forms} value={form} onPick={setForm} />}
-          <TextField
-            label="Layer"
-            placeholder="none"
-            value={layer}
-            onChange={(e) => setLayer(e.target.value)}
-            slotProps={{ htmlInput: { list: 'note-layers' } }}
-          />
+          {forms.length > 1 && (
+            <OneOf label="Form" options={forms} value={form} onPick={setForm}>
+              {form !== 'text' && <span className="quiet small">drawn where things stand as cabled</span>}
+            </OneOf>
+          )}
+          <label>
+            <span className="quiet">Layer</span>
+            <TextField
+              fullWidth
+              placeholder="none"
+              value={layer}
+              onChange={(e) => setLayer(e.target.value)}
+              slotProps={{ htmlInput: { list: 'note-layers', 'aria-label': 'Layer' } }}
+            />
+          </label>
           <datalist id="note-layers">
             {layersOf(design).map((l) => l.name !== '' && <option key={l.name} value={l.name} />)}
           </datalist>

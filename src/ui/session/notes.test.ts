@@ -17,6 +17,11 @@ test('a new note is about what is selected: of a bundle its cables, of a free po
   const free = demo.ports.find((p) => !demo.links.some((l) => JSON.stringify(l).includes(`"${p.id}"`)));
   if (free) expect(draftOf(demo, [{ kind: 'port', id: free.id }]).about).toEqual([free.switch]);
   expect(draftOf(demo, [{ kind: 'switch', id: 'gate' }])).toEqual({ id: null, about: ['gate'], form: 'text' });
+  const both = [
+    { kind: 'switch', id: 'gate' },
+    { kind: 'switch', id: 'workshop' },
+  ] as const;
+  expect([draftOf(demo, both).form, draftOf(demo, both, true).form]).toEqual(['text', 'box']);
   expect(draftOf(demo, []).about).toEqual([]);
 });
 

@@ -20,13 +20,13 @@ function aboutOf(design: Design, { kind, id }: Ref): string[] {
   return port ? [linkAt(design, id)?.id ?? port.switch] : [];
 }
 
-/** The note that is selected, or a new one about what is selected. */
-export function draftOf(design: Design, selection: readonly Ref[]): NoteDraft {
+/** The note that is selected, or a new one about what is selected: a frame round several things where `framed`. */
+export function draftOf(design: Design, selection: readonly Ref[], framed = false): NoteDraft {
   const [first] = selection;
   const known = first?.kind === 'note' ? noteById(design, first.id) : undefined;
   if (known) return { ...known, form: known.form ?? 'text' };
   const about = [...new Set(selection.flatMap((ref) => aboutOf(design, ref)))];
-  return { id: null, about, form: about.length > 1 ? 'box' : 'text' };
+  return { id: null, about, form: framed && about.length > 1 ? 'box' : 'text' };
 }
 
 /** The note as it was written; of one that is there, what differs. */

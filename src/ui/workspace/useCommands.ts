@@ -45,11 +45,13 @@ function fail(bench: Bench): void {
   else bench.edit(label, edits);
 }
 
-/** Of two selected places their path; else the fields in which the two are named. */
-function path({ view, setView }: Bench): void {
+/** Of two selected places their path; of one or none the fields in which the two are named. */
+function path({ view, setView, say }: Bench): void {
   const places = view.selection.filter((r) => r.kind === 'switch' || r.kind === 'host');
-  if (!view.path && view.selection.length === 2 && places.length === 2) setView({ path: true });
-  else tell(PATH_EVENT)();
+  if (view.selection.length > 2 || (view.selection.length === 2 && places.length < 2))
+    return say({ text: 'Select the two switches or hosts between which the path should be shown.' });
+  if (places.length === 2 && !view.path) return setView({ path: true });
+  tell(PATH_EVENT)();
 }
 
 function note(bench: Bench): void {
