@@ -4,7 +4,7 @@ import { applyEdits, setField } from '../src/core/design';
 import type { Design } from '../src/core/design';
 import { blockedPorts, explainPort, solveDesign } from '../src/core/trees';
 import type { SolvedDesign } from '../src/core/trees';
-import { propose } from '../src/core/goals';
+import { proposeSettings } from '../src/core/goals';
 import { campus } from '../src/demo/campus';
 import { wishes } from '../tests/support/wishes';
 
@@ -91,7 +91,7 @@ function proposalRow(): Row {
   const solvedAll = Array.from({ length: 40 }, (_, i) => solveDesign(wishes(i + 1)));
   const times = solvedAll.map((solved) => {
     const start = performance.now();
-    propose(solved);
+    proposeSettings(solved);
     return performance.now() - start;
   });
   times.sort((a, b) => a - b);

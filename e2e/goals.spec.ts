@@ -35,6 +35,26 @@ test('goals are watched, and a proposal that meets the broken ones is shown befo
   expect(errors).toEqual([]);
 });
 
+test('a goal for any single failure is met by a proposal of cables, which is tried out and applied', async ({
+  page,
+  request,
+}) => {
+  const demo = await freshDesign(request, 'any failure', { ...asMeant(), goals: [] });
+  await openTrees(page, demo, '&panel=goals');
+  await pick(page, 'Kind of goal', 'Connected after any failure');
+  await page.getByRole('textbox', { name: 'VLANs' }).fill('130');
+  await page.getByRole('button', { name: 'Add the goal' }).click();
+  await expect(page.locator('.goal-broken')).toContainText('lost: separates cold-store');
+  await page.getByRole('button', { name: 'Propose' }).click();
+  const proposals = page.getByRole('region', { name: 'Proposals' });
+  await expect(proposals).toContainText('1 new cable on 2 switches');
+  await expect(proposals).toContainText('All goals are met with it.');
+  await expect(draft(page)).toContainText('Proposal 1 · 1 new cable');
+  await proposals.getByRole('button', { name: /^Apply/ }).click();
+  await saved(page);
+  await expect(page.locator('.goal-met')).toHaveCount(1);
+});
+
 test('a goal is made from what is selected; goals that contradict each other are named; one about a removed port is kept', async ({
   page,
   request,

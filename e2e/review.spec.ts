@@ -4,7 +4,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { emptyDesign } from '../src/core/design';
 import { asMeant } from '../src/demo/brackwater';
-import { complaints, freshDemo, freshDesign, saved, stored, test } from './support';
+import { complaints, freshDemo, freshDesign, pick, saved, stored, test } from './support';
 
 test('a finding is mended by its fix, another one accepted with a reason', async ({ page, request }) => {
   const errors = complaints(page);
@@ -69,7 +69,21 @@ test('cables that are missing are previewed and added, and what fails together i
   await page.goto(`/d/${demo.design}/review?variant=${demo.variant}`);
   await page.getByRole('radio', { name: /Missing cables/ }).click();
   const links = page.getByRole('region', { name: 'So that any one link can fail' });
-  await expect(links.getByRole('listitem')).toHaveText([/^cold-store \(no free port\) – gate \(no free port\)$/]);
+  const row = links.getByRole('listitem');
+  await expect(row).toHaveText([/^cold-store \(no free port\) – gate \(no free port\) cannot be laid$/]);
+  // Where one cannot be laid another is looked for; of those that can the cheapest is taken.
+  await row.getByRole('button').click();
+  await expect(row).toHaveText([/^core-east .* – cold-store .* costs 21/, /^core-east .* – gate .* costs 21/]);
+  const costs = page.getByRole('region', { name: 'What cables cost' });
+  await pick(page, 'from', 'cold-store');
+  await pick(page, 'to', 'core-west');
+  await costs.getByRole('textbox', { name: 'Cost', exact: true }).fill('0.5');
+  await costs.getByRole('button', { name: 'Add' }).click();
+  await expect(row.first()).toHaveText(/^core-west \(no free port\) – cold-store \(no free port\) costs 20.5/);
+  await costs.getByRole('textbox', { name: /cold-store – core-west/ }).fill('-1');
+  await costs.getByRole('textbox', { name: /cold-store – core-west/ }).press('Enter');
+  await expect(page.getByText('Cost of a cable -1 is not legal')).toBeVisible();
+  await costs.getByRole('button', { name: /Delete the cost of a cable cold-store – gate/ }).click();
   await links.getByRole('button', { name: /^Preview 1.cable$/ }).click();
   await page.getByRole('button', { name: /Apply/ }).click();
   await expect(links).toContainText('Any one link can fail without separating a switch in any VLAN.');

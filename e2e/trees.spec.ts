@@ -95,10 +95,11 @@ test('a press that opens a list and rests chooses nothing; one that is pulled to
   await expect(priority).toHaveText(before!);
   await priority.hover();
   await page.mouse.down();
+  await expect(page.getByRole('listbox')).toBeVisible();
   await page.waitForTimeout(700);
-  await page.getByRole('option', { name: '12288', exact: true }).hover();
+  await page.getByRole('option', { name: '16384', exact: true }).hover();
   await page.mouse.up();
-  await expect(priority).toHaveText('12288');
+  await expect(priority).toHaveText('16384');
 });
 
 test('a path between two hosts is listed hop by hop with its cost, and drawn', async ({ page, request }) => {

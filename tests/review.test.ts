@@ -1,6 +1,6 @@
 /** The review against what can be seen by walking cables: who is separated, and which cables are missing. */
 import fc from 'fast-check';
-import { linksOfHost, portById } from '@/core/design';
+import { linksOfHost } from '@/core/design';
 import type { Design } from '@/core/design';
 import {
   chunksOf,
@@ -13,55 +13,20 @@ import {
   sweepBase,
   withFailed,
 } from '@/core/review';
-import type { Failure, MissingCable } from '@/core/review';
-import { vlanMembership } from '@/core/standard';
+import type { Failure } from '@/core/review';
 import { solveDesign } from '@/core/trees';
+import { canStand, fewest, standsAll, withCables } from './support/cables-by-trying';
+import { isSwitch, partsByCables } from './support/parts-by-cables';
 import { bundledNetworks } from './support/bundled-networks';
 import { deepNetworks } from './support/deep-networks';
 import { guardedNetworks } from './support/guards';
 import { networks } from './support/networks';
-import { plainNetworks, vlanNetworks } from './support/vlan-networks';
+import { VLANS, plainNetworks, vlanNetworks } from './support/vlan-networks';
 import { wholeNetworks } from './support/whole-networks';
 
 const runs = Number(process.env.RUNS ?? 60);
 const seed = process.env.SEED ? { seed: Number(process.env.SEED) } : {};
 
-const carries = (design: Design, port: string, vlan: number): boolean =>
-  vlanMembership(portById(design, port)!.vlans ?? 'all')[vlan] === 1;
-
-/** Parts of a VLAN by its cables, as sets of switch and host ids; a host with two cards may be in two. Switches that are off are in none. */
-function partsByCables(design: Design, vlan: number): Set<string>[] {
-  const on = new Set(design.switches.flatMap((s) => (s.off ? [] : [s.id])));
-  const near = new Map<string, string[]>();
-  const hosts: (readonly [host: string, at: string])[] = [];
-  for (const { a, b, down } of design.links) {
-    const ports = [a, b].flatMap((e) => ('port' in e ? [e.port] : []));
-    const at = ports.map((p) => portById(design, p)!.switch);
-    ports.forEach((p, i) => {
-      if (carries(design, p, vlan) && on.has(at[i]!) && !near.has(at[i]!)) near.set(at[i]!, []);
-    });
-    if (down || !ports.every((p, i) => carries(design, p, vlan) && on.has(at[i]!))) continue;
-    const [x, y] = at as [string, string | undefined];
-    const host = [a, b].find((e) => 'host' in e);
-    if (host && 'host' in host) hosts.push([host.host, x]);
-    else if (y !== undefined) {
-      near.get(x)!.push(y);
-      near.get(y)!.push(x);
-    }
-  }
-  const seen = new Set<string>();
-  const parts = [...near.keys()].flatMap((start) => {
-    if (seen.has(start)) return [];
-    const part = new Set([start]);
-    for (const x of part) for (const y of near.get(x) ?? []) part.add(y);
-    for (const x of part) seen.add(x);
-    return [part];
-  });
-  for (const [host, at] of hosts) parts.find((p) => p.has(at))?.add(host);
-  return parts;
-}
-
-const isSwitch = (design: Design, id: string) => design.switches.some((s) => s.id === id);
 const size = (design: Design, part: ReadonlySet<string>) =>
   [...part].reduce((sum, id) => sum + (isSwitch(design, id) ? 1000 : 1), 0);
 /** Sizes of the two largest parts: where they are alike, either may be called the largest. */
@@ -71,8 +36,6 @@ const isClear = (design: Design, parts: readonly Set<string>[]): boolean => {
 };
 const largest = (design: Design, parts: readonly Set<string>[]) =>
   parts.reduce((a, b) => (size(design, b) > size(design, a) ? b : a), new Set<string>());
-
-const VLANS = [10, 20];
 
 test('who is separated is who cables do not join any more, for every single failure', () => {
   fc.assert(
@@ -134,41 +97,6 @@ test('a pair of failures is what both together do, and no pair names a thing twi
   );
 });
 
-/** The design with some cables more, in ports of their own that carry what their switch carries. */
-function withCables(design: Design, cables: readonly Pick<MissingCable, 'a' | 'b'>[]): Design {
-  const vlansAt = (s: string) =>
-    VLANS.filter((v) =>
-      design.links.some((l) =>
-        [l.a, l.b].some((e) => 'port' in e && portById(design, e.port)!.switch === s && carries(design, e.port, v)),
-      ),
-    ).join(',');
-  const ports = cables.flatMap(({ a, b }, i) =>
-    [a, b].map((end, side) => ({
-      id: `new${i}.${side}`,
-      switch: end.switch,
-      name: `new${i}.${side}`,
-      number: 1000 + 2 * i + side,
-      speed: 1000,
-      vlans: vlansAt(end.switch) || '1',
-    })),
-  );
-  const links = cables.map((_, i) => ({ id: `new${i}`, a: { port: `new${i}.0` }, b: { port: `new${i}.1` } }));
-  return { ...design, ports: [...design.ports, ...ports], links: [...design.links, ...links] };
-}
-
-/** Whether VLANs are whole, and stay so when any one cable between switches, or any one switch, is gone. */
-function standsAll(design: Design, what: 'link' | 'switch'): boolean {
-  const whole = (d: Design) =>
-    VLANS.every((v) => partsByCables(d, v).filter((p) => [...p].some((id) => isSwitch(d, id))).length <= 1);
-  if (!whole(design)) return false;
-  const between = design.links.filter((l) => 'port' in l.a && 'port' in l.b);
-  return what === 'link'
-    ? between.every((l) => whole({ ...design, links: design.links.map((o) => (o === l ? { ...o, down: true } : o)) }))
-    : design.switches.every((s) =>
-        whole({ ...design, switches: design.switches.map((o) => (o === s ? { ...o, off: true } : o)) }),
-      );
-}
-
 test.each(['link', 'switch'] as const)('with the cables that are missing, any one %s can fail', (what) => {
   fc.assert(
     fc.property(vlanNetworks, (design) => {
@@ -184,30 +112,6 @@ test.each(['link', 'switch'] as const)('with the cables that are missing, any on
     { numRuns: runs, ...seed },
   );
 });
-
-/** A cable helps where both ends carry the VLAN: with all of them there is nothing more to be had. */
-function canStand(design: Design): boolean {
-  const all = design.switches.flatMap((a, i) =>
-    design.switches.slice(i + 1).map((b) => ({ a: { switch: a.id, port: null }, b: { switch: b.id, port: null } })),
-  );
-  return standsAll(withCables(design, all), 'switch');
-}
-
-/** The fewest cables by trying all sets of one size after the other. */
-function fewest(design: Design, what: 'link' | 'switch', most: number): number {
-  const ids = design.switches.map((s) => s.id);
-  const pairs = ids.flatMap((a, i) =>
-    ids.slice(i + 1).map((b) => ({ a: { switch: a, port: null }, b: { switch: b, port: null } })),
-  );
-  const tryAll = (left: number, from: number, chosen: typeof pairs): boolean => {
-    if (left === 0) return standsAll(withCables(design, chosen), what);
-    return pairs
-      .slice(from)
-      .some((p, i) => tryAll(left - 1, what === 'link' ? from + i : from + i + 1, [...chosen, p]));
-  };
-  for (let n = 0; n <= most; n++) if (tryAll(n, 0, [])) return n;
-  return Infinity;
-}
 
 test.each(['link', 'switch'] as const)('where cables carry different VLANs, no fewer would do for a %s', (what) => {
   fc.assert(

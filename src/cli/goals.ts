@@ -1,9 +1,9 @@
-import { count } from '../core/standard';
-import { checkGoals, goalSentence, propose as proposals } from '../core/goals';
+import { nanoid } from 'nanoid';
+import { checkGoals, goalSentence, proposalWords } from '../core/goals';
 import type { Proposal } from '../core/goals';
-import { editWords, isAvailability } from '../core/design';
+import { editListWords, isAvailability } from '../core/design';
 import type { Design } from '../core/design';
-import { byWorst, checkAvailability, singleFailures, sweepBase } from '../core/review';
+import { byWorst, checkAvailability, propose as proposals, singleFailures, sweepBase } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { readDesignFile } from './files';
 
@@ -36,10 +36,11 @@ export async function goals(file: string, options: { json?: boolean }): Promise<
 }
 
 const plain = (design: Design, p: Proposal) => ({
+  cables: p.cables,
   settings: p.settings,
   devices: p.devices,
   edits: p.edits,
-  words: p.edits.map((e) => editWords(design, e)),
+  words: editListWords(design, p.edits),
   moved: p.moved,
   movedBesides: p.movedBesides,
   meets: p.meets.map((g) => g.id),
@@ -51,9 +52,8 @@ const plain = (design: Design, p: Proposal) => ({
 export async function propose(file: string, options: { json?: boolean }): Promise<number> {
   const design = await readDesignFile(file);
   if (!design) return 1;
-  const solved = solveDesign(design);
-  const broken = checkGoals(solved).filter((c) => c.state === 'broken').length;
-  const found = proposals(solved);
+  const broken = allGoals(design).filter((c) => c.state === 'broken').length;
+  const found = proposals(solveDesign(design), (prefix) => `${prefix}-${nanoid(8)}`);
   const whole = found.proposals.some((p) => p.breaks.length + p.leaves.length === 0);
   if (options.json)
     process.stdout.write(
@@ -67,10 +67,8 @@ export async function propose(file: string, options: { json?: boolean }): Promis
     if (broken === 0) process.stdout.write('No goal is broken: nothing has to change.\n');
     for (const c of found.contradictions) process.stdout.write(`${c.sentence}\n`);
     found.proposals.forEach((p, i) => {
-      process.stdout.write(
-        `Proposal ${i + 1}: ${count(p.settings, 'setting')} on ${count(p.devices, 'switch', 'switches')}\n`,
-      );
-      for (const e of p.edits) process.stdout.write(`  ${editWords(design, e)}\n`);
+      process.stdout.write(`Proposal ${i + 1}: ${proposalWords(p)}\n`);
+      for (const words of editListWords(design, p.edits)) process.stdout.write(`  ${words}\n`);
       for (const b of p.breaks) process.stdout.write(`  breaks: ${goalSentence(design, b.goal)}\n`);
       for (const b of p.leaves) process.stdout.write(`  leaves broken: ${goalSentence(design, b.goal)}\n`);
     });

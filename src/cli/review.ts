@@ -108,9 +108,11 @@ export async function review(file: string, options: ReviewOptions): Promise<numb
     for (const f of failures.slice(0, MOST_LINES)) await print(`${line(design, f)}\n`);
     const more = failures.length - MOST_LINES + found.left;
     if (more > 0) await print(`and ${grouped(more)} more failures\n`);
-    for (const [what, cables] of Object.entries(missing))
-      for (const { a, b } of cables)
+    for (const what of ['link', 'switch'] as const) {
+      for (const { a, b } of missing[what])
         await print(`missing for a ${what} to fail: cable ${at(design, a)} – ${at(design, b)}\n`);
+      if (missing.short[what]) await print(`missing for a ${what} to fail: more than cables that can be laid\n`);
+    }
   }
   return findings.some((f) => f.severity === 'fault' && f.accepted === null) ? 1 : 0;
 }

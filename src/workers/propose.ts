@@ -1,8 +1,11 @@
 /** Proposals in a worker: takes a design, reports its progress, answers with what was found. */
-import { propose } from '../core/goals';
+import { nanoid } from 'nanoid';
 import type { Progress, Proposals } from '../core/goals';
 import type { Design } from '../core/design';
+import { propose } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { serveJob } from './job';
 
-serveJob<Design, Progress, Proposals>((design, { report }) => propose(solveDesign(design), report));
+const newId = (prefix: string): string => `${prefix}-${nanoid(8)}`;
+
+serveJob<Design, Progress, Proposals>((design, { report }) => propose(solveDesign(design), newId, report));

@@ -10,22 +10,19 @@ import {
   missingCables,
   sweepBase,
 } from '../core/review';
-import type { CheckedAvailability, Failure, Finding, MissingCable } from '../core/review';
+import type { CheckedAvailability, Failure, Finding, MissingCables } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { serveJob } from './job';
 
 export interface ReviewRequest {
   readonly design: Design;
-  /** Findings alone, or failures of single things as well, or of pairs too. */
-  readonly depth: 'findings' | 'singles' | 'pairs';
+  /** Findings alone, or missing cables too, or failures of single things as well, or of pairs too. */
+  readonly depth: 'findings' | 'cables' | 'singles' | 'pairs';
 }
 
 export type ReviewProgress =
   | { readonly kind: 'findings'; readonly findings: readonly Finding[] }
-  | {
-      readonly kind: 'missing';
-      readonly missing: { readonly link: readonly MissingCable[]; readonly switch: readonly MissingCable[] };
-    }
+  | { readonly kind: 'missing'; readonly missing: MissingCables }
   | { readonly kind: 'availability'; readonly goals: readonly CheckedAvailability[] }
   /** `of`: how many failures there are to look at. */
   | { readonly kind: 'failures'; readonly failures: readonly Failure[]; readonly done: number; readonly of: number };
@@ -40,6 +37,7 @@ serveJob<ReviewRequest, ReviewProgress, boolean>(async ({ design, depth }, { rep
   report({ kind: 'findings', findings: findingsOf(solved) });
   if (depth === 'findings') return true;
   report({ kind: 'missing', missing: missingCables(solved) });
+  if (depth === 'cables') return true;
   const base = sweepBase(solved);
   const of = failureCount(base, depth === 'pairs');
   let [found, done, reported]: [Failure[], number, number] = [[], 0, performance.now()];

@@ -51,6 +51,7 @@ export function smallDesign(): Design {
     goals: [{ id: 'goal', type: 'root', vlans: '10', switch: 'a', next: 'b' }],
     demands: [{ id: 'd', vlan: 10, from: { host: 'h' }, to: { switch: 'a' }, load: 10 }],
     risks: [{ id: 'k', name: 'duct', links: ['l2'], switches: ['b'] }],
+    cableCosts: [{ id: 'cc', from: { switch: 'a' }, to: { tier: 'access' }, cost: 3 }],
     workplaces: [{ id: 'w', at: 'a', vlan: 1 }],
     readings: [{ id: 'y', at: '2026-03-01T09:30:00.000Z', packed: 'H4sIAAAAAAAAA6tWKs8vyknJSVWyio6tBQA=' }],
     notes: [{ id: 'n', text: 'Key with the porter', layer: 'access', about: ['a'], x: 20, y: 40 }],

@@ -5,6 +5,7 @@ import type { BundleEdits } from './bundling';
 import { setField } from './edits';
 import {
   bundleAt,
+  bundlesOf,
   farEnd,
   groupBy,
   linkAt,
@@ -56,6 +57,19 @@ export function faceBundle(design: Design, bundle: Bundle, newId: (prefix: strin
 /** Ports of a switch that a cable can be put to: without cable, on no segment and in no bundle, in order. */
 export const freePorts = (design: Design, switchId: string): Port[] =>
   portsOf(design, switchId).filter((p) => !linkAt(design, p.id) && !segmentAt(design, p.id) && !bundleAt(design, p.id));
+
+/** Name and number for one port more of a switch: the first number that neither a port nor a bundle of it has, nor any of `taken`. */
+export function nextPort(
+  design: Design,
+  at: string,
+  taken: readonly { readonly number: number; readonly name: string }[] = [],
+): { name: string; number: number } {
+  const own = [...portsOf(design, at), ...bundlesOf(design, at), ...taken];
+  const known = new Set(own.flatMap((p) => [p.name, String(p.number)]));
+  let number = 1;
+  while (known.has(String(number))) number++;
+  return { name: String(number), number };
+}
 
 /**
  * Puts the cable of a member to another port of its switch; the port takes the member's place in the bundle, and its VLANs

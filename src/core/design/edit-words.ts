@@ -1,9 +1,11 @@
 /** One edit in words, for lists of what a proposal or a change would set. */
 import { differenceBetween } from './difference';
+import { applyEdits } from './edits';
 import type { Edit } from './edits';
 import { clipped } from '../messages';
+import { count } from '../standard';
 import { bundleById, hostById, linkById, noteById, portById, portLabel, segmentById, switchById } from './look-ups';
-import type { Design } from './schema';
+import type { Design, Kind, LinkEnd } from './schema';
 
 const FIELD: Readonly<Record<string, string>> = {
   priority: 'priority',
@@ -75,8 +77,22 @@ function subjectWords(design: Design, kind: string, id: string): string {
   if (reading) return `of ${reading.at.slice(0, 16).replace('T', ' ')}`;
   const note = kind === 'note' ? noteById(design, id) : undefined;
   if (note) return `note '${clipped(note.text)}'`;
+  if (kind === 'cableCost') return cableCostWords(design, id);
   const vlan = kind === 'vlan' ? design.vlans.find((v) => v.id === id) : undefined;
   return vlan ? `VLAN ${vlan.number}` : `${kind} ${id}`;
+}
+
+/** Between which places a cost of cables is. */
+function cableCostWords(design: Design, id: string): string {
+  const row = design.cableCosts.find((c) => c.id === id);
+  if (!row) return 'of a cable';
+  const end = (place: typeof row.from): string =>
+    'switch' in place
+      ? (switchById(design, place.switch)?.name ?? place.switch)
+      : 'tier' in place
+        ? place.tier
+        : place.group;
+  return `${end(row.from)} – ${end(row.to)}`;
 }
 
 /** Settings that are on or off. */
@@ -106,7 +122,8 @@ export function editWords(design: Design, edit: Edit): string {
   if (edit.type === 'settings') return `design: ${edit.field} ${edit.value}`;
   if (edit.type !== 'set') {
     const id = edit.type === 'add' ? edit.value.id : edit.id;
-    return `${edit.type} ${edit.kind} ${subjectWords(design, edit.kind, id)}`;
+    const kind = edit.kind === 'cableCost' ? 'cable cost' : edit.kind;
+    return `${edit.type} ${kind} ${subjectWords(design, edit.kind, id)}`;
   }
   return `${subjectWords(design, edit.kind, edit.id)}: ${settingWords(edit.kind, edit.field, edit.value)}`;
 }
@@ -131,6 +148,49 @@ export function settingWords(kind: string, name: string, value: unknown): string
         ? ` for VLAN ${key}`
         : ` for ${key === '0' ? 'the CIST' : `instance ${key}`}`;
   return `${what} ${shown(value)}${scope}`;
+}
+
+/** How many cables a list of edits adds, and how many settings it makes. */
+export const workIn = (edits: readonly Edit[]): { cables: number; settings: number } => ({
+  cables: edits.filter((e) => e.type === 'add' && e.kind === 'link').length,
+  settings: edits.filter((e) => e.type === 'set' || e.type === 'settings').length,
+});
+
+/** `1 new cable and 2 settings`; of other changes how many they are. */
+export function workWords(edits: readonly Edit[]): string {
+  const { cables, settings } = workIn(edits);
+  if (cables + settings === 0) return count(edits.length, 'change');
+  return [cables > 0 && count(cables, 'new cable'), settings > 0 && count(settings, 'setting')]
+    .filter(Boolean)
+    .join(' and ');
+}
+
+/** `gate 3 (new port)`, `ferry-server`: an end of a new cable. */
+function newEndWords(design: Design, end: LinkEnd, isNew: (port: string) => boolean): string {
+  if ('host' in end) return hostById(design, end.host)?.name ?? end.host;
+  const port = portById(design, end.port);
+  if (!port) return end.port;
+  return `${switchById(design, port.switch)?.name} ${port.name}${isNew(end.port) ? ' (new port)' : ''}`;
+}
+
+/**
+ * A list of edits in words, a line each: what it adds is named as the design has it then, what it removes as it was. Ports that are
+ * added for a cable stand in its line.
+ */
+export function editListWords(design: Design, edits: readonly Edit[]): string[] {
+  const applied = applyEdits(design, edits);
+  const after = applied.ok ? applied.design : design;
+  const added = (kind: Kind) =>
+    new Set(edits.flatMap((e) => (e.type === 'add' && e.kind === kind ? [e.value.id] : [])));
+  const [links, ports] = [added('link'), added('port')];
+  const ends = after.links.flatMap((l) => (links.has(l.id) ? [l.a, l.b] : []));
+  const cabled = new Set(ends.flatMap((end) => ('port' in end && ports.has(end.port) ? [end.port] : [])));
+  return edits.flatMap((edit) => {
+    if (edit.type === 'add' && edit.kind === 'port' && cabled.has(edit.value.id)) return [];
+    const link = edit.type === 'add' && edit.kind === 'link' ? linkById(after, edit.value.id) : undefined;
+    if (!link) return [editWords(edit.type === 'remove' ? design : after, edit)];
+    return [`new cable ${[link.a, link.b].map((end) => newEndWords(after, end, (p) => ports.has(p))).join(' – ')}`];
+  });
 }
 
 /** What differs between two designs, a line for each edit that leads from one to the other. */

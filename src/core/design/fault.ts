@@ -51,6 +51,7 @@ const OWNERS: Readonly<Record<string, readonly [kind: string, words: string]>> =
   workplaces: ['workplace', 'A workplace'],
   readings: ['reading', 'A reading'],
   notes: ['note', 'A note'],
+  cableCosts: ['cable cost', 'A cable cost'],
 };
 
 type Path = readonly (string | number)[];

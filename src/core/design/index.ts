@@ -1,12 +1,12 @@
 /** What other rooms use of design. */
-export { faceBundle, freePorts, replugMember } from './bundle-ends';
+export { faceBundle, freePorts, nextPort, replugMember } from './bundle-ends';
 export { addMember, bundleLinks, joinable, makePair, parallelLinks, removeMember, splitBundles } from './bundling';
 export { bundleOffers } from './bundle-offers';
 export type { BundleOffer } from './bundle-offers';
 export type { BundleEdits } from './bundling';
 export { cableEdit, designsOver, editsOf, everNamed } from './designs-over-script';
 export { differenceBetween } from './difference';
-export { differenceWords, editWords, settingName, settingWords } from './edit-words';
+export { differenceWords, editListWords, editWords, settingName, settingWords, workIn, workWords } from './edit-words';
 export { addElement, applyEdits, editSchema, editsCollide, setField } from './edits';
 export type { Edit } from './edits';
 export { faultsOf, formatPath } from './fault';
@@ -74,7 +74,7 @@ export type { Design, Host, Kind, Link, LinkEnd, Mode, Port, Region, Segment, Sw
 export type { Bundle, SwitchPair } from './bundle-schema';
 export { isAvailability } from './goal-schema';
 export type { AvailabilityGoal, Demand, Goal, PlaceRef, PresentGoal } from './goal-schema';
-export type { Acceptance } from './review-schema';
+export type { Acceptance, CableCost, CablePlace } from './review-schema';
 export { NOTE_FORMS, NOTE_LENGTH } from './note-schema';
 export type { Note, NoteForm } from './note-schema';
 export { LOST_FRAMES, eventSchema, scriptSchema } from './script-schema';

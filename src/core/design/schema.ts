@@ -26,8 +26,8 @@ import type { Goal, Demand } from './goal-schema';
 import { treeSettings } from './tree-settings';
 import { bundleSchema, pairSchema } from './bundle-schema';
 import type { Bundle, SwitchPair } from './bundle-schema';
-import { acceptanceSchema, riskSchema } from './review-schema';
-import type { Acceptance, Risk } from './review-schema';
+import { acceptanceSchema, cableCostSchema, riskSchema } from './review-schema';
+import type { Acceptance, CableCost, Risk } from './review-schema';
 import { readingSchema } from './reading-schema';
 import type { KeptReading } from './reading-schema';
 import { workplaceSchema } from './workplace-schema';
@@ -205,6 +205,7 @@ export const designSchema = z.strictObject({
   workplaces: z.array(workplaceSchema).default([]),
   readings: z.array(readingSchema).default([]),
   notes: z.array(noteSchema).default([]),
+  cableCosts: z.array(cableCostSchema).default([]),
 });
 
 export type Design = z.infer<typeof designSchema>;
@@ -237,6 +238,7 @@ export const COLLECTIONS = {
   workplace: { list: 'workplaces', schema: workplaceSchema },
   reading: { list: 'readings', schema: readingSchema },
   note: { list: 'notes', schema: noteSchema },
+  cableCost: { list: 'cableCosts', schema: cableCostSchema },
 } as const;
 
 export type Kind = keyof typeof COLLECTIONS;
@@ -261,6 +263,7 @@ export type ElementOf = {
   workplace: Workplace;
   reading: KeptReading;
   note: Note;
+  cableCost: CableCost;
 };
 export type AnyElement = ElementOf[Kind];
 

@@ -54,6 +54,7 @@ export function csvOmissions(design: Design, table: CsvTable): string[] {
     design.workplaces.length > 0 && count(design.workplaces.length, 'workplace'),
     design.readings.length > 0 && 'what was read of the network',
     design.notes.length > 0 && count(design.notes.length, 'note'),
+    design.cableCosts.length > 0 && count(design.cableCosts.length, 'cable cost'),
   ].filter((words) => words !== false);
   return [...own, ...(elsewhere.length > 0 ? [`what no table has: ${elsewhere.join(', ')}`] : [])];
 }

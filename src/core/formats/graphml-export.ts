@@ -56,6 +56,7 @@ export const OF_GRAPH = [
   'workplaces',
   'readings',
   'notes',
+  'cableCosts',
 ] as const;
 const typeOf = (field: string): GraphType => TYPES[field] ?? 'string';
 const shown = (value: Value): string => (typeof value === 'object' ? JSON.stringify(value) : String(value));

@@ -16,6 +16,8 @@ export interface CheckedGoal {
   readonly state: GoalState;
   /** Why: what breaks it and in which trees, or what it speaks of that is gone; empty when it is met. */
   readonly reason: string;
+  /** It is not known yet: void until it is. */
+  readonly pending?: boolean;
   /** Ids of the trees in which it is broken. */
   readonly trees: readonly string[];
 }

@@ -7,7 +7,7 @@ import type { Design, Goal } from '../design';
 import { solveDesign } from '../trees';
 import { checkGoals } from './check';
 import { goalSentence } from './words';
-import { propose } from './propose';
+import { proposeSettings } from './propose';
 
 const withGoals = (design: Design, ...goals: Goal[]): Design => ({ ...design, goals });
 const states = (design: Design) => checkGoals(solveDesign(design)).map((c) => c.state);
@@ -115,7 +115,7 @@ describe('goals are met or broken, with the reason', () => {
 
 describe('proposals', () => {
   test('the faults of the demo take two settings, and nothing else moves', () => {
-    const { proposals } = propose(solveDesign(asCabled()));
+    const { proposals } = proposeSettings(solveDesign(asCabled()));
     expect(proposals[0]).toMatchObject({ settings: 2, devices: 2, movedBesides: [], breaks: [], leaves: [] });
     expect(states(applied(asCabled(), proposals[0]!.edits))).toEqual(Array(6).fill('met'));
   });
@@ -125,7 +125,7 @@ describe('proposals', () => {
       const design = wishes(seed);
       const solved = solveDesign(design);
       const before = checkGoals(solved);
-      const { proposals, contradictions } = propose(solved);
+      const { proposals, contradictions } = proposeSettings(solved);
       if (before.every((c) => c.state === 'met')) {
         expect(proposals).toEqual([]);
         continue;
@@ -145,7 +145,7 @@ describe('proposals', () => {
       const design = network(seed, 20);
       for (const p of design.ports) p.cost = { 100: 200000, 1000: 20000, 10000: 2000 }[p.speed];
       design.goals = [{ id: 'g', type: 'root', vlans: '20', switch: `s${seed % 20}` }];
-      const { proposals } = propose(solveDesign(design));
+      const { proposals } = proposeSettings(solveDesign(design));
       const then = proposals[0] ? applied(design, proposals[0].edits) : design;
       const roots = new Set([...solveNaively(then, 20).switches.values()].map((s) => s.root));
       expect([...roots]).toEqual([`s${seed % 20}`]);
@@ -158,7 +158,7 @@ describe('proposals', () => {
       { id: 'a', vlan: 110, from: { switch: 'ticket-hall' }, to: { switch: 'core-east' }, load: 250 },
       { id: 'b', vlan: 120, from: { switch: 'ticket-hall' }, to: { switch: 'core-east' }, load: 250 },
     ];
-    const { proposals } = propose(solveDesign(design));
+    const { proposals } = proposeSettings(solveDesign(design));
     expect(proposals[0]!.meets.map((g) => g.id)).toEqual(['g']);
     expect(states(applied(design, proposals[0]!.edits))).toEqual(['met']);
   });
@@ -172,14 +172,14 @@ describe('proposals', () => {
       { id: 'b', type: 'root', vlans: '140,150,160', switch: 'core-west', next: 'core-east' },
       { id: 'c', type: 'cut', vlans: '140', port: 'gate:1' },
     ];
-    const { proposals } = propose(solveDesign(design));
+    const { proposals } = proposeSettings(solveDesign(design));
     expect(states(applied(design, proposals[0]!.edits))).toEqual(['met', 'met', 'met']);
     for (const e of proposals[0]!.edits) expect(e.type === 'set' && /^instance/.test(e.field)).toBe(true);
   });
 });
 
 describe('goals that stand in each other’s way', () => {
-  const contradictionsOf = (...goals: Goal[]) => propose(solveDesign(withGoals(asMeant(), ...goals)));
+  const contradictionsOf = (...goals: Goal[]) => proposeSettings(solveDesign(withGoals(asMeant(), ...goals)));
   test('two roots of one tree', () => {
     const { contradictions } = contradictionsOf(
       { id: 'a', type: 'root', vlans: '110', switch: 'gate' },

@@ -2,8 +2,8 @@
  * The smallest change that meets every broken goal: settings of each tree are searched for by themselves, put
  * together, made common where one setting can stand for many, and proved by solving the changed design again.
  */
-import { applyEdits, groupBy } from '../design';
-import type { Edit, Goal } from '../design';
+import { applyEdits, bundleById, groupBy, linkById, portById, workIn } from '../design';
+import type { Design, Edit, Goal } from '../design';
 import { movedBetween, solveDesign } from '../trees';
 import type { MovedTree, SolvedDesign, SolvedTree } from '../trees';
 import { checkGoals } from './check';
@@ -19,7 +19,8 @@ import type { Want } from './conditions';
 
 export interface Proposal {
   readonly edits: readonly Edit[];
-  /** Settings touched, and switches they are on. */
+  /** New cables, settings touched, and switches that both are at. */
+  readonly cables: number;
   readonly settings: number;
   readonly devices: number;
   /** Trees that the goals do not speak of and that move all the same. */
@@ -39,6 +40,8 @@ export interface Proposals {
 }
 
 export interface Progress {
+  /** Trees with their settings, or goals of availability with all single failures. */
+  readonly phase: 'trees' | 'availability';
   readonly done: number;
   readonly total: number;
   readonly tried: number;
@@ -62,15 +65,17 @@ export function wantsByTree(
   return found;
 }
 
-/** Switches whose settings a list of edits touches. */
-export function devicesOf(solved: SolvedDesign, edits: readonly Edit[]): Set<string> {
-  const { topology } = solved;
+/** Switches that a list of edits sets something at or plugs a cable into; `after`: the design with them. */
+export function devicesOf(after: Design, edits: readonly Edit[]): Set<string> {
+  const at = (id: string) => (portById(after, id) ?? bundleById(after, id))?.switch ?? [];
   return new Set(
     edits.flatMap((edit) => {
-      if (edit.type !== 'set') return [];
-      if (edit.kind === 'switch') return [edit.id];
-      const port = topology.portIndex.get(edit.id);
-      return port === undefined ? [] : [topology.ports[port]!.element.switch];
+      if (edit.type === 'settings') return after.switches.flatMap((s) => (s.protocol ? [] : [s.id]));
+      const id = edit.type === 'add' ? edit.value.id : edit.id;
+      if (edit.kind === 'switch') return [id];
+      if (edit.kind !== 'link') return at(id);
+      const link = linkById(after, id);
+      return link ? [link.a, link.b].flatMap((end) => ('port' in end ? at(end.port) : [])) : [];
     }),
   );
 }
@@ -93,8 +98,8 @@ export function prove(solved: SolvedDesign, edits: readonly Edit[], before: read
   );
   return {
     edits,
-    settings: edits.length,
-    devices: devicesOf(solved, edits).size,
+    ...workIn(edits),
+    devices: devicesOf(applied.design, edits).size,
     moved,
     movedBesides: moved.map((m) => m.tree).filter((tree) => !spoken.has(tree)),
     meets: now.filter((c) => c.state === 'met' && was.get(c.goal.id) === 'broken').map((c) => c.goal),
@@ -103,11 +108,12 @@ export function prove(solved: SolvedDesign, edits: readonly Edit[], before: read
   };
 }
 
-/** Fewest goals left or broken, then settings, then devices, then other trees that move. */
-function rank(a: Proposal, b: Proposal): number {
+/** Fewest goals left or broken, then cables, settings, then devices, then other trees that move. */
+export function rank(a: Proposal, b: Proposal): number {
   const open = (p: Proposal) => p.breaks.length * 2 + p.leaves.length;
   return (
     open(a) - open(b) ||
+    a.cables - b.cables ||
     a.settings - b.settings ||
     a.devices - b.devices ||
     a.movedBesides.length - b.movedBesides.length ||
@@ -115,7 +121,7 @@ function rank(a: Proposal, b: Proposal): number {
   );
 }
 
-const MOST_PROPOSALS = 4;
+export const MOST_PROPOSALS = 4;
 
 /** Answers put together: the best of each tree, and for each tree its other answers in turn. */
 function combinations(answers: readonly (readonly TreeAnswer[])[]): TreeAnswer[][] {
@@ -145,7 +151,7 @@ function searchTrees(
   const stuck: SolvedTree[] = [];
   const classes = groupBy(todo, ([of, list]) => `${of.fold} ${JSON.stringify(list.map((l) => l.want))}`);
   const counted = () => {
-    if (++tried % 64 === 0) onProgress({ done, total: classes.size, tried });
+    if (++tried % 64 === 0) onProgress({ phase: 'trees', done, total: classes.size, tried });
   };
   for (const group of classes.values()) {
     const [of, list] = group[0]!;
@@ -162,7 +168,7 @@ function searchTrees(
       if (own.length > 0) answers.push(own);
       else stuck.push(twin);
     }
-    onProgress({ done: ++done, total: classes.size, tried });
+    onProgress({ phase: 'trees', done: ++done, total: classes.size, tried });
   }
   return { answers, stuck, tried };
 }
@@ -180,10 +186,10 @@ function withoutTwins(proposals: readonly Proposal[]): Proposal[] {
 }
 
 /**
- * Proposals that meet the broken goals of a solved design, best first. Every one is proved; what it would break or
+ * Settings that meet the broken goals of a solved design about the network as it is, best first. Every one is proved; what it would break or
  * leave broken is said. `onProgress` is called as trees are done, and may throw to give up.
  */
-export function propose(solved: SolvedDesign, onProgress: (progress: Progress) => void = () => {}): Proposals {
+export function proposeSettings(solved: SolvedDesign, onProgress: (progress: Progress) => void = () => {}): Proposals {
   const before = checkGoals(solved);
   const broken = before.filter((c) => c.state === 'broken');
   if (broken.length === 0) return { proposals: [], contradictions: [], tried: 0 };

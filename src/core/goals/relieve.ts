@@ -3,7 +3,7 @@ import { applyEdits } from '../design';
 import type { Edit } from '../design';
 import { loadsOf } from '../analysis';
 import { solveDesign } from '../trees';
-import type { SolvedDesign } from '../trees';
+import type { SolvedDesign, SolvedTree } from '../trees';
 import { checkGoals, overloads } from './check';
 import { farPort } from './evaluation';
 import { Lab } from './trial';
@@ -18,6 +18,14 @@ function strain(solved: SolvedDesign, percent: number): { over: number; broken: 
   const over = overloads(solved, loadsOf(solved), percent).reduce((sum, o) => sum + o.percent - percent, 0);
   const broken = checkGoals(solved).filter((c) => c.state === 'broken' && c.goal.type !== 'load').length;
   return { over, broken };
+}
+
+/** Settings that lead one tree away from a port, likely ones first. */
+export function costOptions(solved: SolvedDesign, of: SolvedTree, port: number): Edit[][] {
+  const lab = new Lab(solved, of);
+  const want = { kind: 'carry', port, yes: false } as const;
+  if (farPort(lab.base, port) < 0) return [];
+  return optionsFor(lab, lab.base, want, [want]).map((option) => option.flatMap((move) => lab.edits(move)));
 }
 
 /** The edits, with further ones that bring loads under the limits of the goals where possible. */
@@ -40,11 +48,7 @@ export function relieve(solved: SolvedDesign, edits: readonly Edit[]): Edit[] {
       .slice(0, MOST_TREES);
     let best: { edits: Edit[]; solved: SolvedDesign; state: typeof state } | null = null;
     for (const [id] of trees) {
-      const lab = new Lab(now, now.byId.get(id)!);
-      const want = { kind: 'carry', port: worst.port, yes: false } as const;
-      if (farPort(lab.base, worst.port) < 0) continue;
-      for (const option of optionsFor(lab, lab.base, want, [want]).slice(0, MOST_OPTIONS)) {
-        const more = option.flatMap((move) => lab.edits(move));
+      for (const more of costOptions(now, now.byId.get(id)!, worst.port).slice(0, MOST_OPTIONS)) {
         const applied = applyEdits(now.topology.design, more);
         if (!applied.ok) continue;
         const next = solveDesign(applied.design, now);

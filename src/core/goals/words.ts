@@ -1,8 +1,8 @@
 /** Goals in words. */
 import { goalMessages as say } from '../messages';
-import { bundleById, hostById, linkAt, farEnd, portById, portLabel, switchById } from '../design';
-import type { Design, Goal, PlaceRef } from '../design';
-import { COMMON_TREE, formatVlanRanges } from '../standard';
+import { bundleById, hostById, linkAt, farEnd, portById, portLabel, switchById, workWords } from '../design';
+import type { Design, Edit, Goal, PlaceRef } from '../design';
+import { COMMON_TREE, count, formatVlanRanges } from '../standard';
 import type { SolvedDesign } from '../trees';
 import type { Tree } from '../network';
 
@@ -22,6 +22,10 @@ export function treeWords(trees: readonly Tree[]): string {
     .filter(Boolean)
     .join(', ');
 }
+
+/** `1 new cable and 2 settings on 2 switches`: what a proposal asks for. */
+export const proposalWords = ({ edits, devices }: { edits: readonly Edit[]; devices: number }): string =>
+  `${workWords(edits)} on ${count(devices, 'switch', 'switches')}`;
 
 /** `quay-a 3`, of a logical port. */
 export function endWords({ topology }: SolvedDesign, port: number): string {

@@ -167,6 +167,8 @@ const sentences = {
   hops: (value: unknown) => `Number of hops ${shown(value)} is not legal: a whole number from 0 to 64.`,
   percent: (value: unknown) =>
     `Share of a link ${shown(value)} is not legal: a whole number of percent from 1 to 1000.`,
+  cableCost: (value: unknown) =>
+    `Cost of a cable ${shown(value)} is not legal: a number from 0 to 10000, or none where no cable can be laid.`,
   load: (value: unknown) => `Load ${shown(value)} is not legal: Mb/s from 0 to 1000000.`,
   lacpPriority: (what: string, value: unknown) =>
     `${what} priority ${shown(value)} is not legal: LACP priorities are whole numbers from ${LACP_PRIORITY.min} to ${LACP_PRIORITY.max}.`,

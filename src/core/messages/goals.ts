@@ -93,6 +93,8 @@ export const goalMessages = {
     `No setting was found that meets ${goals} in ${trees}, even by itself.`,
   'not-found-together': ({ goals, trees }: { goals: string; trees: string }) =>
     `Each of ${goals} can be met, but no setting was found that meets them together in ${trees}.`,
+  'no-way-to-stay': ({ goals, reason }: { goals: string; reason: string }) =>
+    `Neither settings nor cables were found that meet ${goals} for any single failure. ${reason}`,
   'no-path-for-load': ({ goals }: { goals: string }) =>
     `${goals} cannot be met together with the other goals: no other path for the load was found.`,
 } as const;

@@ -128,7 +128,17 @@ function portsOnlyIn(one: Design, other: Design): Design['ports'] {
 }
 
 /** Lists that no device knows of. */
-const UNDRAWN = ['scripts', 'goals', 'demands', 'risks', 'accepted', 'workplaces', 'readings', 'notes'] as const;
+const UNDRAWN = [
+  'scripts',
+  'goals',
+  'demands',
+  'risks',
+  'accepted',
+  'workplaces',
+  'readings',
+  'notes',
+  'cableCosts',
+] as const;
 
 export function frameOf(from: Design, to: Design): Frame {
   const { regions: both, place } = regionsOf(from, to);

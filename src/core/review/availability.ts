@@ -18,6 +18,20 @@ export interface CheckedAvailability extends CheckedGoal {
   readonly failure: Failure | null;
 }
 
+/** What breaks a goal. */
+export interface Breaking {
+  /** Null where the network breaks it as it is. */
+  readonly failure: Failure | null;
+  /** How much it breaks it by: switches, hosts and VLANs, seconds, or percent of a rate beyond what is allowed. */
+  readonly size: number;
+}
+
+/** A goal with all that breaks it. */
+export interface AvailabilityDetail extends CheckedAvailability {
+  readonly goal: AvailabilityGoal;
+  readonly breaking: readonly Breaking[];
+}
+
 /** `Switch gate` */
 function lostWords(design: Design, { elements }: Failure): string {
   const words = failingWords(design, elements);
@@ -67,6 +81,7 @@ const pairWords = (design: Design, { from, to }: Pair): string =>
 
 interface Breach {
   readonly failure: Failure;
+  readonly size: number;
   readonly who: string;
   readonly vlans: readonly number[];
 }
@@ -95,7 +110,7 @@ function pairBreaches(
     // Both can be separated from the rest and still be together: looked at in the network with the failure.
     const after = reachOf(solveDesign(withFailed(design, elements), base.solved));
     const vlans = apart(design, after, wanted, pair);
-    return vlans.length > 0 ? [{ failure, who: pairWords(design, pair), vlans }] : [];
+    return vlans.length > 0 ? [{ failure, size: vlans.length, who: pairWords(design, pair), vlans }] : [];
   });
 }
 
@@ -114,39 +129,51 @@ function breachesAmong(
     if (who === 'switches') {
       const vlans = separates.vlans.filter((v) => carried[v]);
       const names = separates.switches.map((id) => switchById(design, id)!.name);
-      return vlans.length > 0 ? [{ failure, who: someNames(names), vlans }] : [];
+      return vlans.length > 0 ? [{ failure, size: vlans.length + names.length, who: someNames(names), vlans }] : [];
     }
     const hosts = separates.hosts.filter((id) => wanted.has(id));
     const names = hosts.map((id) => hostById(design, id)!.name);
-    return hosts.length > 0 ? [{ failure, who: someNames(names), vlans: [] }] : [];
+    return hosts.length > 0 ? [{ failure, size: hosts.length, who: someNames(names), vlans: [] }] : [];
   });
 }
 
-const met = (goal: AvailabilityGoal): CheckedAvailability => ({
+const met = (goal: AvailabilityGoal): AvailabilityDetail => ({
   goal,
   state: 'met',
   reason: '',
   trees: [],
   failure: null,
+  breaking: [],
 });
-const broken = (goal: AvailabilityGoal, failure: Failure | null, reason: string, vlans: readonly number[] = []) =>
-  ({ goal, state: 'broken', reason, trees: vlans.map(vlanTreeId), failure }) satisfies CheckedAvailability;
-const voided = (goal: AvailabilityGoal, reason: string): CheckedAvailability => ({
+const broken = (
+  goal: AvailabilityGoal,
+  breaking: readonly Breaking[],
+  reason: string,
+  vlans: readonly number[] = [],
+): AvailabilityDetail => ({
+  goal,
+  state: 'broken',
+  reason,
+  trees: vlans.map(vlanTreeId),
+  failure: breaking[0]!.failure,
+  breaking,
+});
+const voided = (goal: AvailabilityGoal, reason: string): AvailabilityDetail => ({
   ...met(goal),
   state: 'void',
   reason,
 });
 
 /** The first of the failures that break a goal, worst first, and how many more there are. */
-function byFirst(design: Design, goal: Connected, breaches: readonly Breach[]): CheckedAvailability {
+function byFirst(design: Design, goal: Connected, breaches: readonly Breach[]): AvailabilityDetail {
   const [first] = breaches;
   if (!first) return met(goal);
   const { failure, who, vlans } = first;
   const words = { lost: lostWords(design, failure), who, vlans: inVlans(vlans), more: others(breaches.length) };
-  return broken(goal, failure, say['lost-separates'](words), vlans);
+  return broken(goal, breaches, say['lost-separates'](words), vlans);
 }
 
-function checkPair(base: SweepBase, failures: readonly Failure[], goal: Connected, pair: Pair): CheckedAvailability {
+function checkPair(base: SweepBase, failures: readonly Failure[], goal: Connected, pair: Pair): AvailabilityDetail {
   const { design } = base.solved.topology;
   if (![pair.from, pair.to].every((p) => isThere(design, p))) return voided(goal, say['void-gone']({ what: 'an end' }));
   const wanted = sharedVlans(base, goal.vlans, pair);
@@ -154,10 +181,14 @@ function checkPair(base: SweepBase, failures: readonly Failure[], goal: Connecte
   const already = apart(design, base.parts, wanted, pair);
   if (already.length === 0) return byFirst(design, goal, pairBreaches(base, failures, wanted, pair));
   const words = { who: pairWords(design, pair), vlans: inVlans(already) };
-  return broken(goal, null, say['apart-already'](words), already);
+  return broken(goal, asItIs(already.length), say['apart-already'](words), already);
 }
 
-function checkConnected(base: SweepBase, failures: readonly Failure[], goal: Connected): CheckedAvailability {
+/** As the network is: worse than any failure. */
+const asItIs = (size: number): readonly Breaking[] => [{ failure: null, size: size * ALREADY }];
+const ALREADY = 100;
+
+function checkConnected(base: SweepBase, failures: readonly Failure[], goal: Connected): AvailabilityDetail {
   const { design } = base.solved.topology;
   const { among } = goal;
   if (typeof among !== 'string') return checkPair(base, failures, goal, among);
@@ -166,8 +197,16 @@ function checkConnected(base: SweepBase, failures: readonly Failure[], goal: Con
   if (among === 'hosts' || !already) return byFirst(design, goal, breachesAmong(design, failures, goal, among));
   const who = someNames(already.switches.map((s) => design.switches[s]!.name));
   const vlans = already.vlans.filter((v) => carried[v]);
-  return broken(goal, null, say['apart-already']({ who, vlans: inVlans(vlans) }), vlans);
+  return broken(
+    goal,
+    asItIs(vlans.length + already.switches.length),
+    say['apart-already']({ who, vlans: inVlans(vlans) }),
+    vlans,
+  );
 }
+
+/** Seconds that an outage without end counts as. */
+const FOR_GOOD = 3600 + 100;
 
 function checkOutage(
   design: Design,
@@ -179,7 +218,8 @@ function checkOutage(
   const [worst] = over;
   if (!worst) return met(goal);
   const words = { lost: lostWords(design, worst), outage: outageWords(worst.outage), more: others(over.length) };
-  return broken(goal, worst, say['lost-interrupts'](words));
+  const breaking = over.map((failure) => ({ failure, size: Math.min(lasting(failure), FOR_GOOD) - goal.atMost }));
+  return broken(goal, breaking, say['lost-interrupts'](words));
 }
 
 function checkLoadLeft(
@@ -192,11 +232,12 @@ function checkLoadLeft(
   const [worst] = over;
   if (!worst) return met(goal);
   const words = { lost: lostWords(design, worst), percent: Math.round(worst.fullest!), more: others(over.length) };
-  return broken(goal, worst, say['lost-fills'](words));
+  const breaking = over.map((failure) => ({ failure, size: failure.fullest! - goal.percent }));
+  return broken(goal, breaking, say['lost-fills'](words));
 }
 
-/** The availability goals of a design, by all its single failures, worst first. */
-export function checkAvailability(base: SweepBase, failures: readonly Failure[]): CheckedAvailability[] {
+/** The availability goals of a design, each with all of its single failures that break it. `failures`: worst first. */
+export function availabilityIn(base: SweepBase, failures: readonly Failure[]): AvailabilityDetail[] {
   const { design } = base.solved.topology;
   const singles = failures.filter((f) => f.elements.length === 1);
   return design.goals.filter(isAvailability).map((goal) => {
@@ -211,6 +252,13 @@ export function checkAvailability(base: SweepBase, failures: readonly Failure[])
   });
 }
 
+/** The availability goals of a design, by all its single failures, worst first. */
+export const checkAvailability = (base: SweepBase, failures: readonly Failure[]): CheckedAvailability[] =>
+  availabilityIn(base, failures).map(({ breaking: _, ...checked }) => checked);
+
 /** The same before any failure has been looked at; `previewed`: of a change that is tried out, whose failures nothing looks at. */
 export const availabilityUnknown = (design: Design, previewed: boolean): CheckedAvailability[] =>
-  design.goals.filter(isAvailability).map((g) => voided(g, say[previewed ? 'known-when-applied' : 'not-yet-known']()));
+  design.goals.filter(isAvailability).map((g) => ({
+    ...voided(g, say[previewed ? 'known-when-applied' : 'not-yet-known']()),
+    pending: true,
+  }));

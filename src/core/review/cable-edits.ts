@@ -1,5 +1,5 @@
 /** Edits that add cables to a design: into free ports, or into new ones where there are none. */
-import { addElement, portsOf, setField, vlansAt } from '../design';
+import { addElement, nextPort, portsOf, setField, vlansAt } from '../design';
 import type { Design, Edit, Port } from '../design';
 import { formatVlanRanges, vlanMembership } from '../standard';
 import type { MissingCable } from './missing-cables';
@@ -16,17 +16,13 @@ function carriedAt(design: Design, at: string): ReadonlySet<number> {
 /** A port like the fastest of a switch that has a name of its own. */
 function newPort(design: Design, at: string, taken: readonly Port[], id: string): Port {
   const own = [...portsOf(design, at), ...taken.filter((p) => p.switch === at)];
-  const bundles = design.bundles.filter((b) => b.switch === at);
-  const numbers = new Set([...own, ...bundles].map((p) => p.number));
-  let number = 1;
-  while (numbers.has(number) || own.some((p) => p.name === String(number))) number++;
-  return { id, switch: at, name: String(number), number, speed: Math.max(USUAL_SPEED, ...own.map((p) => p.speed)) };
+  return { id, switch: at, ...nextPort(design, at, own), speed: Math.max(USUAL_SPEED, ...own.map((p) => p.speed)) };
 }
 
 /** Cables with what both ends carry. */
 export function missingCableEdits(
   design: Design,
-  cables: readonly MissingCable[],
+  cables: readonly Pick<MissingCable, 'a' | 'b'>[],
   newId: (prefix: string) => string,
 ): Edit[] {
   const added: Port[] = [];

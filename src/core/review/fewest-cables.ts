@@ -1,4 +1,5 @@
 /** The fewest cables by search: whatever hangs on by one thread needs a new cable out of it, so one such group is branched on. */
+import type { Laying } from './laying';
 import type { Lack, VlanGraph } from './vlan-graphs';
 
 export interface Pair {
@@ -28,9 +29,7 @@ export class Search {
   private looks = 0;
   constructor(
     private readonly lackOf: LackOf,
-    /** Nodes below are switches; a cable ends at no other. */
-    private readonly switches: number,
-    private readonly price: (node: number) => number,
+    private readonly laying: Laying,
   ) {}
 
   get gaveUp(): boolean {
@@ -48,12 +47,41 @@ export class Search {
     if (left === 0 || open.some((i) => state.lacks[i]!.least > left)) return null;
     for (const pair of this.branches(state, open)) {
       if (this.gaveUp) return null;
-      const graphs = state.graphs.map((g) => withPairs(g, [pair]));
-      const lacks = graphs.map((g, i) => (g === state.graphs[i] ? state.lacks[i]! : this.look(g)));
-      const rest = this.from({ graphs, lacks }, left - 1);
+      const rest = this.from(this.withCable(state, pair), left - 1);
       if (rest) return [pair, ...rest];
     }
     return null;
+  }
+
+  /** The cheapest set of as many cables as a set that is known, within the number of looks. */
+  cheapest(graphs: readonly VlanGraph[], known: readonly Pair[]): readonly Pair[] {
+    let best = known;
+    let least = this.sum(known);
+    const look = (state: State, made: readonly Pair[], price: number): void => {
+      const open = state.lacks.flatMap((l, i) => (l.missing > 0 ? [i] : []));
+      if (open.length === 0) {
+        if (price < least) [best, least] = [made, price];
+        return;
+      }
+      const left = known.length - made.length;
+      if (left === 0 || open.some((i) => state.lacks[i]!.least > left)) return;
+      for (const pair of this.branches(state, open)) {
+        if (this.gaveUp) return;
+        const next = price + this.sum([pair]);
+        if (next < least) look(this.withCable(state, pair), [...made, pair], next);
+      }
+    };
+    look({ graphs, lacks: graphs.map(this.lackOf) }, [], 0);
+    return best;
+  }
+
+  private sum(pairs: readonly Pair[]): number {
+    return pairs.reduce((sum, { a, b }) => sum + this.laying.price(a, b), 0);
+  }
+
+  private withCable(state: State, pair: Pair): State {
+    const graphs = state.graphs.map((g) => withPairs(g, [pair]));
+    return { graphs, lacks: graphs.map((g, i) => (g === state.graphs[i] ? state.lacks[i]! : this.look(g))) };
   }
 
   private look(graph: VlanGraph): Lack {
@@ -67,9 +95,8 @@ export class Search {
     if (choices.length === 0) return [];
     const { nodes, graph } = choices.reduce((a, b) => (b.nodes.length < a.nodes.length ? b : a));
     const own = new Set(nodes);
-    const others = graph.nodes.filter((n) => n < this.switches && !own.has(n));
-    const pairs = nodes.filter((n) => n < this.switches).flatMap((a) => others.map((b) => ({ a, b })));
-    const dear = ({ a, b }: Pair) => this.price(a) + this.price(b);
-    return pairs.sort((x, y) => dear(x) - dear(y));
+    const others = graph.nodes.filter((n) => n < this.laying.switches && !own.has(n));
+    const pairs = nodes.filter((n) => n < this.laying.switches).flatMap((a) => others.map((b) => ({ a, b })));
+    return pairs.filter(({ a, b }) => this.laying.can(a, b)).sort((x, y) => this.sum([x]) - this.sum([y]));
   }
 }

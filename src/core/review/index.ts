@@ -3,7 +3,8 @@ export { elementName, elementWords, failingWords, linkEnds, portsOfLink, withFai
 export type { Element } from './elements';
 export { missingCableEdits } from './cable-edits';
 export { missingCables } from './missing-cables';
-export type { MissingCable } from './missing-cables';
+export type { MissingCable, MissingCables } from './missing-cables';
+export { PORT_COST } from './laying';
 export { acceptanceOf, findingsOf } from './review';
 export type { Finding } from './review';
 export { goalOfFailure } from './goal-of-failure';
@@ -19,6 +20,7 @@ export { OUTAGE_KINDS, outageOf, outageWords } from './outage';
 export type { OutageKind } from './outage';
 export { hostVlans, reachOf } from './reach';
 export type { VlanParts } from './reach';
+export { propose } from './propose/propose';
 export { sweepKey } from './sweep-key';
 export { failureScript, measuredOutage } from './measured';
 export { reviewJson } from './review-json';

@@ -3,11 +3,16 @@ import { Adjacency, walk } from './vlan-graphs';
 import type { Lack, VlanGraph } from './vlan-graphs';
 
 /** Switches of a list that a cable can start from: hubs are none. */
-const NOTHING: Lack = { ends: [], least: 0, missing: 0 };
+const NOTHING: Lack = { ends: [], least: 0, missing: 0, pieces: 1 };
 
-const lackOf = (leaves: readonly (readonly number[])[], lone: readonly (readonly number[])[], least = 0): Lack => {
+const lackOf = (
+  leaves: readonly (readonly number[])[],
+  lone: readonly (readonly number[])[],
+  pieces: number,
+  least = 0,
+): Lack => {
   const missing = leaves.length + 2 * lone.length;
-  return { ends: [...lone, ...leaves], least: Math.max(least, Math.ceil(missing / 2)), missing };
+  return { ends: [...lone, ...leaves], least: Math.max(least, Math.ceil(missing / 2)), missing, pieces };
 };
 
 /** What is missing until no single edge parts the graph: leaves of the tree that its bridges make. */
@@ -37,7 +42,7 @@ export function edgeLack({ nodes, edges }: VlanGraph): Lack {
   }
   if (members.length < 2) return NOTHING;
   const of = (wanted: number) => members.filter((_, i) => degree[i] === wanted);
-  return lackOf(of(1), of(0));
+  return lackOf(of(1), of(0), members.length);
 }
 
 interface Blocks {
@@ -110,7 +115,7 @@ export function nodeLack({ nodes, edges }: VlanGraph, switches: number): Lack {
   const lone = inner.filter((block, i) => cutsIn[i] === 0 && block.length > 0);
   // Whatever a node parts has to be joined round it.
   const most = Math.max(0, ...[...cuts].map((n) => merged.filter((block) => block.includes(n)).length));
-  return lackOf(leaves, lone, Math.max(0, most - 1) + Math.max(0, parts - 1));
+  return lackOf(leaves, lone, merged.length, Math.max(0, most - 1) + Math.max(0, parts - 1));
 }
 
 /** Blocks that share a hub are one: only a switch parts them. */

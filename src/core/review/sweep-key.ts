@@ -4,7 +4,7 @@ import type { Design } from '../design';
 /** Fields that stand in the drawing alone. Names are not among them: they stand in the sentences about goals. */
 const DRAWN = new Set(['x', 'y', 'description', 'hue']);
 /** Lists that no failure knows of. */
-const UNKNOWN = new Set<string>(['scripts', 'accepted', 'workplaces', 'readings', 'notes']);
+const UNKNOWN = new Set<string>(['scripts', 'accepted', 'workplaces', 'readings', 'notes', 'cableCosts']);
 
 export const sweepKey = (design: Design): string =>
   JSON.stringify(design, function (this: unknown, field: string, value: unknown) {

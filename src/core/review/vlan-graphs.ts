@@ -71,6 +71,8 @@ export interface Lack {
   readonly least: number;
   /** How much is missing: two for a group that stands alone, one for one that hangs on. */
   readonly missing: number;
+  /** Parts that one loss cannot divide; a cable between two of them leaves fewer. */
+  readonly pieces: number;
 }
 
 interface Walk {

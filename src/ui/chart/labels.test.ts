@@ -85,7 +85,7 @@ test('tags of hosts grow away from their plates, and not onto another tag or a p
   expect(growth(host('desk', 0, 20)).most).toBe(1);
 });
 
-test('where names have no room a switch is told by its end; a fold never by its count', () => {
+test('where names have no room a switch is reported by its end; a fold never by its count', () => {
   const plate = (name: string, x: number, fold?: string[]) =>
     ({ id: name, name, x, y: 0, width: 60, standing: 'plain', ...(fold ? { fold: { switches: fold } } : {}) }) as never;
   const plates = [plate('b01-acc-01', 0), plate('b01-acc-02', 80), plate('b01-acc × 22', 200, ['a', 'b'])];

@@ -1,10 +1,10 @@
 'use client';
 import Button from '@mui/material/Button';
 import { useEffect, useRef } from 'react';
+import { workWords } from '../../core/design';
 import { treeInView, useBench, useSession } from '../session/context';
 import type { Draft } from '../session/draft';
 import { MovedWords } from './MovedBar';
-import { count } from '../../core/standard';
 import { OneOf } from './OneOf';
 import styles from './DraftBar.module.css';
 
@@ -29,7 +29,7 @@ export function DraftBar({ draft }: { draft: Draft }) {
     <div className="moved draft" role="status" aria-label="Effect of the previewed change">
       <span>
         <b>Preview</b> {draft.label}
-        <span className="quiet"> · {count(draft.edits.length, 'setting')}</span>
+        <span className="quiet"> · {workWords(draft.edits)}</span>
       </span>
       {others ? (
         <span className="quiet">

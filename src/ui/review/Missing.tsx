@@ -2,10 +2,12 @@
 import Button from '@mui/material/Button';
 import { missingCableEdits } from '../../core/review';
 import type { MissingCable } from '../../core/review';
-import { portById, switchById } from '../../core/design';
+import { addElement, portById, switchById } from '../../core/design';
+import type { CableCost } from '../../core/design';
 import { count } from '../../core/standard';
 import { useBench, useSession } from '../session/context';
 import { newId } from '../session/new-id';
+import { CableCosts } from './CableCosts';
 import styles from './ReviewStage.module.css';
 
 const PURPOSES = [
@@ -13,13 +15,40 @@ const PURPOSES = [
     id: 'link',
     title: 'So that any one link can fail',
     none: 'Any one link can fail without separating a switch in any VLAN.',
+    short: 'Some switch hangs on one link whatever is added: no cable that can be laid carries its VLANs another way.',
   },
   {
     id: 'switch',
     title: 'So that any one switch can fail',
     none: 'Any one switch can fail without separating others in any VLAN.',
+    short: 'Some switch hangs behind one other whatever is added: no cable that can be laid carries its VLANs past it.',
   },
 ] as const;
+
+/** One of them, with what it costs where cables cost unlike much; where none can be laid another one is looked for. */
+function MissingRow({ cable: { a, b, cost } }: { cable: MissingCable }) {
+  const { edit } = useBench();
+  const design = useSession((s) => s.design);
+  const nameOf = ({ switch: at }: MissingCable['a']) => switchById(design, at)?.name ?? at;
+  const end = (of: MissingCable['a']) =>
+    `${nameOf(of)} ${of.port === null ? '(no free port)' : (portById(design, of.port)?.name ?? of.port)}`;
+  const words = `${nameOf(a)} – ${nameOf(b)}`;
+  const row: CableCost = { id: newId('cable'), from: { switch: a.switch }, to: { switch: b.switch } };
+  return (
+    <li>
+      {end(a)} – {end(b)}
+      {design.cableCosts.length > 0 && <span className="quiet"> costs {cost}</span>}{' '}
+      <button
+        className="plain quiet small"
+        aria-label={`cannot be laid: ${words}`}
+        title="Look for another one; the row stands below"
+        onClick={() => edit(`No cable can be laid ${words}`, [addElement('cableCost', row)])}
+      >
+        cannot be laid
+      </button>
+    </li>
+  );
+}
 
 /** The fewest cables that are missing, for links and for switches; as a preview on the chart. */
 export function Missing() {
@@ -27,22 +56,21 @@ export function Missing() {
   const design = useSession((s) => s.design);
   if (!review.missing) return <p className={`quiet ${styles.scroll}`}>Reviewing…</p>;
   const missing = review.missing;
-  const end = ({ switch: at, port }: MissingCable['a']) =>
-    `${switchById(design, at)?.name ?? at} ${port === null ? '(no free port)' : (portById(design, port)?.name ?? port)}`;
   return (
     <div className={styles.scroll}>
-      {PURPOSES.map(({ id, title, none }) => (
+      {PURPOSES.map(({ id, title, none, short }) => (
         <section key={id} aria-label={title}>
           <h3>{title}</h3>
-          {missing[id].length === 0 ? (
-            <p className="quiet">{none}</p>
-          ) : (
+          {missing[id].length === 0 && !missing.short[id] && <p className="quiet">{none}</p>}
+          {missing.short[id] && <p className="alarm">{short}</p>}
+          {missing[id].length > 0 && (
             <>
               <ul>
                 {missing[id].map((cable) => (
-                  <li key={`${cable.a.switch} ${cable.b.switch} ${cable.a.port} ${cable.b.port}`}>
-                    {end(cable.a)} – {end(cable.b)}
-                  </li>
+                  <MissingRow
+                    key={`${cable.a.switch} ${cable.b.switch} ${cable.a.port} ${cable.b.port}`}
+                    cable={cable}
+                  />
                 ))}
               </ul>
               <div className={styles.actions}>
@@ -61,6 +89,7 @@ export function Missing() {
           )}
         </section>
       ))}
+      <CableCosts />
     </div>
   );
 }

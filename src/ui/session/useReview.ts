@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Design } from '../../core/design';
 import { byWorst, sweepKey } from '../../core/review';
-import type { CheckedAvailability, Failure, Finding, MissingCable } from '../../core/review';
+import type { CheckedAvailability, Failure, Finding, MissingCables } from '../../core/review';
 import { runJob } from '../../workers/run-job';
 import type { Job } from '../../workers/run-job';
 import type { ReviewProgress, ReviewRequest } from '../../workers/review';
@@ -11,7 +11,7 @@ import type { ReviewProgress, ReviewRequest } from '../../workers/review';
 export interface Review {
   /** Null until they are known for the first time. */
   readonly findings: readonly Finding[] | null;
-  readonly missing: { readonly link: readonly MissingCable[]; readonly switch: readonly MissingCable[] } | null;
+  readonly missing: MissingCables | null;
   /** Worst first. */
   readonly failures: readonly Failure[];
   /** Failures that were looked at, and how many there are; null when nothing runs. */
@@ -55,6 +55,7 @@ const partsOf = (d: Design): readonly unknown[] => [
   d.goals,
   d.demands,
   d.risks,
+  d.cableCosts,
   d.accepted,
   d.mode,
   d.costScale,
@@ -118,7 +119,7 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
       setState((s) => ({ ...s, ...known, failed: null, progress: runs ? { done: 0, of: 0 } : null }));
       mine = runJob<ReviewRequest, ReviewProgress, boolean>(
         new Worker(new URL('../../workers/review.ts', import.meta.url), { type: 'module' }),
-        { design, depth: known ? 'findings' : depth },
+        { design, depth: known ? 'cables' : depth },
         {
           onProgress: (said) => setState((s) => took(s, said, fresh, design)),
           failure: (why) => `The review stopped: ${why}`,

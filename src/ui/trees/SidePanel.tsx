@@ -31,7 +31,8 @@ export function SidePanel() {
     [shown, review.availability, previewed],
   );
   const broken = checked.filter((c) => c.state === 'broken').length;
-  const words = checked.length === 0 ? '' : broken > 0 ? `${broken} broken` : 'all met';
+  const pending = checked.some((c) => c.pending);
+  const words = checked.length === 0 ? '' : broken > 0 ? `${broken} broken` : pending ? 'not all known' : 'all met';
   return (
     <div className="side">
       <OneOf

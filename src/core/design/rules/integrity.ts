@@ -254,6 +254,7 @@ const RULES: readonly RuleEntry[] = [
   { after: ['workplace.*', 'workplace.id'], rule: uniqueIds('workplaces') },
   { after: ['reading.*', 'reading.id'], rule: uniqueIds('readings') },
   { after: ['note.*', 'note.id'], rule: uniqueIds('notes') },
+  { after: ['cableCost.*', 'cableCost.id'], rule: uniqueIds('cableCosts') },
   ...regionRules,
   ...bundleRules,
   { after: ['script.*', 'script.id'], rule: uniqueIds('scripts') },

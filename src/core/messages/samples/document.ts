@@ -74,6 +74,7 @@ export const documentSamples: Samples<typeof documentMessages> = {
   maxHops: anything,
   hops: anything,
   percent: anything,
+  cableCost: anything,
   load: anything,
   lacpPriority: [['System', -1]],
   lacpKey: anything,

@@ -50,6 +50,7 @@ export const goalSamples: Samples<typeof goalMessages> = {
   'not-found-alone': [[{ goals: 'this goal', trees: 'VLAN 110' }]],
   'not-found-together': [[{ goals: 'these goals', trees: 'VLAN 110' }]],
   'no-path-for-load': [[{ goals: 'This goal' }]],
+  'no-way-to-stay': [[{ goals: 'This goal', reason: 'Switch gate lost: separates camera.' }]],
 };
 
 export const breachSamples: Samples<typeof breachMessages> = {

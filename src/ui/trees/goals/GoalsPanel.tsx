@@ -12,6 +12,17 @@ import styles from './GoalsPanel.module.css';
 
 const MARK = { met: '✓', broken: '✗', void: '○' } as const;
 
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+
+/** `2 of 7 broken`, `all met`, with how many are not known yet. */
+function stateWords(checked: readonly CheckedGoal[]): string {
+  const broken = checked.filter((c) => c.state === 'broken').length;
+  const pending = checked.filter((c) => c.pending).length;
+  const known = checked.length - pending;
+  const words = broken > 0 ? `${broken} of ${known} broken` : known > 0 ? 'all met' : '';
+  return [words, pending > 0 && `${pending} not known yet`].filter(Boolean).join(', ');
+}
+
 /** What the engineer wants, each met, broken or void at this moment, and proposals that would meet it. */
 export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
   const { edit, draft } = useBench();
@@ -28,10 +39,8 @@ export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
         {checked.length === 0
           ? 'Set goals, and Knot Path checks them at every change: which switch is root, which end is blocked, which link carries which VLANs, how many hops lie between two places, what stays connected after any failure.'
           : draft
-            ? `With this change previewed: ${broken === 0 ? 'all met' : `${broken} of ${checked.length} broken`}.`
-            : broken === 0
-              ? 'All met.'
-              : `${broken} of ${checked.length} broken.`}
+            ? `With this change previewed: ${stateWords(checked)}.`
+            : sentence(stateWords(checked))}
       </p>
       <ul className={styles.goalList}>
         {checked.map((c) => (
@@ -45,12 +54,12 @@ export function GoalsPanel({ checked }: { checked: readonly CheckedGoal[] }) {
           <Button onClick={() => setAdding(true)}>Add a goal</Button>
         </div>
       )}
-      {(checked.some((c) => c.state === 'broken' && !isAvailability(c.goal)) || draft) && <Proposing />}
+      {(broken > 0 || draft) && <Proposing />}
     </aside>
   );
 }
 
-function GoalRow({ checked: { goal, state, reason, trees } }: { checked: CheckedGoal }) {
+function GoalRow({ checked: { goal, state, reason, trees, pending } }: { checked: CheckedGoal }) {
   const { edit, setView, select, go } = useBench();
   const design = useSession((s) => s.design);
   const show = () => {
@@ -70,7 +79,7 @@ function GoalRow({ checked: { goal, state, reason, trees } }: { checked: Checked
     setView({ board: 'chart', panel: 'goals' });
   };
   return (
-    <li className={`goal goal-${state}`}>
+    <li className={`goal goal-${pending ? 'pending' : state}`}>
       <span className={styles.goalMark} aria-hidden="true">
         {MARK[state]}
       </span>

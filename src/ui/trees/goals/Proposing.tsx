@@ -2,14 +2,14 @@
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
-import { editWords } from '../../../core/design';
+import { editListWords } from '../../../core/design';
 import type { Design } from '../../../core/design';
-import { goalSentence } from '../../../core/goals';
+import { goalSentence, proposalWords } from '../../../core/goals';
 import type { Progress, Proposal, Proposals } from '../../../core/goals';
 import { useBench, useSession } from '../../session/context';
 import { startProposing } from './propose-job';
 import type { ProposeJob } from './propose-job';
-import { count } from '../../../core/standard';
+import { count, grouped } from '../../../core/standard';
 
 interface Found {
   /** The design they are for: another change makes them stale. */
@@ -30,7 +30,7 @@ function useSearch(show: (p: Proposal, i: number) => void) {
     job.current?.drop();
     setFailure('');
     setFound(null);
-    setProgress({ done: 0, total: 1, tried: 0 });
+    setProgress({ phase: 'trees', done: 0, total: 1, tried: 0 });
     const mine = startProposing(design, setProgress);
     job.current = mine;
     try {
@@ -61,11 +61,13 @@ export function Proposing() {
       {progress ? (
         <div role="status">
           <p>
-            Searching, {progress.done} of {progress.total} trees done
-            {progress.tried > 0 && `, ${progress.tried} settings tried`}
+            {progress.phase === 'trees'
+              ? `Searching, ${progress.done} of ${progress.total} trees done`
+              : 'Searching, each change is tried with every single failure'}
+            {progress.tried > 0 && `, ${grouped(progress.tried)} changes tried`}
           </p>
           <LinearProgress
-            variant="determinate"
+            variant={progress.phase === 'trees' ? 'determinate' : 'indeterminate'}
             aria-label="Search for proposals"
             value={(progress.done / Math.max(1, progress.total)) * 100}
           />
@@ -106,15 +108,13 @@ function FoundList({ found, active, onShow }: ListProps) {
         </p>
       ))}
       {proposals.length === 0 && contradictions.length === 0 && (
-        <p className="quiet">No settings were found that meet the broken goals.</p>
+        <p className="quiet">No settings and no cables were found that meet the broken goals.</p>
       )}
       <ol className="proposals">
         {proposals.map((p, i) => (
           <li key={i} className={active === p.edits ? 'in-view' : undefined}>
             <div className="proposal-head">
-              <b>
-                {count(p.settings, 'setting')} on {p.devices} {p.devices === 1 ? 'switch' : 'switches'}
-              </b>
+              <b>{proposalWords(p)}</b>
               <span className="quiet">
                 {' '}
                 {p.movedBesides.length === 0
@@ -123,11 +123,14 @@ function FoundList({ found, active, onShow }: ListProps) {
               </span>
             </div>
             <ul className="small">
-              {p.edits.slice(0, MOST_EDITS).map((e) => (
-                <li key={JSON.stringify(e)}>{editWords(design, e)}</li>
-              ))}
+              {editListWords(design, p.edits)
+                .slice(0, MOST_EDITS)
+                .map((words) => (
+                  <li key={words}>{words}</li>
+                ))}
               {p.edits.length > MOST_EDITS && <li className="quiet">and {p.edits.length - MOST_EDITS} more</li>}
             </ul>
+            {p.breaks.length + p.leaves.length === 0 && <p className="quiet small">All goals are met with it.</p>}
             {p.breaks.map((b) => (
               <p key={b.goal.id} className="alarm small">
                 Breaks: {goalSentence(design, b.goal)}
