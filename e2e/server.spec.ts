@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test';
 import http from 'node:http';
+import { asCabled, asMeant } from '../src/demo/brackwater';
 import { freshDemo, test } from './support';
 
 /** A request with headers of our own choice, which browsers and fetch do not let one set. */
@@ -76,4 +77,28 @@ test('refusals name the place and the legal values', async ({ request }) => {
   const missing = await request.get('/api/variants/none');
   expect(missing.status()).toBe(404);
   expect((await missing.json()).error.sentence).toContain("no variant 'none'");
+});
+
+test('reviews and plans are answered whole, or line by line with how far they are', async ({ request }) => {
+  const [from, to] = [asCabled(), asMeant()];
+  const whole = await request.post('/api/review', { data: { design: from, measure: 'none' } });
+  const review = (await whole.json()) as { findings: object[]; failures: object[] };
+  const lines = async (path: string, data: object) => {
+    const response = await request.post(path, { data: { ...data, progress: true } });
+    expect(response.headers()['content-type']).toContain('application/x-ndjson');
+    return (await response.text())
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
+  };
+  const reviewed = await lines('/api/review', { design: from, measure: 'none' });
+  expect(reviewed.map((l) => l.kind)).toEqual(['findings', 'failures', 'done']);
+  expect(reviewed.at(-1)!.answer).toEqual(review);
+  const planned = await lines('/api/plan', { from, to, seconds: 3 });
+  expect(planned[0]).toMatchObject({ kind: 'progress', phase: 'table' });
+  expect(planned.at(-1)).toMatchObject({ kind: 'done' });
+  const refused = await lines('/api/plan', { from, to, at: 'nobody' });
+  expect(refused.at(-1)).toMatchObject({ kind: 'failed', sentence: expect.stringContaining('nobody') });
+  // Four at once: those before have left their places.
+  expect((await request.post('/api/plan', { data: { from, to, at: 'nobody' } })).status()).toBe(422);
 });

@@ -4,12 +4,16 @@ import { designDocument } from './contract';
 
 const place = z.string().min(1).max(200);
 
+/** The answer is JSON a line then: how far it is, what is found as it is found, and the whole at the end. */
+const progress = z.boolean().default(false);
+
 export const reviewRequest = z.strictObject({
   design: designDocument,
   /** Failures of two at a time as well. */
   pairs: z.boolean().default(false),
   /** Which outages are rehearsed. */
   measure: z.enum(['worst', 'all', 'none']).default('worst'),
+  progress,
 });
 
 export const planRequest = z.strictObject({
@@ -25,6 +29,7 @@ export const planRequest = z.strictObject({
   temporary: z.boolean().default(true),
   /** How long orders are compared. */
   seconds: z.number().min(0).max(600).default(20),
+  progress,
 });
 
 /** JSON as the command line prints it: docs/command-line.md. */

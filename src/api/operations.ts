@@ -207,14 +207,14 @@ export const SERVER_OPERATIONS = {
   review: {
     method: 'POST',
     path: '/review',
-    summary: 'Findings of a design, what each failure does, and cables that are missing',
+    summary: 'Findings of a design, what each failure does, and cables that are missing; with progress: JSON a line',
     request: reviewRequest,
     answer: reviewAnswer,
   },
   plan: {
     method: 'POST',
     path: '/plan',
-    summary: 'The steps from one design to another, in the order with the shortest outage',
+    summary: 'The steps from one design to another, in the order with the shortest outage; with progress: JSON a line',
     request: planRequest,
     answer: planAnswer,
   },

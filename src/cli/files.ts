@@ -9,6 +9,9 @@ const REASONS: Record<string, string> = {
   EACCES: 'it may not be read',
 };
 
+/** Prints one line of JSON. */
+export const printLine = (value: object): Promise<void> => print(`${JSON.stringify(value)}\n`);
+
 /** Writes to standard output, and waits until it can take more. */
 export async function print(text: string): Promise<void> {
   if (!process.stdout.write(text)) await new Promise((resolve) => process.stdout.once('drain', resolve));

@@ -142,6 +142,7 @@ function wholeCommands(program: Command, ends: Ends): void {
     .option('--pairs', 'failures of two at a time as well')
     .option('--measure <which>', 'rehearse the worst failure, all, or none', 'worst')
     .option('--json', 'as JSON instead of lines')
+    .option('--progress', 'JSON a line: what is found as it is found, then the whole')
     .action(async (file: string, options: ReviewOptions) => {
       ends(await (await import('./review')).review(file, options));
     });
@@ -179,6 +180,7 @@ function planCommand(program: Command, ends: Ends): void {
     .option('--no-temporary', 'without steps that are taken back again')
     .option('--seconds <number>', 'how long orders are compared', '20')
     .option('--json', 'as JSON instead of lines')
+    .option('--progress', 'JSON a line: how far it is, then the plan')
     .option('--markdown', 'as a work sheet in Markdown')
     .option('--csv', 'as a work sheet in CSV')
     .option('--html', 'as a work sheet to print')

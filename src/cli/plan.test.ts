@@ -31,6 +31,16 @@ test('a plan as JSON, with the designs on the way in a folder', async () => {
   expect(read(files.at(-1)!)).toEqual(JSON.parse(JSON.stringify(asMeant())));
 });
 
+test('with progress the lines say how far it is, and the last one has the plan', async () => {
+  expect(await plan(from, to, { ...usual, progress: true })).toBe(0);
+  const lines = printed.out
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { kind: string; answer?: PlanOut });
+  expect(lines[0]).toMatchObject({ kind: 'progress', phase: 'table' });
+  expect(lines.at(-1)).toMatchObject({ kind: 'done', answer: { exact: true } });
+});
+
 test('as lines, Markdown, a table and a page', async () => {
   expect(await plan(from, to, { ...usual, watch: ['ticket-desk,ferry-server'] })).toBe(0);
   expect(printed.out).toContain('12 steps at 10 devices');

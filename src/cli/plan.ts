@@ -12,10 +12,10 @@ import {
   planChange,
   planJson,
 } from '../core/plan';
-import type { ChangePlan } from '../core/plan';
+import type { ChangePlan, PlanProgress } from '../core/plan';
 import { planCsv, planHtml, planMarkdown, planSummary } from '../core/report';
 import { hostVlans } from '../core/review';
-import { complain, print, readDesignFile } from './files';
+import { complain, print, printLine, readDesignFile } from './files';
 
 export interface PlanCommandOptions {
   readonly watch?: readonly string[];
@@ -23,6 +23,8 @@ export interface PlanCommandOptions {
   readonly temporary: boolean;
   readonly seconds: string;
   readonly json?: boolean;
+  /** As JSON a line, with how far it is. */
+  readonly progress?: boolean;
   readonly markdown?: boolean;
   readonly csv?: boolean;
   readonly html?: boolean;
@@ -93,12 +95,12 @@ export async function plan(fromFile: string, toFile: string, options: PlanComman
   try {
     const watch = pairsOf(from, options.watch);
     const at = placeOf(from, options.at);
-    const found = planChange(
-      from,
-      to,
-      { temporary: options.temporary, ...(watch ? { watch } : {}), ...(at === undefined ? {} : { at }) },
-      () => Date.now() > ends,
-    );
+    const asked = { temporary: options.temporary, ...(watch ? { watch } : {}), ...(at === undefined ? {} : { at }) };
+    const told = options.progress ? teller() : null;
+    const found = planChange(from, to, asked, (progress) => {
+      told?.(progress);
+      return Date.now() > ends;
+    });
     if (!found.ok) throw new Misfit(found.sentence);
     const title = `${from.name}, ${path.parse(fromFile).name} → ${path.parse(toFile).name}`;
     await printPlan(found.plan, title, options);
@@ -111,9 +113,23 @@ export async function plan(fromFile: string, toFile: string, options: PlanComman
   }
 }
 
+/** Milliseconds between two lines of progress at least. */
+const BETWEEN_LINES = 500;
+
+/** Prints how far a planning is, now and then. */
+function teller(): (progress: PlanProgress) => void {
+  let last = -Infinity;
+  return (progress) => {
+    if (Date.now() - last < BETWEEN_LINES) return;
+    last = Date.now();
+    void printLine({ kind: 'progress', ...progress });
+  };
+}
+
 async function printPlan(found: ChangePlan, title: string, options: PlanCommandOptions): Promise<void> {
   const sheet = { title, date: new Date().toISOString().slice(0, 10) };
-  if (options.json) await print(`${JSON.stringify(planJson(found))}\n`);
+  if (options.progress) await printLine({ kind: 'done', answer: planJson(found) });
+  else if (options.json) await print(`${JSON.stringify(planJson(found))}\n`);
   else if (options.markdown) await print(planMarkdown(found, sheet));
   else if (options.csv) await print(planCsv(found));
   else if (options.html) await print(planHtml(found, sheet));

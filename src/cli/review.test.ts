@@ -71,3 +71,15 @@ test('report writes one file, and names what it does not know', async () => {
   expect(await report('/nowhere.json', { paper: 'A4' })).toBe(2);
   expect(await report(cabled, { out: '/nowhere/at/all.html', paper: 'A4', sections: 'summary' })).toBe(2);
 });
+
+test('with progress the lines hold what is found as it is found, and the last one the whole', async () => {
+  expect(await review(cabled, { measure: 'none', progress: true })).toBe(1);
+  const lines = printed.out
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as Record<string, unknown>);
+  expect(lines.map((l) => l.kind)).toEqual(['findings', 'failures', 'done']);
+  const whole = lines.at(-1)!.answer as Printed;
+  expect(lines[0]!.findings).toEqual(whole.findings);
+  expect(lines[1]).toMatchObject({ done: whole.failures.length, of: whole.failures.length });
+});

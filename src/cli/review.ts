@@ -2,6 +2,8 @@ import type { Design } from '../core/design';
 import {
   byWorst,
   failingWords,
+  failureJson,
+  findingJson,
   findingsOf,
   measuredOutage,
   missingCables,
@@ -14,12 +16,15 @@ import type { Failure, SweepBase } from '../core/review';
 import { count, grouped } from '../core/standard';
 import { solveDesign } from '../core/trees';
 import { sweep } from '../server/sweep/sweep';
-import { complain, print, readDesignFile } from './files';
+import type { SweepPart } from '../server/sweep/sweep';
+import { complain, print, printLine, readDesignFile } from './files';
 
 export interface ReviewOptions {
   readonly pairs?: boolean;
   readonly measure: string;
   readonly json?: boolean;
+  /** As JSON a line, with what is found as it is found. */
+  readonly progress?: boolean;
 }
 
 const MEASURES = ['worst', 'all', 'none'];
@@ -45,7 +50,11 @@ function measured(design: Design, failures: readonly Failure[], which: string): 
 }
 
 /** All failures worst first; of very many pairs those with a consequence, and of those the worst. */
-async function failuresOf(base: SweepBase, pairs: boolean): Promise<{ kept: Failure[]; left: number }> {
+async function failuresOf(
+  base: SweepBase,
+  pairs: boolean,
+  onPart: (part: SweepPart) => Promise<void>,
+): Promise<{ kept: Failure[]; left: number }> {
   let [kept, left]: [{ readonly failure: Failure; readonly number: number }[], number] = [[], 0];
   const cut = () => {
     // Those that are equally bad stand in the order of the design, whichever thread was first.
@@ -56,7 +65,9 @@ async function failuresOf(base: SweepBase, pairs: boolean): Promise<{ kept: Fail
   const waits = (where: string) =>
     complain(`No worker is there for the queue at ${where}: start 'knot-path worker' with the same KNOT_PATH_QUEUE.`);
   const all = pairCount(base) <= FEW_PAIRS;
-  for await (const { failures, from } of sweep(base, { pairs, all, waits })) {
+  for await (const part of sweep(base, { pairs, all, waits })) {
+    const { failures, from } = part;
+    await onPart(part);
     failures.forEach((failure, i) => kept.push({ failure, number: from + i }));
     if (kept.length > 2 * MOST_KEPT) cut();
   }
@@ -89,17 +100,23 @@ export async function review(file: string, options: ReviewOptions): Promise<numb
   const solved = solveDesign(design);
   const findings = findingsOf(solved);
   const base = sweepBase(solved);
-  if (options.pairs && !options.json) await print(`Pairs of failures: ${grouped(pairCount(base))}.\n`);
+  if (options.progress) await printLine({ kind: 'findings', findings: findings.map(findingJson) });
+  else if (options.pairs && !options.json) await print(`Pairs of failures: ${grouped(pairCount(base))}.\n`);
   let found: Awaited<ReturnType<typeof failuresOf>>;
   try {
-    found = await failuresOf(base, options.pairs ?? false);
+    found = await failuresOf(base, options.pairs ?? false, async ({ failures, done, of }) => {
+      if (options.progress)
+        await printLine({ kind: 'failures', done, of, failures: failures.map((f) => failureJson(design, f)) });
+    });
   } catch (error) {
     complain((error as Error).message);
     return 2;
   }
   const failures = measured(design, found.kept, options.measure);
   const missing = missingCables(solved);
-  if (options.json) await print(`${JSON.stringify(reviewJson(design, findings, failures, missing))}\n`);
+  const whole = reviewJson(design, findings, failures, missing);
+  if (options.progress) await printLine({ kind: 'done', answer: whole });
+  else if (options.json) await print(`${JSON.stringify(whole)}\n`);
   else {
     if (findings.length === 0) await print('Nothing found.\n');
     for (const f of findings)

@@ -23,43 +23,93 @@ function printed(args: readonly string[], gone: AbortSignal): Promise<string> {
   });
 }
 
-async function answered(
-  designs: Readonly<Record<string, unknown>>,
-  args: (files: Readonly<Record<string, string>>) => string[],
-  gone: AbortSignal,
-): Promise<Response> {
+/** What a command prints, line by line as it prints it; where it cannot do what is asked the last line says why. */
+function streamed(args: readonly string[], gone: AbortSignal, ended: () => void): Response {
+  const child = startProgram(args);
+  let said = '';
+  let open = true;
+  child.stderr!.setEncoding('utf8').on('data', (text: string) => (said = `${said}${text}`.slice(-4000)));
+  gone.addEventListener('abort', () => child.kill('SIGTERM'));
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const end = (sentence: string | null) => {
+        if (!open) return;
+        open = false;
+        ended();
+        if (sentence !== null)
+          controller.enqueue(new TextEncoder().encode(`${JSON.stringify({ kind: 'failed', sentence })}\n`));
+        controller.close();
+      };
+      child.stdout!.on('data', (part: Buffer) => open && controller.enqueue(new Uint8Array(part)));
+      child.once('error', (error) => end(`It was not started: ${error.message}.`));
+      child.once('close', (code) =>
+        end(code === 0 || code === 1 ? null : said.trim() || 'It was ended before it was done.'),
+      );
+    },
+    cancel: () => {
+      open = false;
+      child.kill('SIGTERM');
+      ended();
+    },
+  });
+  return new Response(stream, {
+    headers: { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' },
+  });
+}
+
+interface Asked {
+  readonly designs: Readonly<Record<string, unknown>>;
+  readonly args: (files: Readonly<Record<string, string>>) => string[];
+  /** Line by line, or all at the end. */
+  readonly progress: boolean;
+}
+
+async function answered({ designs, args, progress }: Asked, gone: AbortSignal): Promise<Response> {
   if (busy >= MOST) throw new Problem(429, 'too-many', `${MOST} reviews and plans are on their way: ask again later.`);
   busy++;
-  try {
-    const { files, remove } = await asFiles(designs);
-    try {
-      const text = await printed(args(files), gone);
-      return new Response(text, { headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' } });
-    } finally {
-      remove();
-    }
-  } finally {
+  let remove = () => {};
+  const ended = () => {
     busy--;
+    remove();
+  };
+  try {
+    const made = await asFiles(designs);
+    remove = made.remove;
+    if (progress) return streamed([...args(made.files), '--progress'], gone, once(ended));
+    const text = await printed([...args(made.files), '--json'], gone);
+    ended();
+    return new Response(text, { headers: { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' } });
+  } catch (error) {
+    ended();
+    throw error;
   }
+}
+
+/** Does what it is given once, however often it is called. */
+function once(what: () => void): () => void {
+  let done = false;
+  return () => {
+    if (!done) what();
+    done = true;
+  };
 }
 
 /** Findings, failures and missing cables of a design. */
 export function reviewOf(body: string, gone: AbortSignal): Promise<Response> {
-  const { design, pairs, measure } = parsedBody(body, reviewRequest);
-  const args = ['--json', '--measure', measure, ...(pairs ? ['--pairs'] : [])];
-  return answered({ design }, (files) => ['review', files.design!, ...args], gone);
+  const { design, pairs, measure, progress } = parsedBody(body, reviewRequest);
+  const args = ['--measure', measure, ...(pairs ? ['--pairs'] : [])];
+  return answered({ designs: { design }, args: (files) => ['review', files.design!, ...args], progress }, gone);
 }
 
 /** The steps from one design to another. */
 export function planOf(body: string, gone: AbortSignal): Promise<Response> {
-  const { from, to, watch = [], at, temporary, seconds } = parsedBody(body, planRequest);
+  const { from, to, watch = [], at, temporary, seconds, progress } = parsedBody(body, planRequest);
   const args = [
-    '--json',
     '--seconds',
     String(seconds),
     ...watch.flatMap(([a, b]) => ['--watch', `${a},${b}`]),
     ...(at === undefined ? [] : ['--at', at]),
     ...(temporary ? [] : ['--no-temporary']),
   ];
-  return answered({ from, to }, (files) => ['plan', files.from!, files.to!, ...args], gone);
+  return answered({ designs: { from, to }, args: (f) => ['plan', f.from!, f.to!, ...args], progress }, gone);
 }

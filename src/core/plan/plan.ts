@@ -15,7 +15,7 @@ import type { Place } from './place';
 import { pinnedIn } from './constraints';
 import type { PinnedStep } from './constraints';
 import { Planner, withNeeded } from './planner';
-import type { Planning, Reply } from './planner';
+import type { PlanProgress, Planning, Reply } from './planner';
 import type { Cost } from './rank';
 import { setLines } from './set-lines';
 import type { SetLine } from './set-lines';
@@ -119,12 +119,17 @@ export function* planning(from: Design, to: Design, options: PlanOptions = {}): 
 }
 
 /** Plans a change without a pause. `enough`: asked again and again, whether the best so far will do. */
-export function planChange(from: Design, to: Design, options: PlanOptions = {}, enough?: () => boolean): Planned {
+export function planChange(
+  from: Design,
+  to: Design,
+  options: PlanOptions = {},
+  enough?: (progress: PlanProgress) => boolean,
+): Planned {
   const run = planning(from, to, options);
   for (let reply: Reply = 'on'; ;) {
     const { done, value } = run.next(reply);
     if (done) return value;
-    reply = enough?.() ? 'enough' : 'on';
+    reply = enough?.(value) ? 'enough' : 'on';
   }
 }
 

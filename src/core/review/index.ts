@@ -23,4 +23,4 @@ export type { VlanParts } from './reach';
 export { propose } from './propose/propose';
 export { sweepKey } from './sweep-key';
 export { failureScript, measuredOutage } from './measured';
-export { reviewJson } from './review-json';
+export { failureJson, findingJson, reviewJson } from './review-json';

@@ -20,7 +20,8 @@ function elementAt(design: Design, port: string): ElementName | null {
   return elementName(design, element);
 }
 
-function failureJson(design: Design, failure: Failure) {
+/** One failure of a review. */
+export function failureJson(design: Design, failure: Failure) {
   const { separates, outage } = failure;
   return {
     elements: failure.elements.map((e) => elementName(design, e)),
@@ -57,7 +58,8 @@ const cableJson = (design: Design, { a, b }: MissingCable) => ({
   b: cableEnd(design, b),
 });
 
-const findingJson = ({ code, severity, subjects, sentence, accepted, fix }: Finding) => ({
+/** One finding of a review. */
+export const findingJson = ({ code, severity, subjects, sentence, accepted, fix }: Finding) => ({
   code,
   severity,
   subjects: subjects.map(({ kind, name }) => ({ kind, name })),
