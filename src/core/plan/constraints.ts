@@ -2,6 +2,7 @@
 import { bundleById, linkAt, switchById } from '../design';
 import type { Bundle, Design } from '../design';
 import { planMessages as say } from '../messages';
+import { setsRegion } from './gather';
 import type { Work } from './gather';
 
 export interface Constraint {
@@ -18,7 +19,8 @@ export interface PinnedStep {
 }
 
 /** Whether a step is a piece of work, or was split off it or joined with others from it. */
-export const comesFrom = (step: string, work: string): boolean => step === work || step.startsWith(`${work}, `);
+export const comesFrom = (step: string, work: string): boolean =>
+  step.split(' + ').some((part) => part === work || part.startsWith(`${work}, `));
 
 /** What keeps pinned steps in their place; steps that come from none of the works are passed over. */
 export function pinnedIn(works: readonly Work[], pins: readonly PinnedStep[]): Constraint[] {
@@ -41,7 +43,7 @@ const setsInstances = (work: Work): boolean =>
 function mapsFirst(works: readonly Work[], goal: Design): Constraint[] {
   return works.flatMap((work, then) => {
     if (work.kind !== 'settings' || !setsInstances(work)) return [];
-    const first = works.findIndex((w) => w.kind === 'region' && w.device === work.device);
+    const first = works.findIndex((w) => w !== work && w.device === work.device && setsRegion(w));
     if (first < 0) return [];
     const name = switchById(goal, work.device ?? '')?.name ?? '';
     return [{ first, then, sentence: say['map-first']({ name }) }];

@@ -96,22 +96,31 @@ function switchInFrame(s: Switch, from: Design, to: Design, start: Design, place
   wide('protocol', modeOf, from.mode);
   wide('costScale', (d, at) => at.costScale ?? d.costScale, from.costScale);
   wide('bundleCost', (d, at) => at.bundleCost ?? d.bundleCost, from.bundleCost);
-  const wanted = regionOf(to, s);
-  const id = wanted && place.get(wanted.id);
-  if (id === (now && regionOf(from, now)?.id)) set('region', now?.region);
-  else set('region', id);
-  if (wanted === undefined && start.regions.length > 0 && modeOf(to, s) === 'mstp') set('region', NO_REGION + s.id);
+  set('region', regionInFrame(s, to, start, place));
   return next;
+}
+
+/** The region that a switch of the target is to be in: where it runs none, the one that it is in anyway. */
+function regionInFrame(s: Switch, to: Design, start: Design, place: ReadonlyMap<string, string>): string | undefined {
+  const began = switchById(start, s.id);
+  const wanted = regionOf(to, s);
+  if (modeOf(to, s) !== 'mstp' && s.region === undefined) return began?.region;
+  const id = wanted ? place.get(wanted.id) : start.regions.length > 0 ? NO_REGION + s.id : undefined;
+  return id === (began && regionOf(start, began)?.id) ? began?.region : id;
 }
 const NO_REGION = 'region-of-';
 
-/** Regions for switches that are to have none: such a one names its region after itself (802.1Q-2018 13.8). */
-function loneRegions(to: Design, regions: readonly Region[]): Region[] {
-  if (regions.length === 0 || to.regions.length > 0) return [];
-  return to.switches.flatMap((s) =>
-    modeOf(to, s) === 'mstp' ? [{ id: NO_REGION + s.id, name: s.mac, revision: 0, map: {} }] : [],
-  );
+/** Switches of a design without regions: each names its region after itself (802.1Q-2018 13.8). */
+function loneRegions({ regions, switches }: Design, known: readonly Region[]): Region[] {
+  if (known.length === 0 || regions.length > 0) return [];
+  return switches.map((s) => ({ id: NO_REGION + s.id, name: s.mac, revision: 0, map: {} }));
 }
+
+/** The switches of the design as it is, each in a region of its own where the target brings the first ones. */
+const switchesAtStart = ({ regions, switches }: Design, inFrame: readonly Region[]): Switch[] =>
+  regions.length > 0 || inFrame.length === 0
+    ? [...switches]
+    : switches.map((s) => (s.region === undefined ? { ...s, region: NO_REGION + s.id } : s));
 
 /** Ports that one of two designs draws and the other does not, on switches that both have; their place must not be another's. */
 function portsOnlyIn(one: Design, other: Design): Design['ports'] {
@@ -142,9 +151,16 @@ const UNDRAWN = [
 
 export function frameOf(from: Design, to: Design): Frame {
   const { regions: both, place } = regionsOf(from, to);
-  const regions = [...both, ...loneRegions(to, both)];
+  const lone = byId([...loneRegions(from, both), ...loneRegions(to, both)]);
+  const regions = [...both, ...lone.values()];
   // A port is there whether it is drawn or not: only what is plugged into it is work.
-  const start: Design = { ...from, ...emptyLists(UNDRAWN), regions, ports: [...from.ports, ...portsOnlyIn(to, from)] };
+  const start: Design = {
+    ...from,
+    ...emptyLists(UNDRAWN),
+    regions,
+    switches: switchesAtStart(from, both),
+    ports: [...from.ports, ...portsOnlyIn(to, from)],
+  };
   const goal: Design = {
     ...start,
     vlans: vlansAsDrawn(to.vlans, from.vlans),

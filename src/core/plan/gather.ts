@@ -1,5 +1,5 @@
 /** The difference between two designs as pieces of work: what one person does at one device in one go. */
-import { bundleById, differenceBetween, hostById, linkById, portById, switchById } from '../design';
+import { bundleById, differenceBetween, hostById, linkById, modeOf, portById, switchById } from '../design';
 import type { Design, Edit, Kind, LinkEnd } from '../design';
 
 /** `temporary`: not in the difference, but it helps on the way. */
@@ -119,6 +119,15 @@ function placeOfPort(from: Design, to: Design, kind: 'port' | 'bundle', id: stri
   return at(kind, device, `${kind} ${id}`);
 }
 
+function modeChanges(from: Design, to: Design, id: string): boolean {
+  const [was, is] = [switchById(from, id), switchById(to, id)];
+  return was !== undefined && is !== undefined && modeOf(from, was) !== modeOf(to, is);
+}
+
+/** Whether a piece of work sets what makes a region. */
+export const setsRegion = ({ edits }: Work): boolean =>
+  edits.some((e) => e.type === 'set' && e.kind === 'switch' && SWITCH_FIELDS[e.field.split('.')[0]!] === 'region');
+
 /** Where the work of an edit is done, and with what else in one go. */
 function placeOf(from: Design, to: Design, edit: Exclude<Edit, { type: 'settings' }>): Place {
   const id = edit.type === 'add' ? edit.value.id : edit.id;
@@ -129,7 +138,8 @@ function placeOf(from: Design, to: Design, edit: Exclude<Edit, { type: 'settings
       return at('vlan-list', null, `vlan-list ${edit.type === 'remove' ? 'remove' : 'add'}`);
     case 'switch': {
       const work = field === null ? 'device' : (SWITCH_FIELDS[field.split('.')[0]!] ?? 'settings');
-      return at(work, id);
+      // What a switch is to run, and the region that it runs it in, are set in one go.
+      return at(work === 'region' && modeChanges(from, to, id) ? 'mode' : work, id);
     }
     case 'port':
     case 'bundle':

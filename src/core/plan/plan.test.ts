@@ -2,6 +2,9 @@
 import { asCabled, asMeant, asPair } from '@/demo/brackwater';
 import { applyEdits, emptyDesign, setField } from '../design';
 import type { Design, Edit } from '../design';
+import { quarryAsItIs, quarryOneTree } from '@/demo/quarry';
+import { mstConfigOf } from '../network';
+import { splitWork } from './arrange';
 import { planChange } from './plan';
 import type { ChangePlan, PlanOptions } from './plan';
 import { planMaintenance } from './maintenance';
@@ -144,6 +147,39 @@ test('a region that changes goes from switch to switch, with its map in words', 
   const plan = planned({ ...base, regions: region({ '1': '10' }) }, { ...base, regions: region({ '1': '10,20' }) });
   expect(plan.steps.map((s) => s.work.kind)).toEqual(['region', 'region']);
   expect(plan.steps[0]!.set.map(lineWords)).toEqual(['VLANs of instance 1: 10 → 10,20']);
+});
+
+test('a switch that comes into a region is told its name, revision and map with its mode, in one go', () => {
+  const rapid = line('abc');
+  const region = { id: 'r', name: 'wharf', revision: 2, map: { 1: '10,20' } };
+  const { steps } = planned(rapid, { ...rapid, mode: 'mstp', regions: [region] });
+  expect(steps.map((s) => s.work.kind)).toEqual(['mode', 'mode', 'mode']);
+  for (const { set } of steps) {
+    expect(set.map(lineWords).sort()).toEqual([
+      'VLANs of instance 1: none → 10,20',
+      expect.stringMatching(/^region name: 00:00:5e:00:53:1\d → wharf$/),
+      'region revision: 0 → 2',
+      'spanning tree: RSTP, one tree for all VLANs → MSTP, one tree per instance',
+    ]);
+  }
+});
+
+test('mode and priorities of one switch are one step where that costs no more', () => {
+  const { steps } = planned(quarryAsItIs(), quarryOneTree());
+  expect(steps.map((s) => s.work.kind).sort()).toEqual(['cable', 'cable', 'mode', 'mode']);
+  expect(steps.find((s) => s.work.kind === 'mode')!.set.map((l) => l.what)).toEqual(
+    expect.arrayContaining(['priority', 'spanning tree']),
+  );
+  const [work] = steps.flatMap((s) => (s.work.kind === 'mode' ? [s.work] : []));
+  expect(splitWork(work!).map((w) => w.kind)).toContain('settings');
+});
+
+test('switches without a region stay alone until they are told one', () => {
+  const alone: Design = { ...line('abc'), mode: 'mstp' };
+  const { steps } = planned(alone, { ...alone, regions: [{ id: 'r', name: 'wharf', revision: 1, map: {} }] });
+  expect(steps.map((s) => s.work.kind)).toEqual(['region', 'region', 'region']);
+  const regionsIn = (design: Design) => new Set(design.switches.map((s) => mstConfigOf(design, s).key)).size;
+  expect([regionsIn(steps[0]!.before), regionsIn(steps[0]!.after), regionsIn(steps[2]!.after)]).toEqual([3, 3, 1]);
 });
 
 test('what cannot be planned is said in a sentence', () => {

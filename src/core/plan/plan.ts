@@ -4,6 +4,7 @@ import type { Design, Edit, Probe } from '../design';
 import { hostVlans } from '../review';
 import type { MovedTree } from '../trees';
 import { planMessages as say } from '../messages';
+import { worksInOneGo } from './arrange';
 import { checksOf, deviceName } from './checks';
 import { frameOf } from './frame';
 import { gatherWork } from './gather';
@@ -16,6 +17,7 @@ import { pinnedIn } from './constraints';
 import type { PinnedStep } from './constraints';
 import { Planner, withNeeded } from './planner';
 import type { PlanProgress, Planning, Reply } from './planner';
+import { compareCost } from './rank';
 import type { Cost } from './rank';
 import { setLines } from './set-lines';
 import type { SetLine } from './set-lines';
@@ -115,7 +117,20 @@ export function* planning(from: Design, to: Design, options: PlanOptions = {}): 
   if (planner.isSmall && !planner.stopped) yield* planner.orders();
   if (options.temporary !== false && !planner.stopped) yield* planner.helpers();
   if (!planner.best) return { ok: false, sentence: say['no-order']({ works: works.map((w) => w.id).join(', ') }) };
-  return { ok: true, plan: planOf(planner, planner.best) };
+  const plan = planOf(planner, planner.best);
+  return { ok: true, plan: planner.stopped ? plan : yield* inOneGo(plan, start, goal, options) };
+}
+
+/** The plan with settings of one switch that follow each other as one step, where that costs no more. */
+function* inOneGo(plan: ChangePlan, start: Design, goal: Design, { pins = [] }: PlanOptions): Planning<ChangePlan> {
+  const steps = plan.steps.map((s) => s.work);
+  const works = worksInOneGo(steps, new Set(pins.map((p) => p.step)));
+  if (!works) return plan;
+  const planner = new Planner(works, start, goal, plan.pairs, plan.place, []);
+  const order = works.map((_, i) => i);
+  const cost = planner.stuckAt(order) >= 0 ? null : yield* planner.cost(order);
+  if (!cost || compareCost(cost, plan.cost) > 0) return plan;
+  return { ...plan, steps: planOf(planner, { works: order, cost }).steps, cost };
 }
 
 /** Plans a change without a pause. `enough`: asked again and again, whether the best so far will do. */

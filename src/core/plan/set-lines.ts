@@ -76,7 +76,7 @@ function inForce(
     const { value, source } = isPort
       ? portPriorityInForce(design, element, tree)
       : priorityInForce(design, element, tree);
-    return said(value, source === 'default');
+    return source === 'all-trees' ? `${value}, as for all` : said(value, source === 'default');
   }
   if (!/ost$/.test(field) || !isPort) return null;
   const scale = switchById(design, element.switch)?.costScale ?? design.costScale;
@@ -85,7 +85,9 @@ function inForce(
     key === undefined
       ? { value: (own as number | undefined) ?? bySpeed, source: own === undefined ? 'default' : 'own' }
       : costInForce(design, element, tree, bySpeed);
-  return `${value}${source === 'default' ? ', by speed' : ''}`;
+  const origin =
+    source === 'default' ? ', by speed' : key !== undefined && source === 'all-trees' ? ', as for all' : '';
+  return `${value}${origin}`;
 }
 
 const wordsOf = (field: string, value: unknown): string => {
