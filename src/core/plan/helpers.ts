@@ -2,7 +2,7 @@
 import { bundleAt, farEnd, linkAt, linkById, portById, setField, switchById } from '../design';
 import type { Bundle, Design, Edit, Link } from '../design';
 import { portsOfLink } from '../review';
-import { COST_RANGE } from '../standard';
+import { BRIDGE_PRIORITY, COST_RANGE } from '../standard';
 import { bundlesOfWork, cablesOf } from './constraints';
 import type { Work } from './gather';
 
@@ -127,6 +127,29 @@ export function drain(works: readonly Work[], start: Design, goal: Design, at: n
   return once.length === 0 ? null : aroundWork(`drain ${works[at]!.id}`, once, [at]);
 }
 
+const PRIORITY_TABLES = ['vlanPriority', 'instancePriority'] as const;
+
+/** A switch that is to run something else, or goes off, is the last that would be root of any tree while it does. */
+export function stepDown(works: readonly Work[], start: Design, goal: Design, at: number): Helper | null {
+  const { device, edits } = works[at]!;
+  const turns = edits.some(
+    (e) =>
+      e.type === 'set' && e.kind === 'switch' && ['protocol', 'region', 'off'].includes(e.field) && e.value !== null,
+  );
+  const now = turns && device !== null ? switchById(start, device) : undefined;
+  const later = now && switchById(goal, now.id);
+  if (!now || !later) return null;
+  const one = (field: string, back: number | undefined) => ({
+    at: now.id,
+    set: setField('switch', now.id, field as never, BRIDGE_PRIORITY.max),
+    back: setField('switch', now.id, field as never, back ?? null),
+  });
+  const tables = PRIORITY_TABLES.flatMap((table) =>
+    Object.keys(now[table] ?? {}).map((key) => one(`${table}.${key}`, later[table]?.[key])),
+  );
+  return aroundWork(`step down ${works[at]!.id}`, [one('priority', later.priority), ...tables], [at]);
+}
+
 /** What could help at a piece of work that costs something. */
 export function helpersFor(works: readonly Work[], start: Design, goal: Design, at: number): Helper[] {
   const work = works[at]!;
@@ -137,7 +160,7 @@ export function helpersFor(works: readonly Work[], start: Design, goal: Design, 
   });
   const once = [...new Map(bundles.map((b) => [b.id, b])).values()];
   const members = once.map((b) => shutMembers(works, start, goal, b));
-  return [...members, drain(works, start, goal, at)].filter((h) => h !== null);
+  return [...members, drain(works, start, goal, at), stepDown(works, start, goal, at)].filter((h) => h !== null);
 }
 
 /** Without steps that are taken back, both ends of such a bundle are set at one moment, by two people: one piece of work. */

@@ -7,7 +7,8 @@ import { forwardsRole } from '../trees';
 import type { Rest } from './effect';
 import { restOf } from './effect';
 import type { Work } from './gather';
-import { drain } from './helpers';
+import { drain, stepDown } from './helpers';
+import type { Helper } from './helpers';
 import { planArranged } from './plan';
 import type { PlanOptions, PlanStep, Planned } from './plan';
 import { compareCost } from './rank';
@@ -87,17 +88,26 @@ function withEmpty(steps: readonly PlanStep[], design: Design, target: Target): 
   });
 }
 
-/** The plan with a drain or without one, whichever interrupts less. */
+/** Ways to prepare: it is made dear, it is made the last that would be root, or both. */
+function preparations(out: Work, design: Design): Helper[] {
+  const [dear, last] = [drain([out], design, design, 0), stepDown([out], design, design, 0)];
+  const both =
+    dear && last ? [{ ...dear, before: [...last.before, ...dear.before], after: [...dear.after, ...last.after] }] : [];
+  return [dear, last, ...both].filter((h) => h !== null);
+}
+
+/** The plan that interrupts least: prepared in one of the ways that there are, or not at all. */
 export function planMaintenance(design: Design, target: Target, options: PlanOptions = {}): Planned {
   const [out, back] = [work(design, target, true), work(design, target, false)];
   const plain = planArranged(design, design, [out, back], options);
-  const helper = options.temporary === false ? null : drain([out], design, design, 0);
-  if (!helper) return plain;
-  const drained = planArranged(design, design, [...helper.before, out, back, ...helper.after], options);
-  if (!drained.ok || !plain.ok) return plain.ok ? plain : drained;
-  if (compareCost(plain.plan.cost, drained.plan.cost) <= 0) return plain;
-  return {
-    ok: true,
-    plan: { ...drained.plan, steps: withEmpty(drained.plan.steps, design, target), table: plain.plan.cost },
-  };
+  if (options.temporary === false) return plain;
+  const prepared = preparations(out, design).flatMap(({ before, after }) => {
+    const planned = planArranged(design, design, [...before, out, back, ...after], options);
+    return planned.ok ? [planned.plan] : [];
+  });
+  const [best] = prepared.sort((a, b) => compareCost(a.cost, b.cost));
+  if (!best) return plain;
+  if (plain.ok && compareCost(plain.plan.cost, best.cost) <= 0) return plain;
+  const table = plain.ok ? { table: plain.plan.cost } : {};
+  return { ok: true, plan: { ...best, steps: withEmpty(best.steps, design, target), ...table } };
 }

@@ -211,6 +211,16 @@ describe('maintenance', () => {
     expect(found.plan.steps.at(-1)!.after.switches).toEqual(found.plan.steps[0]!.before.switches);
     expect(found.plan.cost.worst).toBeLessThanOrEqual(found.plan.table?.worst ?? Infinity);
   });
+  test('a root is the last to be root before it goes, where that interrupts less', () => {
+    const design = asMeant();
+    const found = planMaintenance(design, { kind: 'switch', id: 'core-west' });
+    if (!found.ok) throw new Error(found.sentence);
+    const { steps, cost, table } = found.plan;
+    expect(steps.map((s) => s.work.kind)).toEqual(['temporary', 'power', 'power', 'temporary']);
+    expect(steps[0]!.set.map((l) => l.to)).toEqual(['61440', '61440', '61440']);
+    expect(cost.worst).toBeLessThan(table!.worst);
+    expect(steps.at(-1)!.after.switches).toEqual(steps[0]!.before.switches);
+  });
   test('a classic link is drained, or not, by what interrupts less', () => {
     const design = doubled(line('abc', 'stp'), 'a', 'b');
     const found = planMaintenance(design, { kind: 'link', id: 'ab' });
