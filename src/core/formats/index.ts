@@ -10,7 +10,6 @@ export { intakeAsDesign, intakeInto } from './intake';
 export type { NetworkIntake } from './intake';
 export type { Intake, TakenFile } from './intake';
 export { NEIGHBOUR_COLUMNS, isNeighbourJson, readNeighbourCsv, readNeighbourJson, switchNames } from './neighbours';
-export { FILE_KINDS } from './recognise';
 export type { SourceFile } from './recognise';
 export { solutionOf } from './solution';
 export type { SolutionTree } from './solution';

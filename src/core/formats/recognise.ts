@@ -1,6 +1,7 @@
 /** What a file is, by what is in it and not by its name. */
 import { jsonTextFault, readDesign } from '../design';
 import { documentMessages as say, fileMessages } from '../messages';
+import type { FILE_KINDS } from '../messages';
 import type { Design } from '../design';
 import type { Reception } from '../editing';
 import { LINK_COLUMNS, SWITCH_COLUMNS, VLAN_COLUMNS } from './csv-columns';
@@ -14,15 +15,6 @@ export interface SourceFile {
   readonly text: string;
 }
 
-export const FILE_KINDS = {
-  design: 'design',
-  graphml: 'graph (GraphML)',
-  switches: 'switches',
-  links: 'links',
-  vlans: 'VLANs',
-  neighbours: 'neighbours',
-  unknown: 'not readable',
-} as const;
 export type FileKind = keyof typeof FILE_KINDS;
 
 const TABLE_KINDS = [

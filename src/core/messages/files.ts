@@ -56,3 +56,14 @@ export const fileMessages = {
     `The neighbour on '${port}' has no name or no port, and is left out.`,
   'neighbour-cell-empty': () => 'The cell is empty: a neighbour needs both switches and both ports.',
 } as const;
+
+/** What a file is, in words. */
+export const FILE_KINDS = {
+  design: 'design',
+  graphml: 'graph (GraphML)',
+  switches: 'switches',
+  links: 'links',
+  vlans: 'VLANs',
+  neighbours: 'neighbours',
+  unknown: 'not readable',
+} as const;

@@ -14,7 +14,7 @@ export type { RootWords } from './ledger';
 export { bundleMessages, bundlingMessages, memberMessages } from './bundles';
 export { analysisMessages } from './analysis';
 export { eventFaultMessages, eventMessages, lostFrames } from './events';
-export { fileMessages } from './files';
+export { FILE_KINDS, fileMessages } from './files';
 export { noteMessages } from './notes';
 export { reviewMessages } from './review';
 export { tableMessages } from './tables';

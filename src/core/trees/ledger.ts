@@ -168,10 +168,23 @@ function explainRole(solved: SolvedDesign, of: SolvedTree, port: number): Ledger
  * box with the lower address wins.
  */
 export function isMacOnlyRoot(solved: SolvedDesign, of: SolvedTree, root: number): boolean {
-  return electionContest(new TreeReader(solved, of), root).decidedBy === 'mac';
+  const [best, second] = firstTwo(of, root);
+  if (second < 0) return false;
+  const reader = new TreeReader(solved, of);
+  return reader.bridgeId(best).priority === reader.bridgeId(second).priority;
 }
 
 /** Who becomes root when a root goes: the next best bridge of its part of the network; −1 when there is none. */
-export function nextRoot(solved: SolvedDesign, of: SolvedTree, root: number): number {
-  return electionContest(new TreeReader(solved, of), root).candidates[1]?.bridge ?? -1;
+export const nextRoot = (_: SolvedDesign, of: SolvedTree, root: number): number => firstTwo(of, root)[1];
+
+/** The two best bridges of the part of the network that has a root; −1 for those that it has not. */
+function firstTwo({ outcome }: SolvedTree, root: number): readonly [number, number] {
+  let [best, second] = [-1, -1];
+  for (let b = 0; b < outcome.root.length; b++) {
+    if (outcome.root[b] !== root) continue;
+    const better = (than: number) => than < 0 || outcome.rank[b]! < outcome.rank[than]!;
+    if (better(best)) [best, second] = [b, best];
+    else if (better(second)) second = b;
+  }
+  return [best, second];
 }

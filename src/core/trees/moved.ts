@@ -115,14 +115,33 @@ function comeAndGone(
 const stillThere = (design: Design, id: string) =>
   portById(design, id) || bundleById(design, id) ? ROLE.disabled : ROLE.none;
 
+interface Parts {
+  /** Part of each switch, by a number of its own; −1 where it is off or has no port in the tree. */
+  readonly of: Int32Array;
+  /** Switches of the largest part, the first of those that are equal; −1 without one. */
+  readonly largest: number;
+}
+
+const knownParts = new WeakMap<SolvedTree, { readonly topology: Topology; readonly parts: Parts }>();
+
+/** Remembered by tree: what an edit leads to is what the next one begins with. */
+function partsOf({ topology }: SolvedDesign, tree: SolvedTree): Parts {
+  const known = knownParts.get(tree);
+  if (known?.topology === topology) return known.parts;
+  const parts = findParts(topology, tree);
+  knownParts.set(tree, { topology, parts });
+  return parts;
+}
+
 /**
- * Switches by id that frames of a tree join, part by part. Not by roots: frames pass where a filter stops BPDUs, and none
- * passes a port that is held back although the root behind it is known.
+ * Switches that frames of a tree join, part by part. Not by roots: frames pass where a filter stops BPDUs, and none passes a port
+ * that is held back although the root behind it is known.
  */
-function partsOf({ topology }: SolvedDesign, { outcome: { role } }: SolvedTree): Set<string>[] {
+function findParts(topology: Topology, { outcome: { role } }: SolvedTree): Parts {
   const { design, actsAs, portBridge, portLan, lanCount } = topology;
   const bridges = design.switches.length;
-  const parent = Int32Array.from({ length: bridges + lanCount }, (_, i) => i);
+  const parent = new Int32Array(bridges + lanCount);
+  for (let i = 0; i < parent.length; i++) parent[i] = i;
   const top = (x: number): number => {
     while (parent[x] !== x) x = parent[x] = parent[parent[x]!]!;
     return x;
@@ -132,26 +151,39 @@ function partsOf({ topology }: SolvedDesign, { outcome: { role } }: SolvedTree):
     if (role[p] !== ROLE.none) has[portBridge[p]!] = 1;
     if (portLan[p]! >= 0 && forwardsRole(role[p])) parent[top(portBridge[p]!)] = top(bridges + portLan[p]!);
   }
-  const parts = new Map<number, Set<string>>();
-  design.switches.forEach(({ id, off }, b) => {
-    if (off || !has[actsAs[b]!]) return;
-    const at = top(actsAs[b]!);
-    parts.set(at, (parts.get(at) ?? new Set()).add(id));
-  });
-  return [...parts.values()];
+  const of = new Int32Array(bridges).fill(-1);
+  const size = new Int32Array(bridges + lanCount);
+  const order: number[] = [];
+  for (let b = 0; b < bridges; b++) {
+    if (design.switches[b]!.off || !has[actsAs[b]!]) continue;
+    const part = top(actsAs[b]!);
+    of[b] = part;
+    if (size[part]! === 0) order.push(part);
+    size[part]!++;
+  }
+  return { of, largest: order.reduce((a, part) => (a < 0 || size[part]! > size[a]! ? part : a), -1) };
 }
 
 /** Switches that have the tree and are on, before and after, and that the change parted from the largest part, or joined to it. */
-function parted(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, now: SolvedTree) {
-  const [oldParts, newParts] = [partsOf(before, was), partsOf(after, now)];
-  const size = (set: ReadonlySet<string>, other: ReadonlySet<string>) => [...set].filter((id) => other.has(id)).length;
-  const old = oldParts.reduce((a, b) => (b.size > a.size ? b : a), new Set<string>());
-  // What is left of that part: of two of one size the one that it has become.
-  const fresh = newParts.reduce((a, b) => (size(b, old) > size(a, old) ? b : a), new Set<string>());
-  const isIn = (parts: readonly ReadonlySet<string>[], id: string) => parts.some((part) => part.has(id));
+function parted(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, now: SolvedTree, earlierOf: Earlier) {
+  const [old, fresh] = [partsOf(before, was), partsOf(after, now)];
+  const { switches } = after.topology.design;
+  // What is left of the largest part: of two of one size the one that it has become.
+  const left = new Map<number, number>();
+  const oldPart = switches.map((_, b) => {
+    const index = earlierOf.bridge(b);
+    return old.of[index] ?? -1;
+  });
+  const stays = (b: number) => old.largest >= 0 && oldPart[b] === old.largest;
+  switches.forEach((_, b) => {
+    const part = fresh.of[b]!;
+    if (part >= 0) left.set(part, (left.get(part) ?? 0) + Number(stays(b)));
+  });
+  const become = [...left].reduce((a, [part, count]) => (count > (left.get(a) ?? 0) ? part : a), -1);
+  const idsWhere = (test: (b: number) => boolean) => switches.flatMap(({ id }, b) => (test(b) ? [id] : []));
   return {
-    cutOff: [...old].filter((id) => !fresh.has(id) && isIn(newParts, id)),
-    rejoined: [...fresh].filter((id) => !old.has(id) && isIn(oldParts, id)),
+    cutOff: idsWhere((b) => stays(b) && fresh.of[b]! >= 0 && fresh.of[b] !== become),
+    rejoined: idsWhere((b) => fresh.of[b] === become && become >= 0 && !stays(b) && oldPart[b]! >= 0),
   };
 }
 
@@ -172,7 +204,7 @@ function difference(
   if (!old.alike) ports.push(...comeAndGone([before.topology, was], [after.topology, now]));
   const [rootBefore, rootAfter] = [rootId(before, was), rootId(after, now)];
   const together = old.alike && ports.length === 0;
-  const parts = together || !withParts ? { cutOff: [], rejoined: [] } : parted(before, was, after, now);
+  const parts = together || !withParts ? { cutOff: [], rejoined: [] } : parted(before, was, after, now, old);
   const costs = now.outcome.rootPathCost.some((cost, b) => {
     const index = old.bridge(b);
     return index >= 0 && was.outcome.rootPathCost[index] !== cost;

@@ -1,6 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
-import { useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { addMember, joinable, linkById, portById, removeMember, splitBundles } from '../../core/design';
 import { verdictOf } from '../../core/network';
 import type { Bundle, Design } from '../../core/design';
@@ -10,14 +10,13 @@ import { BundleDrawing } from './BundleDrawing';
 import { BundleEnd } from './BundleEnd';
 import { bundleGroups } from './groups';
 import { WHAT_IF_WORDS, WhatIf } from './WhatIf';
-import { Distribution } from './Distribution';
 import { Effects } from './Effects';
 import { OUTCOME_WORDS } from '../../core/network';
 import type { BundleGroup } from './groups';
 import { Members } from './Members';
 import { OverTime } from './OverTime';
 import { ChangeSteps } from './ChangeSteps';
-import { CompareOptions } from './CompareOptions';
+import { CompareOptions, Distribution } from './charts';
 import { useBundleEdits } from './useBundleEdits';
 import { OneOf } from '../controls/OneOf';
 
@@ -85,20 +84,38 @@ export function BundleSheet({ group, page, onPage }: Props) {
       )}
       <BundleDrawing design={drawn} solved={tried?.solved ?? solved} group={shown} fixed={tried !== null} />
       <OneOf className="boards" label="Pages of the bundle" options={TABS} value={page} onPick={turn} />
-      {page === 'What if' && <WhatIf group={group} shown={tried?.id ?? null} onShow={show} />}
+      {page === 'What if' ? (
+        <WhatIf group={group} shown={tried?.id ?? null} onShow={show} />
+      ) : (
+        <SheetPage group={group} page={page} />
+      )}
+    </section>
+  );
+}
+
+/** The other pages of a bundle. */
+function SheetPage({ group, page }: Pick<Props, 'group' | 'page'>) {
+  const design = useSession((s) => s.design);
+  const { near, far } = group;
+  return (
+    <>
       {page === 'Over time' && <OverTime group={group} />}
       {page === 'All settings' && <Ends group={group} />}
       {page === 'Distribution' && (
-        <>
+        <Suspense>
           {[...near, ...far].map((b) => (
             <Distribution key={b.id} bundle={b} verdict={verdictOf(design, b.id)!} />
           ))}
-        </>
+        </Suspense>
       )}
       {page === 'Trees and capacity' && <Effects group={group} />}
-      {page === 'Compare options' && <CompareOptions links={linksOf(design, near)} />}
+      {page === 'Compare options' && (
+        <Suspense>
+          <CompareOptions links={linksOf(design, near)} />
+        </Suspense>
+      )}
       {page === 'Change steps' && <ChangeSteps near={near[0]!} far={far[0] ?? null} />}
-    </section>
+    </>
   );
 }
 

@@ -1,8 +1,9 @@
 'use client';
 import Button from '@mui/material/Button';
+import { Suspense } from 'react';
 import { switchById } from '../../core/design';
 import { useSession } from '../session/context';
-import { CompareOptions } from './CompareOptions';
+import { CompareOptions } from './charts';
 
 interface Props {
   a: string;
@@ -22,7 +23,9 @@ export function LooseSheet({ a, b, links, onBundle }: Props) {
         <span className="grow" />
         <Button onClick={() => onBundle(links)}>Bundle</Button>
       </header>
-      <CompareOptions links={links.slice(0, 2)} />
+      <Suspense>
+        <CompareOptions links={links.slice(0, 2)} />
+      </Suspense>
     </section>
   );
 }

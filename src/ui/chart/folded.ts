@@ -124,17 +124,27 @@ export function sheetOf(input: SheetInput): Sheet {
     const own = made(fold === 'auto' ? 'none' : fold);
     return { ...own, canFold: own.isFolded || (!few && canFold()) };
   }
-  // Folded as before the last change of a setting, while that still fits.
-  const before = lastFold.get(design.links)?.[byDepth ? 'depth' : 'cabling'];
-  const again = before && made(before);
-  if (again && scaleOf(again.scene, area) >= READABLE) return { ...again, canFold: true };
+  // Folded as before the last change of a setting, while that still fits as well as it did.
+  const way = byDepth ? 'depth' : 'cabling';
+  const before = lastFold.get(design.links)?.[way];
+  const again = before && made(before.by);
+  if (again && scaleOf(again.scene, area) >= Math.min(READABLE, before.scale * AS_WELL))
+    return { ...again, canFold: true };
   const own = fitting(input, made, foldingBy);
-  lastFold.set(design.links, { ...lastFold.get(design.links), [byDepth ? 'depth' : 'cabling']: own.by });
+  const last = { by: own.by, scale: scaleOf(own.scene, area) };
+  lastFold.set(design.links, { ...lastFold.get(design.links), [way]: last });
   return { ...own, canFold: own.isFolded || canFold() };
 }
 
 /** How far the drawing of a cabling was folded last. */
-const lastFold = new WeakMap<Design['links'], { readonly depth?: FoldBy; readonly cabling?: FoldBy }>();
+const lastFold = new WeakMap<Design['links'], { readonly depth?: LastFold; readonly cabling?: LastFold }>();
+
+interface LastFold {
+  readonly by: FoldBy;
+  readonly scale: number;
+}
+/** A drawing that became smaller than this share of what it was is folded anew. */
+const AS_WELL = 0.9;
 
 type Made = Omit<Sheet, 'canFold'> & { readonly isFolded: boolean };
 

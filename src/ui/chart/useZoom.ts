@@ -100,6 +100,11 @@ export function useZoom({ svg, onMove, taken }: Options) {
       if (event.type === 'wheel') return true;
       return !taken.current && !(event as MouseEvent).ctrlKey && !(event as MouseEvent).button;
     });
+    // What it would ask the element for by itself has the whole drawing laid out once more.
+    behaviour.extent(() => [
+      [0, 0],
+      [size.current.width, size.current.height],
+    ]);
     const selection = select(element);
     selection.call(behaviour).on('dblclick.zoom', null);
     return () => void selection.on('.zoom', null);

@@ -1,5 +1,5 @@
 'use client';
-import { FILE_KINDS } from '../../core/formats';
+import { FILE_KINDS } from '../../core/messages';
 import type { TakenFile } from '../../core/formats';
 import { count } from '../../core/standard';
 import { PreviewTable } from '../table/PreviewTable';

@@ -7,7 +7,7 @@ export interface SaveForm {
   /** Media type of the file, and what its name ends with. */
   readonly type: string;
   readonly end: string;
-  readonly write: () => string;
+  readonly write: () => string | Promise<string>;
 }
 
 interface Props {
@@ -22,7 +22,7 @@ interface Props {
 export function SaveMenu({ title, file, forms }: Props) {
   const choices = forms.map(({ name, write, type, end }) => ({
     name,
-    onPick: () => saveFile(new Blob([write()], { type }), `${file}.${end}`),
+    onPick: () => void Promise.resolve(write()).then((text) => saveFile(new Blob([text], { type }), `${file}.${end}`)),
   }));
   return <MenuButton {...{ title, choices }} />;
 }

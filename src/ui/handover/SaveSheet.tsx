@@ -1,5 +1,4 @@
 'use client';
-import { exportDifference } from '../../core/formats';
 import type { ChangePlan } from '../../core/plan';
 import { planCsv, planHtml, planMarkdown, planSettings } from '../../core/report';
 import type { SheetOptions } from '../../core/report';
@@ -29,7 +28,10 @@ export function SaveSheet({ plan, title }: Props) {
           name,
           type: 'application/json',
           end: `${id}.json`,
-          write: () => exportDifference(id, plan.steps[0]!.before, plan.steps.at(-1)!.after) ?? '',
+          write: async () => {
+            const { exportDifference } = await import('../../core/formats');
+            return exportDifference(id, plan.steps[0]!.before, plan.steps.at(-1)!.after) ?? '';
+          },
         })),
         { name: 'Table (CSV)', type: 'text/csv', end: 'csv', write: () => planCsv(plan) },
       ]}

@@ -1,7 +1,7 @@
 'use client';
+import { Suspense, lazy } from 'react';
 import type { Design, Script } from '../../core/design';
 import type { Trace } from '../../core/trace';
-import { Compare } from './Compare';
 import { FramePanel } from './FramePanel';
 import { laneTree, vlanOf } from './moment';
 import { PortsNow } from './PortsNow';
@@ -9,6 +9,9 @@ import { Story } from './Story';
 import { Timers } from './Timers';
 import { OneOf } from '../controls/OneOf';
 import styles from './RehearsalSide.module.css';
+
+// Its charts are large.
+const Compare = lazy(() => import('./Compare').then((m) => ({ default: m.Compare })));
 
 const PANELS = [
   { id: 'story', name: 'What happened' },
@@ -57,7 +60,12 @@ function PanelContent({ design, script, trace, tree, at, panel, frame, onFrame, 
     return <p className="quiet">{script ? 'The simulation is running.' : 'Make a script first.'}</p>;
   if (panel === 'story') return <Story design={design} script={script} trace={trace} at={at} onAt={onAt} />;
   if (panel === 'ports') return <PortsNow {...{ design, trace, tree, at, onAt }} />;
-  if (panel === 'compare') return <Compare key={script.id} script={script} trace={trace} />;
+  if (panel === 'compare')
+    return (
+      <Suspense>
+        <Compare key={script.id} script={script} trace={trace} />
+      </Suspense>
+    );
   if (trace.frames.count === 0) return null;
   const vlan = vlanOf(laneTree(trace, tree));
   return <FramePanel design={design} trace={trace} index={frame} at={at} vlan={vlan} onGo={onFrame} />;

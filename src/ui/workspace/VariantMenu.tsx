@@ -10,7 +10,6 @@ import { asPng, pictureOf, saveFile } from '../chart/picture';
 import { api } from '../session/api';
 import { viewAddress } from '../session/view';
 import { useBench, useSession } from '../session/context';
-import { csvOmissions } from '../../core/formats';
 import type { CsvTable } from '../../core/formats';
 import { TableExport } from './TableExport';
 import type { PartialTable } from './TableExport';
@@ -131,12 +130,19 @@ interface ExportsProps {
 function Exports({ onClose, savePicture, onTable }: ExportsProps) {
   const { variantId } = useBench();
   const design = useSession((s) => s.design);
+  /** A table that leaves something out says so first; what knows of tables is loaded when one is asked for. */
+  const saveTable = async (table: CsvTable, label: string) => {
+    onClose();
+    const { csvOmissions } = await import('../../core/formats');
+    const out = csvOmissions(design, table);
+    if (out.length > 0) onTable({ table, label, out });
+    else window.location.assign(api.exportUrl(variantId, table));
+  };
   return [
     ...FORMATS.map(({ format, label }) => {
       const table = TABLES.find((t) => t === format);
-      const out = table ? csvOmissions(design, table) : [];
-      return table && out.length > 0 ? (
-        <MenuItem key={format} onClick={() => (onClose(), onTable({ table, label, out }))}>
+      return table ? (
+        <MenuItem key={format} onClick={() => void saveTable(table, label)}>
           Export: {label}
         </MenuItem>
       ) : (

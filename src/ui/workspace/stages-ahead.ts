@@ -12,6 +12,14 @@ const LOAD = {
   rehearsal: () => import('../rehearsal/RehearsalStage').then((m) => m.RehearsalStage),
 } as const;
 
+/** Fetches the stage of an address, such as `/d/ID/trees`. */
+function fetchStage(address: string): void {
+  const stage = /^\/d\/[^/]+\/([a-z-]+)/.exec(address)?.[1];
+  if (stage !== undefined && stage in LOAD) void LOAD[stage as keyof typeof LOAD]().catch(() => undefined);
+}
+// As soon as this script runs, and not when the stage is first drawn.
+if (typeof window !== 'undefined') fetchStage(window.location.pathname);
+
 export const STAGE = {
   cabling: dynamic(LOAD.cabling),
   trees: dynamic(LOAD.trees),

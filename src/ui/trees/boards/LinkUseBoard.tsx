@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, lazy, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import { bundleById } from '../../../core/design';
 import { endWords } from '../../../core/goals';
@@ -12,12 +12,14 @@ import { hueOf } from '../../chart/hue';
 import { treesTitle, treeTitle } from '../../controls/tree-names';
 import { foldedLinkUse } from './folded-link-use';
 import type { FoldedLinkUse } from './folded-link-use';
-import { LoadChart } from './LoadChart';
 import { Traffic } from './Traffic';
 import { cellAt, drawLinkUse, layOutLinkUse } from './link-use-drawing';
 import { linkWords } from './link-words';
 import { OneOf } from '../../controls/OneOf';
 import styles from './LinkUseBoard.module.css';
+
+// The charts are large, and most who look at trees never open them.
+const LoadChart = lazy(() => import('./LoadChart').then((m) => ({ default: m.LoadChart })));
 
 const LOWER = [
   { id: 'links', name: 'Share of each link' },
@@ -151,7 +153,14 @@ export function LinkUseBoard() {
           <Idle solved={solved} linkUse={linkUse} onPick={(column) => go({ row: -1, column })} />
         </OneOf>
         {lower === 'links' ? (
-          <LoadChart solved={solved} linkUse={linkUse} tree={view.tree} onPick={(column) => go({ row: -1, column })} />
+          <Suspense>
+            <LoadChart
+              solved={solved}
+              linkUse={linkUse}
+              tree={view.tree}
+              onPick={(column) => go({ row: -1, column })}
+            />
+          </Suspense>
         ) : (
           <Traffic lost={loads.lost} />
         )}
