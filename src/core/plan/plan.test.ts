@@ -149,7 +149,7 @@ test('a region that changes goes from switch to switch, with its map in words', 
   expect(plan.steps[0]!.set.map(lineWords)).toEqual(['VLANs of instance 1: 10 → 10,20']);
 });
 
-test('a switch that comes into a region is told its name, revision and map with its mode, in one go', () => {
+test('a switch that comes into a region gets its name, revision and map with its mode, in one go', () => {
   const rapid = line('abc');
   const region = { id: 'r', name: 'wharf', revision: 2, map: { 1: '10,20' } };
   const { steps } = planned(rapid, { ...rapid, mode: 'mstp', regions: [region] });
@@ -174,7 +174,7 @@ test('mode and priorities of one switch are one step where that costs no more', 
   expect(splitWork(work!).map((w) => w.kind)).toContain('settings');
 });
 
-test('switches without a region stay alone until they are told one', () => {
+test('switches without a region stay alone until one is set', () => {
   const alone: Design = { ...line('abc'), mode: 'mstp' };
   const { steps } = planned(alone, { ...alone, regions: [{ id: 'r', name: 'wharf', revision: 1, map: {} }] });
   expect(steps.map((s) => s.work.kind)).toEqual(['region', 'region', 'region']);

@@ -143,7 +143,7 @@ interface LastFold {
   readonly by: FoldBy;
   readonly scale: number;
 }
-/** A drawing that became smaller than this share of what it was is folded anew. */
+/** A drawing that became smaller than this share of what it was is folded again. */
 const AS_WELL = 0.9;
 
 type Made = Omit<Sheet, 'canFold'> & { readonly isFolded: boolean };
