@@ -229,7 +229,7 @@ export function mainRoots(solved: SolvedDesign): [string, string] | null {
     const root = rootsOf(of)[0];
     if (root === undefined) continue;
     votes[root]! += of.tree.vlans.length || 1;
-    const next = nextRoot(solved, of, root);
+    const next = nextRoot(of, root);
     if (next >= 0) votes[next]! += 0.5;
   }
   const [a, b] = [...votes.keys()].filter((v) => votes[v]! > 0).sort((x, y) => votes[y]! - votes[x]!);

@@ -118,7 +118,7 @@ export function roots({ solved }: ReportSource): Html {
     distinct(solved).map((group) => {
       const [of] = group as [SolvedTree];
       const [root] = rootsOf(of);
-      const next = root === undefined ? -1 : nextRoot(solved, of, root);
+      const next = root === undefined ? -1 : nextRoot(of, root);
       return [treeWords(group.map((g) => g.tree)), nameAt(design, root), nameAt(design, next), blockedPorts(of).length];
     }),
     'No tree has a root.',

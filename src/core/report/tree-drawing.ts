@@ -106,7 +106,7 @@ export function treeDrawing(solved: SolvedDesign, of: SolvedTree): Html {
   const layout = layoutOf(of);
   const { design } = solved.topology;
   const [root] = rootsOf(of);
-  const next = root === undefined ? -1 : nextRoot(solved, of, root);
+  const next = root === undefined ? -1 : nextRoot(of, root);
   const numbers = noteNumbers(design);
   const plates = [...layout.places].map(([b, { x, y }]) => {
     const s = design.switches[b]!;

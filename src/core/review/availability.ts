@@ -8,7 +8,7 @@ import { solveDesign } from '../trees';
 import type { SweepBase } from './after';
 import { failingWords, withFailed } from './elements';
 import { outageWords } from './outage';
-import { hostVlans, reachOf } from './reach';
+import { hostVlans, partsOfPlace, reachOf } from './reach';
 import type { VlanParts } from './reach';
 import { partedAlready } from './separation';
 import type { Failure } from './sweep';
@@ -42,13 +42,6 @@ const others = (count: number): string =>
 const inVlans = (vlans: readonly number[]): string =>
   vlans.length === 0 ? '' : ` in VLAN ${formatVlanRanges(vlans).replaceAll(',', ', ')}`;
 
-/** The parts that a place is in, in a VLAN; none where it has no part in it. */
-function partsOf(design: Design, parts: VlanParts, place: PlaceRef): readonly number[] {
-  if ('host' in place) return parts.hosts.get(design.hosts.findIndex((h) => h.id === place.host)) ?? [];
-  const part = parts.partOf[design.switches.findIndex((s) => s.id === place.switch)] ?? -1;
-  return part < 0 ? [] : [part];
-}
-
 const isThere = (design: Design, place: PlaceRef): boolean =>
   ('host' in place ? hostById(design, place.host) : switchById(design, place.switch)) !== undefined;
 
@@ -62,7 +55,7 @@ const idOf = (place: PlaceRef): string => ('host' in place ? place.host : place.
 function sharedVlans({ solved, parts }: SweepBase, vlans: string, { from, to }: Pair): Set<number> {
   const { design } = solved.topology;
   const carried = vlanMembership(vlans);
-  const both = parts.filter((p) => [from, to].every((place) => partsOf(design, p, place).length > 0));
+  const both = parts.filter((p) => [from, to].every((place) => partsOfPlace(design, p, place).length > 0));
   return new Set(both.flatMap((p) => p.vlans.filter((v) => carried[v])));
 }
 
@@ -71,7 +64,7 @@ function apart(design: Design, all: readonly VlanParts[], wanted: ReadonlySet<nu
   return all.flatMap((parts) => {
     const vlans = parts.vlans.filter((v) => wanted.has(v));
     if (vlans.length === 0) return [];
-    const [a, b] = [partsOf(design, parts, from), partsOf(design, parts, to)];
+    const [a, b] = [partsOfPlace(design, parts, from), partsOfPlace(design, parts, to)];
     return a.some((part) => b.includes(part)) ? [] : vlans;
   });
 }
@@ -100,7 +93,7 @@ function pairBreaches(
   const inLargest = base.parts.every(
     (parts) =>
       !parts.vlans.some((v) => wanted.has(v)) ||
-      [pair.from, pair.to].every((p) => partsOf(design, parts, p).includes(parts.largest)),
+      [pair.from, pair.to].every((p) => partsOfPlace(design, parts, p).includes(parts.largest)),
   );
   return failures.flatMap((failure): Breach[] => {
     const { separates, elements } = failure;

@@ -1,6 +1,6 @@
 /** Which switches and hosts frames of each VLAN join: parts of the network, VLAN by VLAN. */
 import { linksOfHost, vlansAt } from '../design';
-import type { Design } from '../design';
+import type { Design, PlaceRef } from '../design';
 import { isMixed, mixtureOf } from '../network';
 import { remembered } from '../remembered';
 import { vlanMembership, vlanTreeId } from '../standard';
@@ -190,3 +190,10 @@ export const reachAfter = (
   after: SolvedDesign,
   touched: (parts: VlanParts) => boolean,
 ): VlanParts[] => before.flatMap((parts) => (touched(parts) ? partsOfVlan(after, parts.vlans, parts) : []));
+
+/** The parts that a place is in, in a VLAN; none where it has no part in it. */
+export function partsOfPlace(design: Design, parts: VlanParts, place: PlaceRef): readonly number[] {
+  if ('host' in place) return parts.hosts.get(design.hosts.findIndex((h) => h.id === place.host)) ?? [];
+  const part = parts.partOf[design.switches.findIndex((s) => s.id === place.switch)] ?? -1;
+  return part < 0 ? [] : [part];
+}

@@ -175,7 +175,7 @@ export function isMacOnlyRoot(solved: SolvedDesign, of: SolvedTree, root: number
 }
 
 /** Who becomes root when a root goes: the next best bridge of its part of the network; −1 when there is none. */
-export const nextRoot = (_: SolvedDesign, of: SolvedTree, root: number): number => firstTwo(of, root)[1];
+export const nextRoot = (of: SolvedTree, root: number): number => firstTwo(of, root)[1];
 
 /** The two best bridges of the part of the network that has a root; −1 for those that it has not. */
 function firstTwo({ outcome }: SolvedTree, root: number): readonly [number, number] {

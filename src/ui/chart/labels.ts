@@ -21,6 +21,8 @@ const [FIRST, LAST] = [0.14, 0.86];
 /** Room round a label, so that two of them are read apart. */
 const APART = 2;
 const KNOT_ROOM = 10;
+/** Of the ports at the edges of a plate. */
+const PORT_ROOM = 8;
 /** Beyond this many wires labels are not read all at once, and a drawing has to move. */
 const MOST_WIRES = 400;
 
@@ -45,7 +47,7 @@ export function labelPlaces(
   spots: readonly Spot[],
 ): readonly LabelPlace[] {
   if (wires.length > MOST_WIRES) return wires.map((w) => ({ share: w.usual, free: true }));
-  const taken: Box[] = [...plates.map((p) => plateBox(p)), ...spots.map(spotBox)];
+  const taken: Box[] = [...plates.map((p) => plateBox(p, PORT_ROOM)), ...spots.map(spotBox)];
   for (const { a, b, label } of wires)
     if (label !== null)
       for (const { x, y, nx, ny } of [a, b])

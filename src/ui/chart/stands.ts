@@ -41,7 +41,7 @@ function standings(solved: SolvedDesign, of: SolvedTree): Standing[] {
   );
   for (const root of rootsOf(of)) {
     standing[root] = isMacOnlyRoot(solved, of, root) ? 'mac-only-root' : 'root';
-    const next = nextRoot(solved, of, root);
+    const next = nextRoot(of, root);
     if (next >= 0) standing[next] = 'next';
   }
   actsAs.forEach((acts, b) => (standing[b] = standing[acts]!));

@@ -49,7 +49,7 @@ function kept({ solved, of, view, apart, moved }: Shown & { of: SolvedTree }): S
     ...apart,
     ...few([...new Set([...moved].flatMap((id) => switchesAt(design, { kind: 'port', id })))], MOST_MOVED),
   ];
-  const roots = rootsOf(of).flatMap((root) => [root, nextRoot(solved, of, root)]);
+  const roots = rootsOf(of).flatMap((root) => [root, nextRoot(of, root)]);
   return new Set([...ids.flatMap((id) => index.get(id) ?? []), ...roots.filter((r) => r >= 0)]);
 }
 

@@ -104,7 +104,7 @@ export const helloUnlike: Rule = {
     const roots = new Set(
       c.solved.trees.flatMap((of) => {
         const [root] = rootsOf(of);
-        const next = root === undefined ? -1 : nextRoot(c.solved, of, root);
+        const next = root === undefined ? -1 : nextRoot(of, root);
         return [root ?? -1, next].filter((b) => b >= 0);
       }),
     );

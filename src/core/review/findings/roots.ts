@@ -18,7 +18,7 @@ function cases({ solved }: Context): Case[] {
   return solved.trees.flatMap((of): Case[] => {
     const [root] = rootsOf(of);
     if (root === undefined || of.outcome.root.filter((r) => r === root).length < 2) return [];
-    return [{ of, root, next: nextRoot(solved, of, root) }];
+    return [{ of, root, next: nextRoot(of, root) }];
   });
 }
 

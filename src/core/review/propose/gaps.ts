@@ -5,7 +5,7 @@ import { vlanMembership } from '../../standard';
 import { solveDesign } from '../../trees';
 import type { SolvedDesign } from '../../trees';
 import { withFailed } from '../elements';
-import { reachOf } from '../reach';
+import { partsOfPlace, reachOf } from '../reach';
 import type { VlanParts } from '../reach';
 import type { Failure } from '../sweep';
 
@@ -26,12 +26,6 @@ export interface Gaps {
 
 const membersOf = ({ partOf }: VlanParts, part: number): number[] =>
   [...partOf.keys()].filter((s) => partOf[s] === part);
-
-function partsOfPlace(design: Design, parts: VlanParts, place: PlaceRef): readonly number[] {
-  if ('host' in place) return parts.hosts.get(design.hosts.findIndex((h) => h.id === place.host)) ?? [];
-  const part = parts.partOf[design.switches.findIndex((s) => s.id === place.switch)] ?? -1;
-  return part < 0 ? [] : [part];
-}
 
 const hostIn = (design: Design, parts: VlanParts, place: PlaceRef): number => {
   const host = 'host' in place ? design.hosts.findIndex((h) => h.id === place.host) : -1;

@@ -4,10 +4,10 @@ import { grouped, shortBridgeId } from '../../../core/standard';
 import { sheetLinks, stepCost } from '../../../core/trees';
 import type { SolvedDesign, SolvedTree } from '../../../core/trees';
 import { arrangeAsCabled } from '../../chart/arrange';
+import { FACT_PLATE, factLines, factWidth } from './fact-places';
 import styles from './FactDrawing.module.css';
 
 const AREA = { width: 820, height: 520 };
-const PLATE = { width: 118, height: 40 };
 
 /** What is given for a tree and nothing else: switches with priority and address, links with the cost at each end. */
 export function FactDrawing({ solved, of }: { solved: SolvedDesign; of: SolvedTree }) {
@@ -20,44 +20,22 @@ export function FactDrawing({ solved, of }: { solved: SolvedDesign; of: SolvedTr
   const ys = taking.map((b) => at[b]!.y);
   const [x, y] = [Math.min(...xs) - 80, Math.min(...ys) - 34];
   const [w, h] = [Math.max(...xs) + 80 - x, Math.max(...ys) + 34 - y];
-  const seen = new Map<string, number>();
-  const turns = new Map<number, number>();
+  const lines = useMemo(() => {
+    const text = (p: number) =>
+      `${ports[p]!.kind === 'bundle' ? '' : `${ports[p]!.element.name}: `}${grouped(stepCost(of, p))}`;
+    const facts = links.map(({ a, b }) => ({
+      ends: [portBridge[a]!, portBridge[b]!] as const,
+      texts: [text(a), text(b)] as const,
+    }));
+    return factLines(facts, at, taking);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [links, at, of]);
   return (
     <svg className={styles.factsDrawing} viewBox={`${x} ${y} ${w} ${h}`} role="img" aria-label="The network">
-      {links.map(({ a, b }) => {
-        const [from, to] = [at[portBridge[a]!]!, at[portBridge[b]!]!];
-        const pair = [portBridge[a], portBridge[b]].sort().join();
-        const n = seen.get(pair) ?? 0;
-        seen.set(pair, n + 1);
-        const length = Math.hypot(to.x - from.x, to.y - from.y) || 1;
-        const shift = n * 16;
-        const [ox, oy] = [(-(to.y - from.y) / length) * shift, ((to.x - from.x) / length) * shift];
-        /** Outside the plate, ends of one switch in turn nearer and farther. */
-        const near = (p: typeof from, q: typeof from, bridge: number) => {
-          const [ux, uy] = [(q.x - p.x) / length, (q.y - p.y) / length];
-          const out = Math.min(PLATE.width / 2 / Math.abs(ux || 1e-6), PLATE.height / 2 / Math.abs(uy || 1e-6));
-          const turn = turns.get(bridge) ?? 0;
-          turns.set(bridge, turn + 1);
-          const t = Math.min(0.45, (out + 26 + (turn % 3) * 20 + Math.abs(ux) * 24) / length);
-          return { x: p.x + (q.x - p.x) * t + ox, y: p.y + (q.y - p.y) * t + oy };
-        };
-        return (
-          <g key={`${a} ${b}`}>
-            <line x1={from.x + ox} y1={from.y + oy} x2={to.x + ox} y2={to.y + oy} />
-            {!crowded &&
-              [
-                { p: a, place: near(from, to, portBridge[a]!) },
-                { p: b, place: near(to, from, portBridge[b]!) },
-              ].map(({ p, place }) => (
-                <FactText
-                  key={p}
-                  {...place}
-                  text={`${ports[p]!.kind === 'bundle' ? '' : `${ports[p]!.element.name}: `}${grouped(stepCost(of, p))}`}
-                />
-              ))}
-          </g>
-        );
-      })}
+      {lines.map(({ from, to }, i) => (
+        <line key={i} x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+      ))}
+      {!crowded && lines.flatMap(({ texts }, i) => texts.map((t, side) => <FactText key={`${i} ${side}`} {...t} />))}
       {taking.map((b) => (
         <FactPlate key={b} solved={solved} of={of} bridge={b} at={at[b]!} />
       ))}
@@ -78,7 +56,13 @@ function FactPlate({ solved, of, bridge, at }: PlateProps) {
   const priority = of.problem.bridgePriority[bridge]!;
   return (
     <g transform={`translate(${at.x} ${at.y})`}>
-      <rect x={-PLATE.width / 2} y={-PLATE.height / 2} width={PLATE.width} height={PLATE.height} rx={3} />
+      <rect
+        x={-FACT_PLATE.width / 2}
+        y={-FACT_PLATE.height / 2}
+        width={FACT_PLATE.width}
+        height={FACT_PLATE.height}
+        rx={3}
+      />
       <text className={styles.factName} y={-4}>
         {design.switches[bridge]!.name}
       </text>
@@ -91,7 +75,7 @@ function FactPlate({ solved, of, bridge, at }: PlateProps) {
 
 /** A cost on a line, with the line left out behind it. */
 function FactText({ x, y, text }: { x: number; y: number; text: string }) {
-  const width = text.length * 7 + 4;
+  const width = factWidth(text);
   return (
     <g transform={`translate(${x} ${y})`}>
       <rect className={styles.factGround} x={-width / 2} y={-7} width={width} height={14} />

@@ -65,7 +65,7 @@ function Roots() {
   const { select } = useBench();
   const { design } = solved.topology;
   const root = rootsOf(of)[0];
-  const next = root === undefined ? -1 : nextRoot(solved, of, root);
+  const next = root === undefined ? -1 : nextRoot(of, root);
   const place = (bridge: number) => (
     <button className="plain" onClick={() => select({ kind: 'switch', id: design.switches[bridge]!.id })}>
       {design.switches[bridge]!.name}
