@@ -122,8 +122,11 @@ test('a link is taken out and put back, and a migration is compared by its order
   await page.goto(`/d/${demo.design}/hand-over?variant=${demo.variant}`);
   await page.getByLabel('take out').selectOption({ label: 'workshop' });
   await expect(page.getByRole('heading', { name: 'Step 1 at workshop' })).toBeVisible();
-  await expect(steps(page).first()).toContainText('power: on → off');
-  await expect(steps(page).last()).toContainText('power: off → on');
+  // It is a root: it steps down first, since its neighbours then need not find out that it is gone.
+  await expect(steps(page).nth(0)).toContainText('temporary: priority: 32768, the default → 61440');
+  await expect(steps(page).nth(1)).toContainText('power: on → off');
+  await expect(steps(page).nth(2)).toContainText('power: off → on');
+  await expect(steps(page).last()).toContainText('priority: 61440 → 32768, the default');
 
   await page.getByRole('radio', { name: 'Migration' }).click();
   const ways = page.getByRole('table', { name: 'Ways of the migration' }).locator('tbody tr');
