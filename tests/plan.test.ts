@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { applyEdits } from '@/core/design';
 import type { Design } from '@/core/design';
-import { planChange, planScript } from '@/core/plan';
+import { planChange, scriptOfPlan } from '@/core/plan';
 import type { ChangePlan } from '@/core/plan';
 import { startRehearsal } from '@/core/simulation';
 import { ROLES, rootsOf, solveDesign } from '@/core/trees';
@@ -11,7 +11,7 @@ import { differences } from './support/differences';
 import { mstNetworks } from './support/mst-networks';
 import { comeToRest } from './support/rest';
 import { haveTwins, oneSided } from './support/uncovered-bundles';
-import { variantsOf } from './support/variants';
+import { regionsComing, variantsOf } from './support/variants';
 import { vlanNetworks } from './support/vlan-networks';
 import { wholeNetworks } from './support/whole-networks';
 
@@ -62,14 +62,15 @@ function check(from: Design, to: Design, plan: ChangePlan): void {
 const quickly = (from: Design, to: Design) => planChange(from, to, {}, () => true);
 
 test.each([
-  ['of some VLANs', vlanNetworks],
-  ['of every kind', wholeNetworks],
-  ['with instances', mstNetworks],
-  ['with bundles', bundledNetworks],
-])('a plan between variants of networks %s leads to the target, and each step back', (_, networks) => {
+  ['of some VLANs', variantsOf(vlanNetworks)],
+  ['of every kind', variantsOf(wholeNetworks)],
+  ['with instances', variantsOf(mstNetworks)],
+  ['whose regions come or go', regionsComing(mstNetworks)],
+  ['with bundles', variantsOf(bundledNetworks)],
+])('a plan between variants of networks %s leads to the target, and each step back', (_, variants) => {
   let planned = 0;
   fc.assert(
-    fc.property(variantsOf(networks), ([from, to]) => {
+    fc.property(variants, ([from, to]) => {
       const found = quickly(from, to);
       if (!found.ok) return;
       planned++;
@@ -81,20 +82,20 @@ test.each([
 });
 
 test.each([
-  ['of some VLANs', vlanNetworks],
-  ['with instances', mstNetworks],
-  ['with bundles', bundledNetworks],
-])('a plan carried out in a rehearsal of networks %s ends in the state of the target', (_, networks) => {
+  ['of some VLANs', variantsOf(vlanNetworks)],
+  ['with instances', variantsOf(mstNetworks)],
+  ['whose regions come or go', regionsComing(mstNetworks)],
+  ['with bundles', variantsOf(bundledNetworks)],
+])('a plan carried out in a rehearsal of networks %s ends in the state of the target', (_, variants) => {
   fc.assert(
-    fc.property(variantsOf(networks), ([from, to]) => {
+    fc.property(variants, ([from, to]) => {
       const found = quickly(from, to);
       if (!found.ok) return;
       const { steps } = found.plan;
       // The solver shuts a port with BPDU guard that faces a switch; in a run it is shut when the neighbour speaks next.
       fc.pre(!to.ports.some((p) => p.bpduGuard));
       fc.pre(![from, ...steps.map((s) => s.after)].some((d) => oneSided(d) || haveTwins(d)));
-      const whole = steps.map((s) => ({ edits: s.work.edits, label: s.work.id }));
-      const run = startRehearsal(steps[0]!.before, planScript(from, to, whole, [], 'plan').script);
+      const run = startRehearsal(from, scriptOfPlan(from, found.plan, 'plan'));
       comeToRest(run, run.script.events);
       expect(run.world.record.happenings.filter((h) => h.kind === 'void')).toEqual([]);
       expect(differences(steps.at(-1)!.after, run)).toEqual([]);

@@ -32,15 +32,23 @@ function streamed(args: readonly string[], gone: AbortSignal, ended: () => void)
   gone.addEventListener('abort', () => child.kill('SIGTERM'));
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
+      const send = (part: Uint8Array) => {
+        try {
+          if (open) controller.enqueue(part);
+        } catch {
+          // The reader went without a word.
+          open = false;
+          child.kill('SIGTERM');
+        }
+      };
       const end = (sentence: string | null) => {
         if (!open) return;
+        if (sentence !== null) send(new TextEncoder().encode(`${JSON.stringify({ kind: 'failed', sentence })}\n`));
+        if (open) controller.close();
         open = false;
         ended();
-        if (sentence !== null)
-          controller.enqueue(new TextEncoder().encode(`${JSON.stringify({ kind: 'failed', sentence })}\n`));
-        controller.close();
       };
-      child.stdout!.on('data', (part: Buffer) => open && controller.enqueue(new Uint8Array(part)));
+      child.stdout!.on('data', (part: Buffer) => send(new Uint8Array(part)));
       child.once('error', (error) => end(`It was not started: ${error.message}.`));
       child.once('close', (code) =>
         end(code === 0 || code === 1 ? null : said.trim() || 'It was ended before it was done.'),

@@ -85,3 +85,25 @@ export const variantsOf = (networks: fc.Arbitrary<Design>, most = 6): fc.Arbitra
       }),
     )
     .map(([design, changes]) => [design, changed(design, changes)] as const);
+
+/** The design before it had regions: every switch by itself, with nothing set for instances. */
+export function beforeRegions(design: Design): Design {
+  const plain = <T extends object>(e: T, fields: readonly string[]): T =>
+    Object.fromEntries(Object.entries(e).filter(([field]) => !fields.includes(field))) as T;
+  const ofPort = ['instanceCost', 'instancePriority'];
+  return {
+    ...design,
+    regions: [],
+    switches: design.switches.map((s) =>
+      plain(s, ['region', 'mstName', 'mstRevision', 'vlanInstance', 'instancePriority']),
+    ),
+    ports: design.ports.map((p) => plain(p, ofPort)),
+    bundles: design.bundles.map((b) => plain(b, ofPort)),
+  };
+}
+
+/** Variants of which one has no regions yet, or no longer. */
+export const regionsComing = (networks: fc.Arbitrary<Design>): fc.Arbitrary<readonly [Design, Design]> =>
+  fc
+    .tuple(variantsOf(networks), fc.boolean())
+    .map(([[from, to], come]) => (come ? [beforeRegions(from), to] : [from, beforeRegions(to)]));

@@ -173,14 +173,27 @@ function searchTrees(
   return { answers, stuck, tried };
 }
 
-/** Proposals that make the same edits are one. */
-function withoutTwins(proposals: readonly Proposal[]): Proposal[] {
+/** What edits amount to, whatever ids and ports new things have. */
+function meaning(edits: readonly Edit[]): string {
+  const made = new Map<string, string>();
+  for (const e of edits)
+    if (e.type === 'add' && e.kind === 'port') made.set(e.value.id, `new at ${String(e.value.switch)}`);
+  const text = (edit: Edit): string =>
+    JSON.stringify(edit, (key, value: unknown) =>
+      key === 'id' && edit.type === 'add' ? undefined : typeof value === 'string' ? (made.get(value) ?? value) : value,
+    );
+  return edits
+    .filter((e) => e.type !== 'add' || e.kind !== 'port')
+    .map(text)
+    .sort()
+    .join();
+}
+
+/** Proposals that amount to the same are one. */
+export function withoutTwins(proposals: readonly Proposal[]): Proposal[] {
   const seen = new Set<string>();
   return proposals.filter(({ edits }) => {
-    const key = edits
-      .map((e) => JSON.stringify(e))
-      .sort()
-      .join();
+    const key = meaning(edits);
     return seen.has(key) ? false : seen.add(key);
   });
 }

@@ -2,8 +2,8 @@
  * Two designs brought to a form in which every difference between them is a setting of one device, a cable, or a host: what
  * stands once for all switches in a document (mode, cost scales, MST regions) is set switch by switch in a network.
  */
-import { emptyLists, modeOf, switchById } from '../design';
-import type { Design, Kind, Region, Switch, Vlan } from '../design';
+import { addElement, emptyLists, modeOf, setField, switchById } from '../design';
+import type { Design, Edit, Kind, Region, Switch, Vlan } from '../design';
 import { regionOf } from '../network';
 
 export interface Frame {
@@ -173,4 +173,16 @@ export function frameOf(from: Design, to: Design): Frame {
     pairs: to.pairs,
   };
   return { start, goal };
+}
+
+/** What the start of a frame has ready and its design has not: regions, ports that the target draws, and whose region is whose. */
+export function readyEdits({ regions, ports, switches }: Design, start: Design): Edit[] {
+  const [hasRegion, hasPort, own] = [byId(regions), byId(ports), byId(switches)];
+  return [
+    ...start.regions.flatMap((r) => (hasRegion.has(r.id) ? [] : [addElement('region', r)])),
+    ...start.switches.flatMap((s) =>
+      own.get(s.id)?.region === s.region ? [] : [setField('switch', s.id, 'region', s.region)],
+    ),
+    ...start.ports.flatMap((p) => (hasPort.has(p.id) ? [] : [addElement('port', p)])),
+  ];
 }

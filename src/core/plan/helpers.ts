@@ -134,7 +134,9 @@ export function stepDown(works: readonly Work[], start: Design, goal: Design, at
   const { device, edits } = works[at]!;
   const turns = edits.some(
     (e) =>
-      e.type === 'set' && e.kind === 'switch' && ['protocol', 'region', 'off'].includes(e.field) && e.value !== null,
+      e.type === 'set' &&
+      e.kind === 'switch' &&
+      (e.field === 'protocol' || e.field === 'region' || (e.field === 'off' && e.value === true)),
   );
   const now = turns && device !== null ? switchById(start, device) : undefined;
   const later = now && switchById(goal, now.id);

@@ -7,7 +7,7 @@ export type { PinnedStep } from './constraints';
 export type { ChangePlan, PlanOptions, PlanStep, Planned } from './plan';
 export type { PlanProgress, Reply } from './planner';
 export { planJson } from './plan-json';
-export { planScript } from './measure';
+export { scriptOfPlan } from './carried-out';
 export {
   atWords,
   consoleNames,

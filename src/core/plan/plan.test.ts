@@ -1,10 +1,11 @@
 /** Plans of the demo and of small networks made for one thing each. */
 import { asCabled, asMeant, asPair } from '@/demo/brackwater';
-import { applyEdits, emptyDesign, setField } from '../design';
+import { applyEdits, emptyDesign, readDesign, setField } from '../design';
 import type { Design, Edit } from '../design';
-import { quarryAsItIs, quarryOneTree } from '@/demo/quarry';
+import { quarryAsItIs, quarryInstances, quarryOneTree } from '@/demo/quarry';
 import { mstConfigOf } from '../network';
 import { splitWork } from './arrange';
+import { scriptOfPlan } from './carried-out';
 import { planChange } from './plan';
 import type { ChangePlan, PlanOptions } from './plan';
 import { planMaintenance } from './maintenance';
@@ -172,6 +173,19 @@ test('mode and priorities of one switch are one step where that costs no more', 
   );
   const [work] = steps.flatMap((s) => (s.work.kind === 'mode' ? [s.work] : []));
   expect(splitWork(work!).map((w) => w.kind)).toContain('settings');
+});
+
+test('a plan into regions is a script that the design it begins with takes, with all that its frame has ready', () => {
+  const from = quarryAsItIs();
+  const script = scriptOfPlan(from, planned(from, quarryInstances()), 'into instances');
+  expect(readDesign({ ...from, scripts: [script] }).ok).toBe(true);
+  const [first] = script.events;
+  expect(first).toMatchObject({ kind: 'set', label: expect.stringMatching(/^step 1 at hall-/) });
+  const states = script.events.reduce<Design>(
+    (d, e) => changed(d, ...((e.kind === 'set' ? e.edits : []) as Edit[])),
+    from,
+  );
+  expect(new Set(states.switches.map((s) => mstConfigOf(states, s).name))).toEqual(new Set(['quarry']));
 });
 
 test('switches without a region stay alone until one is set', () => {

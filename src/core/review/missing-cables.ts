@@ -9,6 +9,7 @@ import type { SolvedDesign } from '../trees';
 import { Search, withPairs } from './fewest-cables';
 import type { LackOf, Pair } from './fewest-cables';
 import { Laying, PORT_COST, cableCostOf, openPorts } from './laying';
+import { isLess } from './less';
 import { edgeLack, nodeLack } from './lacks';
 import type { Lack, VlanGraph } from './vlan-graphs';
 import { vlanGraphs } from './vlan-graphs';
@@ -76,11 +77,6 @@ function bestCable(
   }
   return best;
 }
-
-const isLess = (a: readonly number[], b: readonly number[]): boolean => {
-  const at = a.findIndex((value, i) => value !== b[i]);
-  return at >= 0 && a[at]! < b[at]!;
-};
 
 /** Leaves out what is not needed after all. */
 function pruned(graphs: readonly VlanGraph[], pairs: readonly Pair[], lackOf: LackOf): Pair[] {

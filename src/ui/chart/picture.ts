@@ -130,9 +130,15 @@ export async function asPng({ svg, width, height }: Picture): Promise<Blob> {
 
 /** Hands a file to the browser to be saved. */
 export function saveFile(blob: Blob, name: string): void {
+  const address = URL.createObjectURL(blob);
+  saveFrom(address, name);
+  setTimeout(() => URL.revokeObjectURL(address), 10_000);
+}
+
+/** Saves what is at an address; the page stays, even where the server is not reached. Without a name the server gives one. */
+export function saveFrom(address: string, name = ''): void {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
+  link.href = address;
   link.download = name;
   link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }

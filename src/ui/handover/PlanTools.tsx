@@ -2,7 +2,7 @@
 import { MODES, addElement, setField } from '../../core/design';
 import type { Design, Mode } from '../../core/design';
 import { MODE_WORDS } from '../../core/messages';
-import { planScript } from '../../core/plan';
+import { scriptOfPlan } from '../../core/plan';
 import type { ChangePlan, Target } from '../../core/plan';
 import { refName } from '../controls/chart-refs';
 import { useBench, useSession } from '../session/context';
@@ -99,10 +99,9 @@ export function ModeChoice({ mode, setMode }: Pick<Asked, 'mode' | 'setMode'>) {
 /** The whole plan as a script of the variant that it begins with. */
 export function RehearsePlan({ plan, isOpen, title }: { plan: ChangePlan; isOpen: boolean; title: string }) {
   const { edit, go } = useBench();
+  const design = useSession((s) => s.design);
   const rehearse = () => {
-    const steps = plan.steps.map((s, i) => ({ edits: s.work.edits, label: `step ${i + 1}`, pause: s.work.pause ?? 0 }));
-    const [first, last] = [plan.steps[0]!.before, plan.steps.at(-1)!.after];
-    const { script } = planScript(first, last, steps, plan.pairs, `plan ${title}`.slice(0, 60));
+    const script = scriptOfPlan(design, plan, `plan ${title}`.slice(0, 60));
     const value = { ...script, id: newId('script') };
     if (edit(`Script ${script.name}`, [{ type: 'add', kind: 'script', value, at: 0 }])) go('rehearsal');
   };

@@ -61,11 +61,19 @@ function PlaceField({ label, value, onSet }: { label: string; value: string; onS
 }
 
 /** A cost as it is typed: nothing for a cable that cannot be laid. */
-function CostField({ cost, label, onSet }: { cost: number | undefined; label: string; onSet: (text: string) => void }) {
+function CostField({
+  cost,
+  label,
+  onSet,
+}: {
+  cost: number | undefined;
+  label: string;
+  onSet: (text: string) => boolean;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const done = () => {
-    if (typed !== null) onSet(typed.trim());
-    setTyped(null);
+    // What is refused stays as it was typed.
+    if (typed !== null && onSet(typed.trim())) setTyped(null);
   };
   return (
     <TextField

@@ -37,14 +37,15 @@ function MissingRow({ cable: { a, b, cost } }: { cable: MissingCable }) {
   return (
     <li>
       {end(a)} – {end(b)}
-      {design.cableCosts.length > 0 && <span className="quiet"> costs {cost}</span>}{' '}
+      {design.cableCosts.length > 0 && <span className="quiet"> costs {cost}</span>}
+      <span className="quiet"> · </span>
       <button
         className="plain quiet small"
-        aria-label={`cannot be laid: ${words}`}
-        title="Look for another one; the row stands below"
+        aria-label={`find another: ${words}`}
+        title="No cable can be laid here: a row below says so, and another one is looked for"
         onClick={() => edit(`No cable can be laid ${words}`, [addElement('cableCost', row)])}
       >
-        cannot be laid
+        find another
       </button>
     </li>
   );

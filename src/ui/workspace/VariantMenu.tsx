@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { NameDialog } from '../controls/NameDialog';
-import { asPng, pictureOf, saveFile } from '../chart/picture';
+import { asPng, pictureOf, saveFile, saveFrom } from '../chart/picture';
 import { api } from '../session/api';
 import { viewAddress } from '../session/view';
 import { useBench, useSession } from '../session/context';
@@ -136,7 +136,7 @@ function Exports({ onClose, savePicture, onTable }: ExportsProps) {
     const { csvOmissions } = await import('../../core/formats');
     const out = csvOmissions(design, table);
     if (out.length > 0) onTable({ table, label, out });
-    else window.location.assign(api.exportUrl(variantId, table));
+    else saveFrom(api.exportUrl(variantId, table));
   };
   return [
     ...FORMATS.map(({ format, label }) => {

@@ -1,16 +1,16 @@
 /** What joins again what a failure separates: VLANs on cables that are there, new cables, second cards of hosts. */
-import { addElement, freePorts, linksOfHost, nextPort, pairOf, portById, setField } from '../../design';
+import { addElement, freePorts, linksOfHost, pairOf, portById, setField } from '../../design';
 import type { AvailabilityGoal, Bundle, Design, Edit, Port, Switch } from '../../design';
 import { portsOnLan } from '../../network';
 import { formatVlanRanges, vlanMembership } from '../../standard';
 import type { SolvedDesign, Topology } from '../../trees';
 import { missingCableEdits } from '../cable-edits';
-import { Laying } from '../laying';
+import { Laying, openPorts } from '../laying';
 import { missingCables } from '../missing-cables';
 import type { Failure } from '../sweep';
 import { vlanGraphs } from '../vlan-graphs';
 import type { Gap, Gaps } from './gaps';
-import { step } from './step';
+import { portLike, step } from './step';
 import type { NewId, Step } from './step';
 
 /** Cables tried for one gap, and switches for one host. */
@@ -95,7 +95,6 @@ function cableSteps(solved: SolvedDesign, { gaps }: Gaps, lost: ReadonlySet<stri
   const { design } = solved.topology;
   const laying = new Laying(design, vlanGraphs(solved));
   const stands = (s: number) => !lost.has(design.switches[s]!.id) && !design.switches[s]!.off;
-  const port = null;
   return gaps.flatMap(({ from, to }) => {
     const ends = laying.bestEnds(from.filter(stands));
     let others = to.filter(stands);
@@ -105,7 +104,7 @@ function cableSteps(solved: SolvedDesign, { gaps }: Gaps, lost: ReadonlySet<stri
       if (!pair) break;
       const at = (s: number) => ({
         switch: design.switches[s]!.id,
-        port: freePorts(design, design.switches[s]!.id).find((p) => !p.down && !p.edge)?.id ?? port,
+        port: openPorts(design, design.switches[s]!.id)[0]?.id ?? null,
       });
       steps.push(...step('cable', missingCableEdits(design, [{ a: at(pair.a), b: at(pair.b) }], newId)));
       others = others.filter((s) => s !== pair.b);
@@ -129,14 +128,13 @@ const LIKE_FIRST = ['vlans', 'native', 'edge', 'autoEdge', 'bpduGuard', 'bpduFil
 
 function cardEdits(design: Design, host: string, first: Port, at: string, newId: NewId): Edit[] {
   const free = freePorts(design, at).find((p) => !p.down);
-  const like = Object.fromEntries(LIKE_FIRST.flatMap((f) => (first[f] === undefined ? [] : [[f, first[f]]])));
   const link = (port: string) => addElement('link', { id: newId('link'), a: { port }, b: { host } });
   if (free)
     return [
       ...LIKE_FIRST.flatMap((f) => (free[f] === first[f] ? [] : [setField('port', free.id, f, first[f] ?? null)])),
       link(free.id),
     ];
-  const fresh: Port = { id: newId('port'), switch: at, ...nextPort(design, at), speed: first.speed, ...like };
+  const fresh = portLike(design, first, at, LIKE_FIRST, newId);
   return [addElement('port', fresh), link(fresh.id)];
 }
 

@@ -1,5 +1,4 @@
 /** Where a failure separates what a goal asks to stay connected: which switches from which, in which VLANs, and which hosts. */
-import { isAvailability } from '../../design';
 import type { AvailabilityGoal, Design, PlaceRef } from '../../design';
 import { vlanMembership } from '../../standard';
 import { solveDesign } from '../../trees';
@@ -89,7 +88,7 @@ function gapsIn(design: Design, parts: VlanParts, goal: AvailabilityGoal): Found
 export function gapsOf(solved: SolvedDesign, goal: AvailabilityGoal, failure: Failure | null): Gaps {
   const { design } = solved.topology;
   const failed = failure ? solveDesign(withFailed(design, failure.elements), solved) : solved;
-  const found = isAvailability(goal) ? reachOf(failed).map((parts) => gapsIn(design, parts, goal)) : [];
+  const found = reachOf(failed).map((parts) => gapsIn(design, parts, goal));
   const gaps = new Map<string, Gap>();
   for (const gap of found.flatMap((f) => f.gaps)) {
     const key = `${gap.from.join()} ${gap.to.join()}`;

@@ -1,16 +1,6 @@
 /** What brings the fullest link with a failure below its limit: costs that lead trees away, and one cable more beside it. */
 import { busiest, loadsOf } from '../../analysis';
-import {
-  addElement,
-  addMember,
-  applyEdits,
-  bundleById,
-  bundleLinks,
-  farEnd,
-  linkAt,
-  nextPort,
-  portById,
-} from '../../design';
+import { addElement, addMember, applyEdits, bundleById, bundleLinks, farEnd, linkAt, portById } from '../../design';
 import type { Bundle, Design, Edit, Port } from '../../design';
 import { costOptions } from '../../goals';
 import { verdictOf } from '../../network';
@@ -18,25 +8,14 @@ import { solveDesign } from '../../trees';
 import type { SolvedDesign } from '../../trees';
 import { withFailed } from '../elements';
 import type { Failure } from '../sweep';
-import { step } from './step';
+import { portLike, step } from './step';
 import type { NewId, Step } from './step';
 
 const MOST_TREES = 4;
 const MOST_OPTIONS = 6;
 
-/** A port of the same switch like another one, by a number of its own. */
-function portLike(design: Design, like: Port, newId: NewId): Port {
-  const { switch: at, speed, duplex, vlans, native } = like;
-  return {
-    id: newId('port'),
-    switch: at,
-    ...nextPort(design, at),
-    speed,
-    ...(duplex ? { duplex } : {}),
-    ...(vlans ? { vlans } : {}),
-    ...(native ? { native } : {}),
-  };
-}
+/** What members have alike. */
+const LIKE_MEMBERS = ['duplex', 'vlans', 'native'] as const;
 
 /** A cable beside that of a port, and the bundle that both are in then. */
 function memberEdits(design: Design, of: Port, bundle: Bundle | undefined, newId: NewId): Edit[] {
@@ -44,7 +23,7 @@ function memberEdits(design: Design, of: Port, bundle: Bundle | undefined, newId
   const far = link && farEnd(link, of.id);
   const other = far && 'port' in far ? portById(design, far.port) : undefined;
   if (!other || other.switch === of.switch) return [];
-  const ports = [of, other].map((p) => portLike(design, p, newId)) as [Port, Port];
+  const ports = [of, other].map((p) => portLike(design, p, p.switch, LIKE_MEMBERS, newId)) as [Port, Port];
   const id = newId('link');
   const cable: Edit[] = [
     ...ports.map((p) => addElement('port', p)),

@@ -4,7 +4,7 @@
  */
 import { applyEdits, isAvailability } from '../../design';
 import type { Edit } from '../../design';
-import { MOST_PROPOSALS, goalSentence, proposeSettings, prove, rank } from '../../goals';
+import { MOST_PROPOSALS, goalSentence, proposeSettings, prove, rank, withoutTwins } from '../../goals';
 import type { CheckedGoal, Contradiction, Progress, Proposal, Proposals } from '../../goals';
 import { goalMessages as say } from '../../messages';
 import { solveDesign } from '../../trees';
@@ -22,31 +22,6 @@ function lastOnes(edits: readonly Edit[]): Edit[] {
   const last = new Map<string, Edit>();
   for (const edit of edits) if (edit.type === 'set') last.set(`${edit.kind} ${edit.id} ${edit.field}`, edit);
   return edits.filter((e) => e.type !== 'set' || last.get(`${e.kind} ${e.id} ${e.field}`) === e);
-}
-
-/** What edits amount to, whatever ids and ports new things have. */
-function meaning(edits: readonly Edit[]): string {
-  const made = new Map<string, string>();
-  for (const e of edits)
-    if (e.type === 'add' && e.kind === 'port') made.set(e.value.id, `new at ${String(e.value.switch)}`);
-  const text = (edit: Edit): string =>
-    JSON.stringify(edit, (key, value: unknown) =>
-      key === 'id' && edit.type === 'add' ? undefined : typeof value === 'string' ? (made.get(value) ?? value) : value,
-    );
-  return edits
-    .filter((e) => e.type !== 'add' || e.kind !== 'port')
-    .map(text)
-    .sort()
-    .join();
-}
-
-/** Proposals that amount to the same are one. */
-function withoutTwins(proposals: readonly Proposal[]): Proposal[] {
-  const seen = new Set<string>();
-  return proposals.filter(({ edits }) => {
-    const key = meaning(edits);
-    return seen.has(key) ? false : seen.add(key);
-  });
 }
 
 const states = (list: readonly CheckedGoal[]) => new Map(list.map((c) => [c.goal.id, c.state]));

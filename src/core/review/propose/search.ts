@@ -1,10 +1,12 @@
 /** Steps that meet availability goals, looked for one after the other; every one is judged by all single failures. */
+import { workIn } from '../../design';
+import { isLess } from '../less';
 import { gapsOf } from './gaps';
 import { joiningSteps } from './cable-steps';
 import { relievingSteps } from './load-steps';
 import { shorteningSteps } from './outage-steps';
 import type { NewId, Step } from './step';
-import { isLess, scoreOf, solvedWith, strainBy, strainOf, trialOf } from './trial';
+import { scoreOf, solvedWith, strainBy, strainOf, trialOf } from './trial';
 import type { Trial } from './trial';
 
 /** Steps in a row, and failures of the goal in work that are looked at before it is given up. */
@@ -34,8 +36,6 @@ function stepsFor(trial: Trial, { goal, breaking }: Trial['availability'][number
   });
 }
 
-const cablesOf = (step: Step): number => step.edits.filter((e) => e.type === 'add' && e.kind === 'link').length;
-
 /** Trials one step on from a trial that are better than it, the best first. */
 function next(trial: Trial, start: ReadonlyMap<string, number>, { tried, newId }: Watch): Trial[] {
   const before = scoreOf(trial, start);
@@ -53,7 +53,8 @@ function next(trial: Trial, start: ReadonlyMap<string, number>, { tried, newId }
       if (!solved || strainBy(solved, open.goal.id, failure) >= own) continue;
       const after = trialOf(solved, [...trial.steps, step]);
       const score = scoreOf(after, start);
-      if (isLess(score, before)) found.push({ trial: after, rank: [...score, cablesOf(step), step.edits.length] });
+      if (isLess(score, before))
+        found.push({ trial: after, rank: [...score, workIn(step.edits).cables, step.edits.length] });
     }
     // Another goal is taken up where nothing helps this one.
     if (found.length > 0) break;

@@ -67,8 +67,3 @@ export function scoreOf(trial: Trial, start: ReadonlyMap<string, number>): reado
   const strain = trial.availability.reduce((sum, c) => sum + strainOf(c) / (start.get(c.goal.id) || 1), 0);
   return [broken(trial.present) + broken(trial.availability), strain];
 }
-
-export const isLess = (a: readonly number[], b: readonly number[]): boolean => {
-  const at = a.findIndex((value, i) => value !== b[i]);
-  return at >= 0 && a[at]! < b[at]!;
-};
