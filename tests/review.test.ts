@@ -1,6 +1,6 @@
 /** The review against what can be seen by walking cables: who is separated, and which cables are missing. */
 import fc from 'fast-check';
-import { linksOfHost } from '@/core/design';
+import { applyEdits, linksOfHost } from '@/core/design';
 import type { Design } from '@/core/design';
 import {
   chunksOf,
@@ -18,6 +18,7 @@ import { solveDesign } from '@/core/trees';
 import { canStand, fewest, standsAll, withCables } from './support/cables-by-trying';
 import { isSwitch, partsByCables } from './support/parts-by-cables';
 import { bundledNetworks } from './support/bundled-networks';
+import { settingEdits } from './support/edits';
 import { deepNetworks } from './support/deep-networks';
 import { guardedNetworks } from './support/guards';
 import { networks } from './support/networks';
@@ -190,11 +191,40 @@ test.each([
     fc.property(designs, fc.nat(), (design, which) => {
       const base = sweepBase(solveDesign(design));
       const { elements } = base;
-      const pairs =
-        elements.length < 2 ? [] : [[elements[which % elements.length]!, elements[(which + 1) % elements.length]!]];
-      for (const failed of [...elements.map((e) => [e]), ...pairs])
+      // One thing with every other, in either order, then a few more: a pair is put together from what its halves do.
+      const one = elements[which % elements.length]!;
+      const pairs = elements.flatMap((e, i) => (e === one ? [] : [i % 2 === 0 ? [one, e] : [e, one]]));
+      const three = elements.length > 2 ? [elements.slice(0, 3)] : [];
+      for (const failed of [...pairs, ...elements.map((e) => [e]), ...three])
         expect(failureOf(base, failed)).toEqual(failureOf(base, failed, true));
     }),
     { numRuns: Math.ceil(runs / 3), ...seed },
+  );
+});
+
+/** What is found of a tree stays while nothing that it follows from is edited. */
+test.each([
+  ['one tree', networks],
+  ['chains', deepNetworks('rstp')],
+  ['VLANs', vlanNetworks],
+  ['bundles', bundledNetworks],
+] as const)('after an edit, failures are those of the new design: %s', (_, designs) => {
+  fc.assert(
+    fc.property(designs, fc.array(settingEdits, { minLength: 1, maxLength: 4 }), fc.nat(), (design, list, which) => {
+      let base = sweepBase(solveDesign(design));
+      for (const make of list) {
+        // Some of the failures of the design before are known, as when an edit ends a sweep.
+        for (const e of base.elements.slice(which % (base.elements.length + 1))) failureOf(base, [e]);
+        const edit = make(base.solved.topology.design);
+        const applied = applyEdits(base.solved.topology.design, edit ? [edit] : []);
+        if (!applied.ok) continue;
+        base = sweepBase(solveDesign(applied.design, base.solved), base);
+        const [one] = base.elements;
+        const pairs = base.elements.slice(1, 6).map((e) => [one!, e]);
+        for (const failed of [...base.elements.map((e) => [e]), ...pairs])
+          expect(failureOf(base, failed)).toEqual(failureOf(base, failed, true));
+      }
+    }),
+    { numRuns: Math.ceil(runs / 4), ...seed },
   );
 });

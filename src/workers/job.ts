@@ -1,8 +1,12 @@
-/** The messages between a page and a worker that does one job, and the worker's side of them. */
+/** The messages between a page and a worker that does one job after another, and the worker's side of them. */
 
-export type JobRequest<Request> = { readonly kind: 'run'; readonly request: Request } | { readonly kind: 'stop' };
-export type JobMessage<Progress, Result> =
-  { readonly kind: 'progress'; readonly progress: Progress } | { readonly kind: 'done'; readonly result: Result };
+/** Jobs are numbered: to stop one stops those before it. */
+export type JobRequest<Request> =
+  | { readonly kind: 'run'; readonly job: number; readonly request: Request }
+  | { readonly kind: 'stop'; readonly job: number };
+export type JobMessage<Progress, Result> = { readonly job: number } & (
+  { readonly kind: 'progress'; readonly progress: Progress } | { readonly kind: 'done'; readonly result: Result }
+);
 
 /** What a job may do while it runs. */
 export interface JobContext<Progress> {
@@ -22,19 +26,18 @@ export function serveJob<Request, Progress, Result>(
   buffers: (result: Result) => ArrayBufferLike[] = () => [],
 ): void {
   const scope = self as unknown as Scope<Request, Progress, Result>;
-  let stopped = false;
-  const context: JobContext<Progress> = {
-    report: (progress) => scope.postMessage({ kind: 'progress', progress }),
-    stopped: () => stopped,
-  };
-  const answer = async (request: Request) => {
-    const result = await run(request, context);
-    scope.postMessage({ kind: 'done', result }, buffers(result));
+  let stopped = -1;
+  const answer = async (job: number, request: Request) => {
+    const result = await run(request, {
+      report: (progress) => scope.postMessage({ kind: 'progress', job, progress }),
+      stopped: () => job <= stopped,
+    });
+    scope.postMessage({ kind: 'done', job, result }, buffers(result));
   };
   scope.onmessage = ({ data }) => {
-    if (data.kind === 'stop') stopped = true;
+    if (data.kind === 'stop') stopped = Math.max(stopped, data.job);
     else
-      void answer(data.request).catch((error: unknown) => {
+      void answer(data.job, data.request).catch((error: unknown) => {
         // Outside of the promise, so that the page sees it as a fault of the worker.
         setTimeout(() => {
           throw error;

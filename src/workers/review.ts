@@ -10,7 +10,7 @@ import {
   missingCables,
   sweepBase,
 } from '../core/review';
-import type { CheckedAvailability, Failure, Finding, MissingCables } from '../core/review';
+import type { CheckedAvailability, Failure, Finding, MissingCables, SweepBase } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { serveJob } from './job';
 
@@ -30,15 +30,19 @@ export type ReviewProgress =
 /** Milliseconds between two reports at least: each is drawn. */
 const BETWEEN_REPORTS = 150;
 
+/** The last design that was swept: what is found of trees that an edit cannot touch stays. */
+let last: SweepBase | undefined;
+
 const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 serveJob<ReviewRequest, ReviewProgress, boolean>(async ({ design, depth }, { report, stopped }) => {
-  const solved = solveDesign(design);
+  const solved = solveDesign(design, last?.solved);
   report({ kind: 'findings', findings: findingsOf(solved) });
   if (depth === 'findings') return true;
   report({ kind: 'missing', missing: missingCables(solved) });
   if (depth === 'cables') return true;
-  const base = sweepBase(solved);
+  const base = sweepBase(solved, last);
+  last = base;
   const of = failureCount(base, depth === 'pairs');
   let [found, done, reported]: [Failure[], number, number] = [[], 0, performance.now()];
   const send = () => {

@@ -2,6 +2,15 @@
 import { runJob } from './run-job';
 import type { JobMessage, JobRequest } from './job';
 
+interface Progress {
+  readonly kind: 'progress';
+  readonly progress: number;
+}
+interface Done {
+  readonly kind: 'done';
+  readonly result: string;
+}
+
 /** A worker whose messages the test sends. */
 class FakeWorker {
   readonly received: JobRequest<string>[] = [];
@@ -9,6 +18,11 @@ class FakeWorker {
   onmessage: ((event: { data: JobMessage<number, string> }) => void) | null = null;
   onerror: ((event: { message: string }) => void) | null = null;
   onmessageerror: (() => void) | null = null;
+  /** Says something about the last job that it was asked to run. */
+  say(message: Progress | Done): void {
+    const job = this.received.findLast((m) => m.kind === 'run')!.job;
+    this.onmessage!({ data: { job, ...message } });
+  }
   postMessage(message: JobRequest<string>): void {
     this.received.push(message);
   }
@@ -27,18 +41,22 @@ const start = (options: { silence?: number; onProgress?: (p: number) => void } =
 test('reports, answers, and ends its worker', async () => {
   const seen: number[] = [];
   const { worker, job } = start({ onProgress: (p) => seen.push(p) });
-  worker.onmessage!({ data: { kind: 'progress', progress: 3 } });
-  worker.onmessage!({ data: { kind: 'done', result: 'ready' } });
+  worker.say({ kind: 'progress', progress: 3 });
+  worker.say({ kind: 'done', result: 'ready' });
   expect(await job.done).toBe('ready');
-  expect([seen, worker.received, worker.ended]).toEqual([[3], [{ kind: 'run', request: 'work' }], true]);
+  expect([seen, worker.received, worker.ended]).toEqual([
+    [3],
+    [{ kind: 'run', job: expect.any(Number), request: 'work' }],
+    true,
+  ]);
 });
 
 test('stopped, it still answers; dropped, it answers nothing', async () => {
   const stopped = start();
   stopped.job.stop();
-  stopped.worker.onmessage!({ data: { kind: 'done', result: 'half' } });
+  stopped.worker.say({ kind: 'done', result: 'half' });
   expect(await stopped.job.done).toBe('half');
-  expect(stopped.worker.received.at(-1)).toEqual({ kind: 'stop' });
+  expect(stopped.worker.received.at(-1)).toEqual({ kind: 'stop', job: stopped.worker.received[0]!.job });
   const dropped = start();
   dropped.job.drop();
   expect([await dropped.job.done, dropped.worker.ended]).toEqual([null, true]);
@@ -57,4 +75,29 @@ test('a worker that fails, ends without a word, or falls silent says which', asy
   jest.advanceTimersByTime(30_001);
   jest.useRealTimers();
   await outcome;
+});
+
+test('a kept worker goes on to the next job, and nothing is heard of one that was dropped', async () => {
+  const worker = new FakeWorker();
+  const seen: number[] = [];
+  const run = (onProgress?: (p: number) => void) =>
+    runJob<string, number, string>(worker as unknown as Worker, 'work', {
+      failure,
+      kept: true,
+      ...(onProgress ? { onProgress } : {}),
+    });
+  const first = run((p) => seen.push(p));
+  first.drop();
+  const second = run((p) => seen.push(10 * p));
+  const [one, stop, two] = worker.received;
+  expect([one!.kind, stop, two!.kind]).toEqual(['run', { kind: 'stop', job: one!.job }, 'run']);
+  worker.onmessage!({ data: { kind: 'progress', job: one!.job, progress: 1 } });
+  worker.onmessage!({ data: { kind: 'done', job: one!.job, result: 'late' } });
+  worker.say({ kind: 'progress', progress: 2 });
+  worker.say({ kind: 'done', result: 'ready' });
+  expect([await first.done, await second.done, seen, worker.ended]).toEqual([null, 'ready', [20], false]);
+  const third = run();
+  worker.onerror!({ message: 'out of memory' });
+  await expect(third.done).rejects.toThrow('It failed: out of memory.');
+  expect(worker.ended).toBe(true);
 });

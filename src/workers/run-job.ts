@@ -16,22 +16,34 @@ export interface JobOptions<Progress> {
   readonly failure: (why: string) => string;
   /** Longest time without a message, in milliseconds; absent for a job that does not report. */
   readonly silence?: number;
+  /** Whether the worker goes on to the next job, unless it failed. */
+  readonly kept?: boolean;
 }
+
+let jobs = 0;
 
 const sentence = (text: string): string => text.replace(/[.]?$/, '.');
 
-/** Runs one job in a worker of its own, which ends with it. */
+/** Runs one job in a worker, which ends with it unless it is kept: then the page hears of the last job alone. */
 export function runJob<Request, Progress, Result>(
   worker: Worker,
   request: Request,
-  { onProgress = () => {}, failure, silence }: JobOptions<Progress>,
+  { onProgress = () => {}, failure, silence, kept = false }: JobOptions<Progress>,
 ): Job<Result> {
   const send = (message: JobRequest<Request>) => worker.postMessage(message);
+  const job = jobs++;
+  const stop = () => send({ kind: 'stop', job });
   let drop = () => {};
   let timer: ReturnType<typeof setTimeout> | undefined;
   const done = new Promise<Result | null>((resolve, reject) => {
-    drop = () => resolve(null);
-    const fail = (why: string) => reject(new Error(failure(why)));
+    drop = () => {
+      if (kept) stop();
+      resolve(null);
+    };
+    const fail = (why: string) => {
+      worker.terminate();
+      reject(new Error(failure(why)));
+    };
     // A worker that the browser ended, for want of memory for example, sends nothing more.
     const wait = () => {
       clearTimeout(timer);
@@ -39,6 +51,7 @@ export function runJob<Request, Progress, Result>(
         timer = setTimeout(() => fail(`its worker has not answered for ${silence / 1000} s.`), silence);
     };
     worker.onmessage = ({ data }: MessageEvent<JobMessage<Progress, Result>>) => {
+      if (data.job !== job) return;
       wait();
       if (data.kind === 'progress') onProgress(data.progress);
       else resolve(data.result);
@@ -46,10 +59,10 @@ export function runJob<Request, Progress, Result>(
     worker.onerror = (event) => fail(event.message ? sentence(event.message) : 'its worker ended.');
     worker.onmessageerror = () => fail('its result could not be read.');
     wait();
-    send({ kind: 'run', request });
+    send({ kind: 'run', job, request });
   }).finally(() => {
     clearTimeout(timer);
-    worker.terminate();
+    if (!kept) worker.terminate();
   });
-  return { done, stop: () => send({ kind: 'stop' }), drop };
+  return { done, stop, drop };
 }

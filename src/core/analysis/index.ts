@@ -2,7 +2,7 @@
 export { orderPriorities } from './bridge-priorities';
 export { BUNDLE_TIMES, bundleScript, membersOverTime } from './bundle-over-time';
 export type { MemberTime } from './bundle-over-time';
-export { timersInForce } from './tree-timers';
+export { timersInForce, timersUnder } from './tree-timers';
 export { bundleSteps } from './bundle-steps';
 export type { ChangeStep } from './bundle-steps';
 export { bundleWhatIfs } from './bundle-what-if';

@@ -16,13 +16,20 @@ const alike = remembered((switches: Design['switches']): { timers: TimersInForce
   return { timers: { helloTime, maxAge, forwardDelay } };
 });
 
-/** The longest of each timer over all trees, in seconds; the defaults where there is no tree. */
-export function timersInForce({ trees, topology }: SolvedDesign): TimersInForce {
-  const { timers } = alike(topology.design.switches);
-  if (timers && trees.some(({ outcome }) => outcome.root.some((r) => r >= 0))) return timers;
-  const roots = new Set(trees.flatMap((of) => rootsOf(of).slice(0, 1)));
-  const all = [...roots].map((root) => timersOf(topology.design.switches[root]!));
+/** The longest of each timer over trees with these roots, by index, in seconds; the defaults where there is none. */
+export function timersUnder(switches: Design['switches'], roots: ReadonlySet<number>): TimersInForce {
+  const { timers } = alike(switches);
+  if (timers && roots.size > 0) return timers;
+  const all = [...roots].map((root) => timersOf(switches[root]!));
   const longest = (of: keyof TimersInForce) =>
     all.length > 0 ? Math.max(...all.map((t) => t[of])) : TIMERS[of].default;
   return { helloTime: longest('helloTime'), maxAge: longest('maxAge'), forwardDelay: longest('forwardDelay') };
+}
+
+/** The longest of each timer over all trees, in seconds; the defaults where there is no tree. */
+export function timersInForce({ trees, topology }: SolvedDesign): TimersInForce {
+  const { switches } = topology.design;
+  const { timers } = alike(switches);
+  if (timers && trees.some(({ outcome }) => outcome.root.some((r) => r >= 0))) return timers;
+  return timersUnder(switches, new Set(trees.flatMap((of) => rootsOf(of).slice(0, 1))));
 }

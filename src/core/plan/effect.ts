@@ -3,7 +3,7 @@ import type { Design, Edit, Probe } from '../design';
 import { GENTLE_AT_PORTS } from './gather';
 import { bundleVerdicts } from '../network';
 import { remembered } from '../remembered';
-import { outageOf, reachOf } from '../review';
+import { reachOf, settlingOf } from '../review';
 import type { VlanParts } from '../review';
 import { loopingPorts, movedBetween, rootsOf, solveDesign } from '../trees';
 import type { MovedTree, SolvedDesign } from '../trees';
@@ -139,11 +139,10 @@ export function effectOf(before: Rest, after: Rest, edits: readonly Edit[]): Eff
   );
   const quiet = moved.length === 0 && edits.every((e) => isGentle(e, before, after));
   if (quiet) return { moved, quiet, estimate: 0 };
-  const { seconds } = outageOf(after.solved, [], moved, { separates: false, open: true });
   const bundles = edits.some(
     (e) => e.type !== 'settings' && (e.kind === 'bundle' || e.kind === 'pair') && !isGentle(e, before, after),
   );
   const restarts = edits.some((e) => e.type === 'set' && e.kind === 'switch' && ['protocol', 'mac'].includes(e.field));
   const agree = bundles || restarts ? AGREE_ON_BUNDLE : 0;
-  return { moved, quiet, estimate: Math.max(seconds ?? 0, agree) };
+  return { moved, quiet, estimate: Math.max(settlingOf(after.solved, moved, []), agree) };
 }

@@ -1,14 +1,17 @@
-/** A design with a failure, solved: taken on from the design as it is, where that can be done, else from scratch. */
-import { linksOfHost, portById } from '../design';
-import type { Design } from '../design';
+/** A design with a failure, as a review looks at it. */
+import type { Design, TimersInForce } from '../design';
+import { timersInForce } from '../analysis';
 import { checkGoals } from '../goals';
-import { ROLE, movedAt, movedBetween, rootsOf, solveDesign, solveFailed } from '../trees';
-import type { Affected, SolvedDesign, SolvedTree, TreeChange, TreeOutcome } from '../trees';
-import { remembered } from '../remembered';
-import { elementsOf } from './elements';
+import { movedBetween, rootsOf, solveDesign } from '../trees';
+import type { SolvedDesign, SolvedTree, TreeChange } from '../trees';
+import { Effects } from './effects';
+import type { Effect } from './effects';
+import { elementsOf, withFailed } from './elements';
 import type { Element } from './elements';
-import { hostVlans, isWhole, reachAfter, reachOf } from './reach';
+import { settlingOf } from './outage';
+import { reachAfter, reachOf } from './reach';
 import type { VlanParts } from './reach';
+import { treeDiameter } from './tree-diameter';
 
 /** What a sweep compares with: the design as it is. */
 export interface SweepBase {
@@ -17,25 +20,48 @@ export interface SweepBase {
   /** Ids of goals that are not broken. */
   readonly holding: ReadonlySet<string>;
   readonly elements: readonly Element[];
+  readonly effects: Effects;
+  /** What has been found about effects: how long a tree takes to settle, and parts of VLANs. */
+  readonly known: {
+    readonly seconds: WeakMap<Effect, number>;
+    readonly walks: WeakMap<Effect, Map<VlanParts, VlanParts>>;
+    /** Whether frames passed an element. */
+    readonly open: Map<Element, boolean>;
+  };
 }
 
-/** The design as it is, solved once for a whole sweep. */
-export function sweepBase(solved: SolvedDesign): SweepBase {
+/** The design as it is, solved once for a whole sweep. `earlier`: before an edit, for the trees that the edit cannot touch. */
+export function sweepBase(solved: SolvedDesign, earlier?: SweepBase): SweepBase {
   const holding = new Set(checkGoals(solved).flatMap((c) => (c.state === 'broken' ? [] : [c.goal.id])));
-  return { solved, parts: reachOf(solved), holding, elements: elementsOf(solved.topology.design) };
+  return {
+    solved,
+    parts: reachOf(solved),
+    holding,
+    elements: elementsOf(solved.topology.design),
+    effects: new Effects(solved, earlier?.effects),
+    known: { seconds: new WeakMap(), walks: new WeakMap(), open: new Map() },
+  };
+}
+
+export interface NewRoot {
+  readonly tree: string;
+  /** Ids of switches; null where there is none. */
+  readonly before: string | null;
+  readonly after: string | null;
 }
 
 /** The design with a failure: its trees, what moved in them, and the parts of VLANs. */
 export interface After {
-  readonly solved: SolvedDesign;
-  /** Whether a tree can have changed in more than what failed, by its id. */
-  readonly changed: (tree: string) => boolean;
-  /** Whether a tree can have other roots. */
-  readonly parted: (tree: string) => boolean;
-  /** Trees with ports whose roles changed, those apart that failed themselves. */
-  readonly moved: readonly TreeChange[];
-  /** Ports whose role changed in some tree. */
-  readonly portsMoved: number;
+  readonly failed: () => Design;
+  readonly solved: () => SolvedDesign;
+  readonly roots: readonly NewRoot[];
+  /** Trees in which something moves, and ports whose role changes, those apart that failed themselves. */
+  readonly moved: { readonly trees: number; readonly ports: number };
+  /** Links between the two switches that are farthest apart in a tree. */
+  readonly longestPath: number;
+  /** What the slowest tree takes to settle, by theory. */
+  readonly seconds: () => number;
+  readonly timers: () => TimersInForce;
   /** Of the VLANs that can have changed. */
   readonly parts: readonly VlanParts[];
 }
@@ -43,127 +69,32 @@ export interface After {
 /** Ports that went down with what failed are no change of a role. */
 const movesOnly = (trees: readonly TreeChange[]) => trees.filter((t) => t.ports.some((p) => p.after !== 'disabled'));
 
+function newRoots(before: SolvedDesign, after: SolvedDesign): NewRoot[] {
+  const rootId = ({ topology }: SolvedDesign, of: SolvedTree) => topology.design.switches[rootsOf(of)[0]!]?.id ?? null;
+  return after.trees.flatMap((now) => {
+    const was = before.byId.get(now.tree.id);
+    if (!was) return [];
+    const [old, fresh] = [rootId(before, was), rootId(after, now)];
+    return old === fresh ? [] : [{ tree: now.tree.id, before: old, after: fresh }];
+  });
+}
+
 /** As if nothing were known of the design without the failure. */
-export function fromScratch({ solved: before, parts }: SweepBase, failed: Design): After {
+export function fromScratch({ solved: before, parts }: SweepBase, elements: readonly Element[]): After {
+  const failed = withFailed(before.topology.design, elements);
   const solved = solveDesign(failed, before);
   const moved = movesOnly(movedBetween(before, solved, false));
   return {
-    solved,
-    changed: () => true,
-    parted: () => true,
-    moved,
-    portsMoved: new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size,
-    parts: reachAfter(parts, solved, () => true),
+    failed: () => failed,
+    solved: () => solved,
+    roots: newRoots(before, solved),
+    moved: {
+      trees: moved.length,
+      ports: new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size,
+    },
+    longestPath: Math.max(0, ...solved.trees.map((of) => treeDiameter(of).links)),
+    seconds: () => settlingOf(solved, moved, elements),
+    timers: () => timersInForce(solved),
+    parts: reachAfter(parts, solved),
   };
-}
-
-/** Taken on from the design as it is, where that can be done; else from scratch. */
-export function takenOn(base: SweepBase, failed: Design, elements: readonly Element[]): After {
-  const all = {
-    links: elements.flatMap((e) => e.links),
-    segments: elements.flatMap((e) => e.segments),
-    switches: elements.flatMap((e) => e.switches),
-  };
-  const found = solveFailed(base.solved, failed, all);
-  if (!found) return fromScratch(base, failed);
-  const { solved, affected } = found;
-  return {
-    solved,
-    changed: (tree) => affected.has(tree),
-    parted: (tree) => affected.get(tree)?.parted ?? false,
-    ...movedIn(base.solved, solved, affected),
-    parts: reachAfter(base.parts, solved, looksAt(base, solved, affected, all)),
-  };
-}
-
-/** Which VLANs can go other ways than before, so that they are walked again. */
-function looksAt(
-  base: SweepBase,
-  solved: SolvedDesign,
-  affected: ReadonlyMap<string, Affected>,
-  all: { links: readonly string[]; switches: readonly string[] },
-): (parts: VlanParts) => boolean {
-  const [moved, parted] = [new Set<number>(), new Set<number>()];
-  for (const { tree } of solved.trees) {
-    const what = affected.get(tree.id);
-    if (!what) continue;
-    for (const vlan of tree.vlans) {
-      moved.add(vlan);
-      if (what.parted) parted.add(vlan);
-    }
-  }
-  const ofHosts = hostVlansHit(base.solved.topology.design, all);
-  const hosts = ofHosts.size > 0;
-  return (parts) => {
-    const { vlans } = parts;
-    if (hosts && vlans.some((v) => ofHosts.has(v))) return true;
-    // Where all switches that carry a VLAN are joined by its tree, they stay so while they have its root.
-    if (isWhole(base.solved, parts)) return vlans.some((v) => parted.has(v));
-    return all.switches.length > 0 || vlans.some((v) => moved.has(v));
-  };
-}
-
-const rootBefore = remembered((of: SolvedTree): number | undefined => rootsOf(of)[0]);
-
-/** What moved in the trees that were solved again; trees that share an outcome are looked at once. */
-function movedIn(
-  before: SolvedDesign,
-  after: SolvedDesign,
-  affected: ReadonlyMap<string, Affected>,
-): Pick<After, 'moved' | 'portsMoved'> {
-  const { design, ports, portIndex } = after.topology;
-  const nameOf = (root: number | undefined) => (root === undefined ? null : design.switches[root]!.id);
-  const counted = new Uint8Array(ports.length);
-  let portsMoved = 0;
-  const count = (port: number, role: number) => {
-    if (role === ROLE.disabled || counted[port]) return;
-    counted[port] = 1;
-    portsMoved++;
-  };
-  const again = after.trees.filter((t) => affected.get(t.tree.id)?.touched === null);
-  const whole = again.length > 0 ? movedBetween(before, { ...after, trees: again }, false) : [];
-  for (const t of whole) for (const p of t.ports) count(portIndex.get(p.id)!, ROLE[p.after]);
-  const known = new Map<TreeOutcome, Omit<TreeChange, 'tree'>>();
-  const branches = after.trees.flatMap((now): TreeChange[] => {
-    const what = affected.get(now.tree.id);
-    if (!what?.touched) return [];
-    let found = known.get(now.outcome);
-    if (!found) {
-      const was = before.byId.get(now.tree.id)!;
-      const root = rootBefore(was);
-      const moves = what.parted || (root !== undefined && design.switches[root]!.off);
-      found = {
-        rootAfter: nameOf(moves ? rootsOf(now)[0] : root),
-        ports: movedAt(after, was.outcome, now.outcome, what.touched, count),
-      };
-      known.set(now.outcome, found);
-    }
-    return [{ tree: now.tree.id, ...found }];
-  });
-  return { moved: movesOnly([...whole, ...branches]), portsMoved };
-}
-
-/** VLANs of hosts by the cables and the switches that they hang on. */
-const hostVlansBy = remembered((design: Design): ReadonlyMap<string, readonly number[]> => {
-  const found = new Map<string, number[]>();
-  const note = (key: string, vlan: number) => found.set(key, [...(found.get(key) ?? []), vlan]);
-  hostVlans(design).forEach((vlan, i) => {
-    if (vlan === null) return;
-    for (const link of linksOfHost(design, design.hosts[i]!.id)) {
-      const end = 'port' in link.a ? link.a : link.b;
-      note(`link ${link.id}`, vlan);
-      const at = 'port' in end ? portById(design, end.port)?.switch : undefined;
-      if (at !== undefined) note(`switch ${at}`, vlan);
-    }
-  });
-  return found;
-});
-
-/** VLANs of hosts whose cables or switches fail. */
-function hostVlansHit(design: Design, all: { links: readonly string[]; switches: readonly string[] }): Set<number> {
-  const by = hostVlansBy(design);
-  return new Set([
-    ...all.links.flatMap((id) => by.get(`link ${id}`) ?? []),
-    ...all.switches.flatMap((id) => by.get(`switch ${id}`) ?? []),
-  ]);
 }

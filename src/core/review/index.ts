@@ -16,7 +16,7 @@ export { chunksOf, failureCount, failuresIn, isTold, pairCount, pairFailures, si
 export type { Chunk } from './chunks';
 export { byWorst, failureOf } from './sweep';
 export type { Failure } from './sweep';
-export { OUTAGE_KINDS, outageOf, outageWords } from './outage';
+export { OUTAGE_KINDS, outageWords, settlingOf } from './outage';
 export type { OutageKind } from './outage';
 export { hostVlans, reachOf } from './reach';
 export type { VlanParts } from './reach';

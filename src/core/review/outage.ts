@@ -1,6 +1,6 @@
 /** How long a failure interrupts, by theory: what its trees have to do before frames flow again. */
 import { bundleById, isClassicMode, linkById, linkTypeOf, modeOf, portById, switchById, timersOf } from '../design';
-import type { Design } from '../design';
+import type { Design, TimersInForce } from '../design';
 import { timersInForce } from '../analysis';
 import { forwardsRole, ROLES } from '../trees';
 import type { PortChange, SolvedDesign, TreeChange } from '../trees';
@@ -48,19 +48,26 @@ function waits(design: Design, { id, switch: at, after }: PortChange): boolean {
 }
 
 /** Whether a classic switch learns from silence only: it keeps its root port, or had none that failed. */
-const heardIndirectly = (tree: TreeChange, port: PortChange, gone: ReadonlySet<string>): boolean =>
+const heardIndirectly = (tree: Pick<TreeChange, 'ports'>, port: PortChange, gone: ReadonlySet<string>): boolean =>
   !tree.ports.some(
     (p) => p.switch === port.switch && p.before === 'root' && (gone.has(p.id) || p.after === 'disabled'),
   );
 
-/** The outage of one tree in seconds; 0 where its alternate ports take over at once. */
-function treeSeconds(failed: SolvedDesign, tree: TreeChange, gone: ReadonlySet<string>): number {
-  const { design } = failed.topology;
+/**
+ * How long one tree is interrupted, in seconds; 0 where its alternate ports take over at once. `gone`: ports at the ends of what
+ * failed; `timers`: those in force, for a tree without a root.
+ */
+export function treeSeconds(
+  design: Design,
+  tree: Omit<TreeChange, 'tree'>,
+  gone: ReadonlySet<string>,
+  timers: () => TimersInForce,
+): number {
   const opened = tree.ports.filter((p) => !forwards(p.before) && forwards(p.after));
   let worst = 0;
   for (const port of opened) {
     const root = tree.rootAfter === null ? undefined : switchById(design, tree.rootAfter);
-    const { forwardDelay, maxAge } = root ? timersOf(root) : timersInForce(failed);
+    const { forwardDelay, maxAge } = root ? timersOf(root) : timers();
     if (waits(design, port)) {
       const silence = isClassicAt(design, port.switch) && heardIndirectly(tree, port, gone) ? maxAge : 0;
       worst = Math.max(worst, silence + 2 * forwardDelay);
@@ -79,24 +86,40 @@ function endsOf(design: Design, element: Element): readonly string[] {
   return found;
 }
 
-/** A failure by theory. `moved`: what it moves in the trees; `separates`: whether a host or switch is parted; `open`: it carried frames. */
-export function outageOf(
-  failed: SolvedDesign,
-  elements: readonly Element[],
-  moved: readonly TreeChange[],
-  { separates, open }: { readonly separates: boolean; readonly open: boolean },
-): Outage {
+/** Ports at the ends of all that fails. */
+export const endsOfAll = (design: Design, elements: readonly Element[]): ReadonlySet<string> =>
+  new Set(elements.flatMap((e) => endsOf(design, e)));
+
+/** What an outage follows from. */
+export interface Interruption {
+  /** Whether a host or switch is parted. */
+  readonly separates: boolean;
+  /** Whether what fails carried frames. */
+  readonly open: boolean;
+  /** What the tree takes that is interrupted longest. */
+  readonly seconds: () => number;
+  /** Timers in force after the failure. */
+  readonly timers: () => TimersInForce;
+}
+
+/** A failure by theory. */
+export function outageBy(design: Design, elements: readonly Element[], of: Interruption): Outage {
   const out = (kind: OutageKind, seconds: number | null): Outage => ({ kind, seconds, measured: null });
-  if (separates) return out('separated', null);
-  if (!open) return out('none', 0);
-  const { design } = failed.topology;
-  const gone = new Set(elements.flatMap((e) => endsOf(design, e)));
-  const seconds = moved.reduce((worst, tree) => Math.max(worst, treeSeconds(failed, tree, gone)), 0);
-  const { helloTime, forwardDelay } = timersInForce(failed);
+  if (of.separates) return out('separated', null);
+  if (!of.open) return out('none', 0);
+  const seconds = of.seconds();
+  const { helloTime, forwardDelay } = of.timers();
   const silent = elements.some((e) => failsSilently(design, e)) ? MISSED * helloTime : 0;
   if (seconds >= 2 * forwardDelay) return out('forward-delay', Math.max(seconds, silent));
   if (silent > 0) return out('hellos', silent + seconds);
   return seconds > 0 ? out('milliseconds', seconds) : out('immediate', 0);
+}
+
+/** How long it takes until all trees of a solved design have settled, by what moved in them. */
+export function settlingOf(solved: SolvedDesign, moved: readonly TreeChange[], elements: readonly Element[]): number {
+  const { design } = solved.topology;
+  const gone = endsOfAll(design, elements);
+  return Math.max(0, ...moved.map((tree) => treeSeconds(design, tree, gone, () => timersInForce(solved))));
 }
 
 /** `for good`, `30 s (measured 29.8 s)`: how long there is no contact. */

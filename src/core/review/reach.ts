@@ -1,10 +1,11 @@
 /** Which switches and hosts frames of each VLAN join: parts of the network, VLAN by VLAN. */
-import { linksOfHost, vlansAt } from '../design';
+import { linksOfHost, portById, vlansAt } from '../design';
 import type { Design, PlaceRef } from '../design';
 import { isMixed, mixtureOf } from '../network';
 import { remembered } from '../remembered';
 import { vlanMembership, vlanTreeId } from '../standard';
 import { forwardsRole, treeOnSwitch } from '../trees';
+import type { Element } from './elements';
 import { Parts } from './parts';
 import type { SolvedDesign, SolvedTree } from '../trees';
 
@@ -65,7 +66,7 @@ const portPlace = remembered((design: Design) => new Map(design.ports.map((p, i)
  * Parts that forwarding ports make of the switches that carry a VLAN. `like`: the same without a failure: which switches carry
  * it, and which hosts are in it, stays.
  */
-function partsOfVlan(solved: SolvedDesign, vlans: readonly number[], like?: VlanParts): VlanParts {
+export function partsOfVlan(solved: SolvedDesign, vlans: readonly number[], like?: VlanParts): VlanParts {
   const [vlan] = vlans as [number];
   const { topology } = solved;
   const { design, actsAs, portBridge, portVlans, vlanSets } = topology;
@@ -184,12 +185,37 @@ function findWhole(solved: SolvedDesign, { vlans, partOf, hosts, largest }: Vlan
   );
 }
 
-/** Parts of those VLANs with a failure that can be other than `before`; `touched`: which they are. */
-export const reachAfter = (
-  before: readonly VlanParts[],
-  after: SolvedDesign,
-  touched: (parts: VlanParts) => boolean,
-): VlanParts[] => before.flatMap((parts) => (touched(parts) ? partsOfVlan(after, parts.vlans, parts) : []));
+/** Parts of the same VLANs with a failure. */
+export const reachAfter = (before: readonly VlanParts[], after: SolvedDesign): VlanParts[] =>
+  before.map((parts) => partsOfVlan(after, parts.vlans, parts));
+
+/** VLANs of hosts by the cables and the switches that they hang on. */
+const hostVlansBy = remembered((design: Design): ReadonlyMap<string, readonly number[]> => {
+  const found = new Map<string, number[]>();
+  const note = (key: string, vlan: number) => found.set(key, [...(found.get(key) ?? []), vlan]);
+  hostVlans(design).forEach((vlan, i) => {
+    if (vlan === null) return;
+    for (const link of linksOfHost(design, design.hosts[i]!.id)) {
+      const end = 'port' in link.a ? link.a : link.b;
+      note(`link ${link.id}`, vlan);
+      const at = 'port' in end ? portById(design, end.port)?.switch : undefined;
+      if (at !== undefined) note(`switch ${at}`, vlan);
+    }
+  });
+  return found;
+});
+
+/** VLANs of hosts whose cables or switches fail. */
+export function hostVlansHit(design: Design, elements: readonly Element[]): ReadonlySet<number> {
+  const by = hostVlansBy(design);
+  if (by.size === 0) return new Set();
+  return new Set(
+    elements.flatMap(({ links, switches }) => [
+      ...links.flatMap((id) => by.get(`link ${id}`) ?? []),
+      ...switches.flatMap((id) => by.get(`switch ${id}`) ?? []),
+    ]),
+  );
+}
 
 /** The parts that a place is in, in a VLAN; none where it has no part in it. */
 export function partsOfPlace(design: Design, parts: VlanParts, place: PlaceRef): readonly number[] {

@@ -48,10 +48,16 @@ function switchesOfHost(design: Design, host: number): number[] {
 }
 
 /**
- * What a failure parts: `before` are the parts of every VLAN without it, `after` those of VLANs that can have changed with it, `failed` the design with it.
+ * What a failure parts: `before` are the parts of every VLAN without it, `after` those of VLANs that can have changed with it, `withFailure` the design with it.
  * What was parted before is not counted, nor are switches that failed themselves.
  */
-export function separationOf(failed: Design, before: readonly VlanParts[], after: readonly VlanParts[]): Separation {
+export function separationOf(
+  withFailure: () => Design,
+  before: readonly VlanParts[],
+  after: readonly VlanParts[],
+): Separation {
+  if (after.length === 0) return { switches: [], hosts: [], vlans: [], avoidable: false };
+  const failed = withFailure();
   const was = byVlan(before);
   const switches = new Set<number>();
   const hosts = new Set<number>();

@@ -1,7 +1,7 @@
 /**
- * The trees of a design in which something has failed, from those that it has: a tree in which no root port went through what
- * failed stays as it is, the others are solved on the same bridges and ports. For designs with one tree, or one a VLAN, without
- * pairs, regions, filters, shut or inconsistent ports; others are solved from scratch.
+ * What failures do to the trees of a design, from what these are: a tree in which no root port went through what failed stays as
+ * it is, of the others the branches that hung on it are settled again. For designs with one tree, or one a VLAN, without pairs,
+ * regions, filters, shut or inconsistent ports; others are solved from scratch.
  */
 import { bundleAt, bundleById, farEnd, groupBy, linkAt, linkById, linksOfHost, portById, segmentById } from '../design';
 import type { Bundle, Design } from '../design';
@@ -11,7 +11,6 @@ import { asBpdusSee } from './guards';
 import { solveBranch } from './branch';
 import { ROLE } from './outcome';
 import type { TreeOutcome } from './outcome';
-import type { TreeProblem } from './problem';
 import { solveTree } from './solve';
 import type { SolvedDesign, SolvedTree } from './solved';
 import type { Topology } from './topology';
@@ -23,13 +22,17 @@ export interface Failed {
   readonly switches: readonly string[];
 }
 
-export interface SolvedFailed {
-  readonly solved: SolvedDesign;
-  /** Trees that were solved again, by id; the others lost what failed and nothing else. */
-  readonly affected: ReadonlyMap<string, Affected>;
+/** The same by index: logical ports and bridges. */
+export interface Down {
+  readonly ports: ReadonlySet<number>;
+  readonly bridges: ReadonlySet<number>;
 }
-/** What can have changed in a tree. */
-export interface Affected {
+
+/** What became of a tree. */
+export interface FailedTree {
+  readonly outcome: TreeOutcome;
+  /** Whether some bridge had its root port through what failed; the tree lost what failed and nothing else, where none had. */
+  readonly hit: boolean;
   /** Ports whose role can have changed; null for all. */
   readonly touched: readonly number[] | null;
   /** Whether switches that are left can have another root than before. */
@@ -104,71 +107,58 @@ function portsDown({ design, portIndex, ...topology }: Topology, failed: Failed)
   return down;
 }
 
-/** Whether some switch that goes on had its root port through what fails, or looked at a port of it. */
-function isAffected(
-  topology: Topology,
-  { role, designatedPort }: TreeOutcome,
-  down: ReadonlySet<number>,
-  off: ReadonlySet<number>,
-): boolean {
+/** What goes down with a failure; null where its trees have to be solved from scratch. */
+export function downWith(base: SolvedDesign, failed: Failed): Down | null {
+  if (!isPlain(base)) return null;
+  const ports = portsDown(base.topology, failed);
+  return ports && { ports, bridges: new Set(failed.switches.flatMap((id) => base.topology.bridgeIndex.get(id) ?? [])) };
+}
+
+/** Bridges and ports as they were, without the LANs of ports that are down. Bundles that go down as a whole stay ports. */
+export function topologyWithout(topology: Topology, { ports }: Down): Topology {
+  const portLan = topology.portLan.slice();
+  for (const p of ports) portLan[p] = -1;
+  return { ...topology, ...lansOf(topology.lanCount, portLan) };
+}
+
+/** Whether some switch that goes on has its root port through what fails, or looks at a port of it. */
+export function isHit(topology: Topology, roleOf: (port: number) => number, { ports, bridges }: Down): boolean {
   const { portBridge, portLan } = topology;
-  for (const p of down) {
-    if (!off.has(portBridge[p]!) && role[p] === ROLE.root) return true;
-    const lan = portLan[p]!;
-    if (lan < 0 || designatedPort[lan] !== p) continue;
-    for (const q of portsOnLan(topology, lan)) if (!down.has(q) && role[q] !== ROLE.none) return true;
+  for (const p of ports) {
+    const role = roleOf(p);
+    if (role === ROLE.root && !bridges.has(portBridge[p]!)) return true;
+    if (role !== ROLE.designated || portLan[p]! < 0) continue;
+    for (const q of portsOnLan(topology, portLan[p]!)) if (!ports.has(q) && roleOf(q) !== ROLE.none) return true;
   }
   return false;
 }
 
 /** The outcome with ports that are down, and bridges that are off; nothing else changes. */
-function without(outcome: TreeOutcome, down: ReadonlySet<number>, off: ReadonlySet<number>): TreeOutcome {
+function without(outcome: TreeOutcome, { ports, bridges }: Down): TreeOutcome {
   const role = outcome.role.slice();
-  for (const p of down) if (role[p] !== ROLE.none) role[p] = ROLE.disabled;
-  if (off.size === 0) return { ...outcome, role };
+  for (const p of ports) if (role[p] !== ROLE.none) role[p] = ROLE.disabled;
+  if (bridges.size === 0) return { ...outcome, role };
   const [root, rootPort] = [outcome.root.slice(), outcome.rootPort.slice()];
-  for (const b of off) root[b] = rootPort[b] = -1;
+  for (const b of bridges) root[b] = rootPort[b] = -1;
   return { ...outcome, role, root, rootPort };
 }
 
-/** One tree that lost a root port, on what is left. */
-function again(topology: Topology, problem: TreeProblem, off: ReadonlySet<number>): TreeOutcome {
-  if (off.size === 0) return solveTree(topology, problem);
+/**
+ * A tree that lost ports and bridges. `topology`: as it was; `left`: without them; `off`: all bridges that are off, those of
+ * earlier failures too.
+ */
+export function failTree(
+  topology: Topology,
+  left: Topology,
+  { problem, outcome }: Pick<SolvedTree, 'problem' | 'outcome'>,
+  down: Down,
+  off: ReadonlySet<number>,
+): FailedTree {
+  if (!isHit(topology, (p) => outcome.role[p]!, down))
+    return { outcome: without(outcome, down), hit: false, touched: [...down.ports], parted: false };
+  const branch = solveBranch(topology, left, problem, outcome, down.ports, down.bridges);
+  if (branch) return { ...branch, hit: true };
   const bridgeTakesPart = problem.bridgeTakesPart.slice();
   for (const b of off) bridgeTakesPart[b] = 0;
-  return solveTree(topology, { ...problem, bridgeTakesPart });
-}
-
-/**
- * The trees with some failed elements, `design` with them failed; null where they have to be solved from scratch. Bundles that
- * go down as a whole stay as ports that are down.
- */
-export function solveFailed(base: SolvedDesign, design: Design, failed: Failed): SolvedFailed | null {
-  if (!isPlain(base)) return null;
-  const { topology } = base;
-  const down = portsDown(topology, failed);
-  if (!down) return null;
-  const off = new Set(failed.switches.flatMap((id) => topology.bridgeIndex.get(id) ?? []));
-  const portLan = topology.portLan.slice();
-  for (const p of down) portLan[p] = -1;
-  const left: Topology = { ...topology, design, ...lansOf(topology.lanCount, portLan) };
-  const known = new Map<TreeProblem, { outcome: TreeOutcome; affected: Affected | null }>();
-  const affected = new Map<string, Affected>();
-  const trees = base.trees.map((of): SolvedTree => {
-    let found = known.get(of.problem);
-    if (!found) {
-      found = { outcome: without(of.outcome, down, off), affected: null };
-      if (isAffected(topology, of.outcome, down, off)) {
-        const branch = solveBranch(topology, left, of.problem, of.outcome, down, off);
-        found = branch
-          ? { outcome: branch.outcome, affected: branch }
-          : { outcome: again(left, of.problem, off), affected: { touched: null, parted: true } };
-      }
-      known.set(of.problem, found);
-    }
-    if (found.affected) affected.set(of.tree.id, found.affected);
-    return { ...of, topology: left, outcome: found.outcome };
-  });
-  const solved = { topology: left, trees, byId: new Map(trees.map((t) => [t.tree.id, t])), solvedCount: known.size };
-  return { solved, affected };
+  return { outcome: solveTree(left, { ...problem, bridgeTakesPart }), hit: true, touched: null, parted: true };
 }

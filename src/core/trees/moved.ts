@@ -213,25 +213,6 @@ function difference(
   return moves ? { rootBefore, rootAfter, ports, ...parts, costs } : null;
 }
 
-/** What `movedBetween` says of the ports of one tree, where those that can have changed are known; `visit` has each by its index. */
-export function movedAt(
-  { topology: { ports } }: SolvedDesign,
-  was: TreeOutcome,
-  now: TreeOutcome,
-  touched: readonly number[],
-  visit: (port: number, role: number) => void,
-): PortChange[] {
-  const found: PortChange[] = [];
-  for (const p of touched) {
-    const [before, after] = [was.role[p]!, now.role[p]!];
-    if (before === after) continue;
-    const { element } = ports[p]!;
-    found.push({ id: element.id, switch: element.switch, before: ROLES[before]!, after: ROLES[after]! });
-    visit(p, after);
-  }
-  return found;
-}
-
 /**
  * Trees of both solutions that differ in a root, a role or a root path cost. Trees that only one of them has are left out.
  * `withParts`: whether those that are cut off are named.

@@ -19,6 +19,25 @@ const STRUCTURE = ['bridgeMac', 'portBridge', 'portNumber', 'portLan'] as const;
 export const sameStructure = (a: Topology, b: Topology): boolean =>
   STRUCTURE.every((field) => sameNumbers(a[field], b[field]));
 
+const PROBLEM = [
+  'bridgeTakesPart',
+  'bridgePriority',
+  'extensions',
+  'portTakesPart',
+  'portCost',
+  'portId',
+  'reach',
+  'finelyAged',
+  'portRestricted',
+] as const satisfies readonly (keyof TreeProblem)[];
+
+/** Whether two trees of one structure have the same outcome, whatever fails. */
+export const sameProblem = (a: TreeProblem, b: TreeProblem): boolean =>
+  PROBLEM.every((field) => {
+    const [one, two] = [a[field], b[field]];
+    return one && two ? sameNumbers(one, two) : one === two;
+  });
+
 /** More changed costs than this are not looked at one by one: solving again is as quick. */
 const MOST_LOOKED_AT = 32;
 

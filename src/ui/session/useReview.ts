@@ -108,6 +108,15 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
   const [state, setState] = useState<Review>(NOTHING);
   const job = useRef<Job<boolean> | null>(null);
   const [sweeps] = useState(() => new Sweeps());
+  // One worker for all reviews: it remembers what an edit cannot touch.
+  const worker = useRef<Worker | null>(null);
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
+      worker.current = null;
+    },
+    [],
+  );
   useEffect(() => {
     let mine: Job<boolean> | null = null;
     const timer = setTimeout(() => {
@@ -118,11 +127,12 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
       const runs = key !== null && !known;
       setState((s) => ({ ...s, ...known, failed: null, progress: runs ? { done: 0, of: 0 } : null }));
       mine = runJob<ReviewRequest, ReviewProgress, boolean>(
-        new Worker(new URL('../../workers/review.ts', import.meta.url), { type: 'module' }),
+        (worker.current ??= new Worker(new URL('../../workers/review.ts', import.meta.url), { type: 'module' })),
         { design, depth: known ? 'cables' : depth },
         {
           onProgress: (said) => setState((s) => took(s, said, fresh, design)),
           failure: (why) => `The review stopped: ${why}`,
+          kept: true,
         },
       );
       job.current = mine;
@@ -136,7 +146,10 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
             return next;
           });
         },
-        (error: Error) => setState((s) => ({ ...s, progress: null, failed: error.message })),
+        (error: Error) => {
+          worker.current = null;
+          setState((s) => ({ ...s, progress: null, failed: error.message }));
+        },
       );
     }, REST);
     return () => {

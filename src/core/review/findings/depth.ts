@@ -32,7 +32,7 @@ function diameters(c: Context) {
   const of = c.solved.trees.flatMap((tree) => {
     const [root] = rootsOf(tree);
     if (root === undefined) return [];
-    if (!known.has(tree.outcome)) known.set(tree.outcome, treeDiameter(tree));
+    if (!known.has(tree.outcome)) known.set(tree.outcome, treeDiameter(tree).links);
     return [{ tree, root, links: known.get(tree.outcome)! }];
   });
   return [...groupBy(of, ({ root, links }) => `${root} ${links}`).values()];

@@ -32,7 +32,7 @@ function proveAll(before: Trial, edits: readonly Edit[], known?: Trial): Proposa
   if (!proved || before.availability.length === 0) return proved;
   const applied = applyEdits(before.solved.topology.design, edits);
   if (!applied.ok) return null;
-  const { availability } = known ?? trialOf(solveDesign(applied.design, before.solved), []);
+  const { availability } = known ?? trialOf(solveDesign(applied.design, before.solved), [], before);
   const was = states(before.availability);
   const of = (now: CheckedGoal['state'], then: CheckedGoal['state']) =>
     availability.filter((c) => c.state === now && was.get(c.goal.id) === then);
@@ -86,7 +86,7 @@ export function propose(
   const proposals = starts.flatMap((edits): Proposal[] => {
     const applied = applyEdits(solved.topology.design, edits);
     if (!applied.ok) return [];
-    const from = edits.length > 0 ? trialOf(solveDesign(applied.design, solved), []) : before;
+    const from = edits.length > 0 ? trialOf(solveDesign(applied.design, solved), [], before) : before;
     const ways = waysFrom(from, { tried: counted, newId });
     done++;
     tell();

@@ -50,8 +50,8 @@ function next(trial: Trial, start: ReadonlyMap<string, number>, { tried, newId }
       const solved = solvedWith(trial, step);
       // Looked at with this one failure first: all of them take longer.
       const own = open.breaking.find((b) => b.failure === failure)!.size;
-      if (!solved || strainBy(solved, open.goal.id, failure) >= own) continue;
-      const after = trialOf(solved, [...trial.steps, step]);
+      if (!solved || strainBy(solved, open.goal.id, failure, trial) >= own) continue;
+      const after = trialOf(solved, [...trial.steps, step], trial);
       const score = scoreOf(after, start);
       if (isLess(score, before))
         found.push({ trial: after, rank: [...score, workIn(step.edits).cables, step.edits.length] });
@@ -85,7 +85,7 @@ function pruned(trial: Trial, from: Trial, start: ReadonlyMap<string, number>, w
       from.solved,
     );
     if (!solved) continue;
-    const without = trialOf(solved, steps);
+    const without = trialOf(solved, steps, from);
     if (!isLess(scoreOf(kept, start), scoreOf(without, start))) kept = without;
   }
   return kept;

@@ -29,8 +29,9 @@ export const editsOf = (steps: readonly Step[]): Edit[] => steps.flatMap((s) => 
 /** How much a goal is broken by. */
 export const strainOf = ({ breaking }: AvailabilityDetail): number => breaking.reduce((sum, b) => sum + b.size, 0);
 
-export function trialOf(solved: SolvedDesign, steps: readonly Step[]): Trial {
-  const base = sweepBase(solved);
+/** `from`: a trial of much the same design, whose failures are taken over for the trees that are the same. */
+export function trialOf(solved: SolvedDesign, steps: readonly Step[], from?: Trial): Trial {
+  const base = sweepBase(solved, from?.base);
   const failures = base.elements.map((e) => failureOf(base, [e])).sort(byWorst);
   return {
     steps,
@@ -53,8 +54,8 @@ const sameElements = (base: SweepBase, elements: readonly Element[]): Element[] 
   elements.flatMap((e) => base.elements.filter((own) => own.kind === e.kind && own.id === e.id));
 
 /** How much a goal is broken by the network as it is and by one failure alone. */
-export function strainBy(solved: SolvedDesign, goalId: string, failure: Failure | null): number {
-  const base = sweepBase(solved);
+export function strainBy(solved: SolvedDesign, goalId: string, failure: Failure | null, from: Trial): number {
+  const base = sweepBase(solved, from.base);
   const own = failure ? sameElements(base, failure.elements) : [];
   const failures = own.length > 0 ? [failureOf(base, own)] : [];
   const checked = availabilityIn(base, failures).find((c) => c.goal.id === goalId)!;
