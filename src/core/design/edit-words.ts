@@ -26,6 +26,7 @@ const FIELD: Readonly<Record<string, string>> = {
   holdCount: 'hold count',
   ageingTime: 'ageing time',
   ageStep: 'age step',
+  maxTrees: 'trees at most',
   guardRecovery: 'recovery from BPDU guard',
   oneWayRecovery: 'recovery from a one-way link',
   stormRecovery: 'recovery from a storm',

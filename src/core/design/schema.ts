@@ -92,6 +92,8 @@ export const switchSchema = z.strictObject({
   holdCount: whole(TIMERS.holdCount.min, TIMERS.holdCount.max, (v) => say.timer('holdCount', v)).optional(),
   /** Seconds after which a learned address that is not heard again is forgotten; absent: 300. */
   ageingTime: whole(TIMERS.ageingTime.min, TIMERS.ageingTime.max, (v) => say.timer('ageingTime', v)).optional(),
+  /** Spanning trees that it is able to run; absent: as many as there are. */
+  maxTrees: whole(1, 4094, say.maxTrees).optional(),
   /** Every edge port has a BPDU guard, unless the port says otherwise; absent: no. */
   edgeGuard: z.boolean().optional(),
   /** Every edge port has a BPDU filter that yields, unless the port says otherwise; absent: no. */

@@ -29,6 +29,7 @@ const TYPES: Readonly<Record<string, GraphType>> = {
   forwardDelay: 'long',
   holdCount: 'long',
   ageingTime: 'long',
+  maxTrees: 'long',
   guardRecovery: 'long',
   oneWayRecovery: 'long',
   stormRecovery: 'long',

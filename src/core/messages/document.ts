@@ -212,6 +212,8 @@ const sentences = {
   },
   timersTogether: (at: string, hello: number, age: number, delay: number) =>
     `The timers of '${at}' do not go together: 2 × (forward delay − 1) = ${2 * (delay - 1)} must be at least the maximum age ${age}, and that at least 2 × (hello + 1) = ${2 * (hello + 1)}.`,
+  maxTrees: (value: unknown) =>
+    `Spanning trees at most ${shown(value)} is not legal: a whole number from 1 to 4094, or none.`,
   recovery: (value: unknown) =>
     `Recovery after ${shown(value)} is not legal: a whole number of seconds from 30 to 86400, or none.`,
   oneWayInterval: (value: unknown) =>

@@ -89,6 +89,8 @@ export const reviewMessages = {
     `Instances ${instances} have the same roots and blocked ports: one of them would do.`,
   'too-many-instances': ({ region, instances }: { region: string; instances: number }) =>
     `Region ${region} has ${instances} instances: 64 is the most that a bridge has to hold (802.1Q 13.14).`,
+  'too-many-trees': ({ name, trees, most }: Named & { trees: number; most: number }) =>
+    `Switch ${name} has ${trees} spanning trees to run and is able to run ${most}: VLANs beyond have no tree there, and a loop in them lasts.`,
   'modes-mixed': ({ words }: { words: string }) =>
     `Several kinds of spanning tree run: ${words}. Where they meet, only the common tree is known to both.`,
   'classic-beside-rapid': ({ a, b }: Ends) =>

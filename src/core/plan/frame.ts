@@ -16,7 +16,7 @@ export interface Frame {
 /** Fields that stand in the drawing and are set on no device. */
 const DRAWN: Partial<Record<Kind, readonly string[]>> = {
   vlan: ['id', 'name', 'hue'],
-  switch: ['name', 'tier', 'group', 'x', 'y'],
+  switch: ['name', 'tier', 'group', 'maxTrees', 'x', 'y'],
   port: ['name', 'description'],
   segment: ['name', 'x', 'y'],
   host: ['name', 'x', 'y'],

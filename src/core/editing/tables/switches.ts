@@ -21,6 +21,7 @@ const settings: Column<Switch>[] = [
   number({ id: 'holdCount', title: 'Hold count', also: ['hold_count'], width: 84 }, TIMERS.holdCount.default),
   number({ id: 'ageingTime', title: 'Ageing, s', also: ['ageing time'] }, TIMERS.ageingTime.default),
   choice({ id: 'ageStep', title: 'Age step', also: ['age_step'] }, 'Age step', AGE_STEPS),
+  number({ id: 'maxTrees', title: 'Trees at most', also: ['max trees', 'tree limit'], width: 104 }),
   yes({ id: 'edgeGuard', title: 'Edge guard', also: ['bpdu guard at edge ports'] }),
   yes({ id: 'edgeFilter', title: 'Edge filter', also: ['bpdu filter at edge ports'] }),
   number({ id: 'guardRecovery', title: 'Guard recovery, s', also: ['guard recovery'], width: 128 }),

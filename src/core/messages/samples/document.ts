@@ -97,6 +97,7 @@ export const documentSamples: Samples<typeof documentMessages> = {
   flapSeconds: anything,
   timer: (['helloTime', 'maxAge', 'forwardDelay', 'holdCount', 'ageingTime'] as const).map((which) => [which, 0]),
   timersTogether: [['gate', 2, 40, 4]],
+  maxTrees: anything,
   recovery: anything,
   oneWayInterval: anything,
   stormLimit: anything,

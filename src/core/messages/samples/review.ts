@@ -45,6 +45,7 @@ export const reviewSamples: Samples<typeof reviewMessages> = {
   'instance-empty': [[{ instance: 3, region: 'harbour' }]],
   'vlan1-mapped': [[{ instance: 3, region: 'harbour' }]],
   'instances-alike': [[{ instances: '2, 3' }]],
+  'too-many-trees': [[{ name: 'gate', trees: 70, most: 64 }]],
   'too-many-instances': [[{ region: 'harbour', instances: 70 }]],
   'modes-mixed': [[{ words: '2 switches with MSTP, 1 switch with RSTP' }]],
   'classic-beside-rapid': [[ends]],

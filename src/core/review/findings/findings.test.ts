@@ -98,6 +98,7 @@ const CASES: readonly (readonly [code: string, wrong: Design])[] = [
   ['pair-no-keepalive', { ...asPair(), pairs: asPair().pairs.map(({ keepalive: _, ...p }) => p) }],
   ['keepalive-over-peer', { ...asPair(), pairs: asPair().pairs.map((p) => ({ ...p, keepalive: p.peer[0]! })) }],
   ['peer-one-cable', { ...asPair(), pairs: asPair().pairs.map((p) => ({ ...p, peer: p.peer.slice(0, 1) })) }],
+  ['too-many-trees', after(meant, setField('switch', 'gate', 'maxTrees', 2))],
   [
     'pair-inconsistent',
     { ...asPair(), switches: asPair().switches.map((s) => (s.id === 'core-west' ? { ...s, priority: 61440 } : s)) },

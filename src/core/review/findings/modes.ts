@@ -87,6 +87,18 @@ export const tooManyInstances: Rule = {
     ),
 };
 
+export const tooManyTrees: Rule = {
+  code: 'too-many-trees',
+  severity: 'fault',
+  find: (c) =>
+    c.design.switches.flatMap((s, b): Found[] => {
+      const trees = c.solved.trees.filter(({ problem }) => problem.bridgeTakesPart[b]).length;
+      return s.maxTrees === undefined || trees <= s.maxTrees
+        ? []
+        : [{ subjects: [c.switchAt(b)], sentence: say['too-many-trees']({ name: s.name, trees, most: s.maxTrees }) }];
+    }),
+};
+
 export const instancesAlike: Rule = {
   code: 'instances-alike',
   severity: 'remark',
