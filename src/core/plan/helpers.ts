@@ -1,5 +1,5 @@
 /** Steps that are not in the difference and help on the way: a member is shut before it is moved, a way is drained before it goes. */
-import { bundleAt, farEnd, linkAt, linkById, portById, setField, switchById } from '../design';
+import { bundleAt, farEnd, groupBy, linkAt, linkById, portById, portsOf, setField, switchById } from '../design';
 import type { Bundle, Design, Edit, Link } from '../design';
 import { portsOfLink } from '../review';
 import { BRIDGE_PRIORITY, COST_RANGE } from '../standard';
@@ -129,15 +129,48 @@ export function drain(works: readonly Work[], start: Design, goal: Design, at: n
 
 const PRIORITY_TABLES = ['vlanPriority', 'instancePriority'] as const;
 
+/** Whether a piece of work sets one of some fields of its switch. */
+const setsAtSwitch = ({ edits }: Work, fields: readonly string[]): boolean =>
+  edits.some((e) => e.type === 'set' && e.kind === 'switch' && fields.includes(e.field));
+
+/**
+ * A switch that is to run something else hangs on one uplink while it does, each of its uplinks in turn: what is blocked or
+ * agreed at the others has no say then.
+ */
+function oneUplink(works: readonly Work[], start: Design, goal: Design, at: number): Helper[] {
+  const work = works[at]!;
+  if (work.device === null || !setsAtSwitch(work, ['protocol', 'region'])) return [];
+  const uplinks = uplinksOf(start, work.device).filter((u) => u.every((p) => portById(goal, p)));
+  if (uplinks.length < 2) return [];
+  return uplinks.map((kept) => {
+    const ports = uplinks.flatMap((u) => (u === kept ? [] : u));
+    return aroundWork(
+      `one uplink ${kept[0]} ${work.id}`,
+      ports.map((p) => ({
+        at: work.device!,
+        set: setField('port', p, 'down', true),
+        back: setField('port', p, 'down', portById(goal, p)!.down ?? null),
+      })),
+      [at],
+    );
+  });
+}
+
+/** Ports of a switch with working cables to other switches, those of one bundle together. */
+function uplinksOf(design: Design, device: string): string[][] {
+  const open = portsOf(design, device).filter((p) => {
+    const link = linkAt(design, p.id);
+    const end = link && farEnd(link, p.id);
+    return !p.down && link && !link.down && end && 'port' in end && portById(design, end.port)?.switch !== device;
+  });
+  return [...groupBy(open, (p) => bundleAt(design, p.id)?.id ?? p.id).values()].map((own) => own.map((p) => p.id));
+}
+
 /** A switch that is to run something else, or goes off, is the last that would be root of any tree while it does. */
 export function stepDown(works: readonly Work[], start: Design, goal: Design, at: number): Helper | null {
   const { device, edits } = works[at]!;
-  const turns = edits.some(
-    (e) =>
-      e.type === 'set' &&
-      e.kind === 'switch' &&
-      (e.field === 'protocol' || e.field === 'region' || (e.field === 'off' && e.value === true)),
-  );
+  const goes = edits.some((e) => e.type === 'set' && e.kind === 'switch' && e.field === 'off' && e.value === true);
+  const turns = goes || setsAtSwitch(works[at]!, ['protocol', 'region']);
   const now = turns && device !== null ? switchById(start, device) : undefined;
   const later = now && switchById(goal, now.id);
   if (!now || !later) return null;
@@ -162,7 +195,8 @@ export function helpersFor(works: readonly Work[], start: Design, goal: Design, 
   });
   const once = [...new Map(bundles.map((b) => [b.id, b])).values()];
   const members = once.map((b) => shutMembers(works, start, goal, b));
-  return [...members, drain(works, start, goal, at), stepDown(works, start, goal, at)].filter((h) => h !== null);
+  const own = [drain(works, start, goal, at), stepDown(works, start, goal, at), ...oneUplink(works, start, goal, at)];
+  return [...members, ...own].filter((h) => h !== null);
 }
 
 /** Without steps that are taken back, both ends of such a bundle are set at one moment, by two people: one piece of work. */

@@ -189,7 +189,7 @@ export class Planner {
 
   /** Tries steps that help at the steps that cost something, as long as one of them does. */
   *helpers(): Planning<void> {
-    for (let round = 0; round < MOST_HELPERS && this.best; round++) {
+    for (let round = 0; round < (this.isSmall ? MOST_HELPERS : FEW_HELPERS) && this.best; round++) {
       const better = yield* this.betterWith(this.best);
       if (!better) return;
       [this.ways, this.best] = [better.ways, better.order];
@@ -214,7 +214,9 @@ export class Planner {
     return found;
   }
 }
-const MOST_HELPERS = 3;
+/** Rounds of helpers: each of a large plan takes a rehearsal of the whole for every step that it tries. */
+const MOST_HELPERS = 8;
+const FEW_HELPERS = 3;
 
 const isStop = (said: Reply): boolean => said === 'stop';
 
