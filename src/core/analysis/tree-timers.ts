@@ -16,11 +16,14 @@ const alike = remembered((switches: Design['switches']): { timers: TimersInForce
   return { timers: { helloTime, maxAge, forwardDelay } };
 });
 
-/** The longest of each timer over trees with these roots, by index, in seconds; the defaults where there is none. */
-export function timersUnder(switches: Design['switches'], roots: ReadonlySet<number>): TimersInForce {
+/**
+ * The longest of each timer over trees with these roots, by index, in seconds; the defaults where there is none. −1 for a tree
+ * without a root.
+ */
+export function timersUnder(switches: Design['switches'], roots: readonly number[]): TimersInForce {
   const { timers } = alike(switches);
-  if (timers && roots.size > 0) return timers;
-  const all = [...roots].map((root) => timersOf(switches[root]!));
+  if (timers && roots.some((root) => root >= 0)) return timers;
+  const all = [...new Set(roots)].flatMap((root) => (root < 0 ? [] : timersOf(switches[root]!)));
   const longest = (of: keyof TimersInForce) =>
     all.length > 0 ? Math.max(...all.map((t) => t[of])) : TIMERS[of].default;
   return { helloTime: longest('helloTime'), maxAge: longest('maxAge'), forwardDelay: longest('forwardDelay') };
@@ -31,5 +34,8 @@ export function timersInForce({ trees, topology }: SolvedDesign): TimersInForce 
   const { switches } = topology.design;
   const { timers } = alike(switches);
   if (timers && trees.some(({ outcome }) => outcome.root.some((r) => r >= 0))) return timers;
-  return timersUnder(switches, new Set(trees.flatMap((of) => rootsOf(of).slice(0, 1))));
+  return timersUnder(
+    switches,
+    trees.map((of) => rootsOf(of)[0] ?? -1),
+  );
 }

@@ -21,9 +21,8 @@ export interface SweepBase {
   readonly holding: ReadonlySet<string>;
   readonly elements: readonly Element[];
   readonly effects: Effects;
-  /** What has been found about effects: how long a tree takes to settle, and parts of VLANs. */
   readonly known: {
-    readonly seconds: WeakMap<Effect, number>;
+    /** Parts of VLANs with an effect. */
     readonly walks: WeakMap<Effect, Map<VlanParts, VlanParts>>;
     /** Whether frames passed an element. */
     readonly open: Map<Element, boolean>;
@@ -39,7 +38,7 @@ export function sweepBase(solved: SolvedDesign, earlier?: SweepBase): SweepBase 
     holding,
     elements: elementsOf(solved.topology.design),
     effects: new Effects(solved, earlier?.effects),
-    known: { seconds: new WeakMap(), walks: new WeakMap(), open: new Map() },
+    known: { walks: new WeakMap(), open: new Map() },
   };
 }
 

@@ -23,6 +23,8 @@ export interface Effect {
   /** The first root; −1 where there is none. */
   readonly root: number;
   readonly diameter: Diameter;
+  /** What it takes to settle, by theory; worked out when it is first asked for. */
+  seconds?: number;
 }
 
 /** Trees with one problem, and so one outcome. */
@@ -83,6 +85,13 @@ const sameIds = ({ topology: a }: SolvedDesign, { topology: b }: SolvedDesign): 
   a.design.switches.every((s, i) => s.id === b.design.switches[i]!.id) &&
   a.ports.every((p, i) => p.element.id === b.ports[i]!.element.id);
 
+/** Without what follows from more than the tree itself. */
+function afresh(effect: Effect | undefined): Effect | undefined {
+  if (!effect) return undefined;
+  const { seconds: _, ...own } = effect;
+  return own;
+}
+
 const keyOf = ({ kind, id }: Element) => `${kind} ${id}`;
 
 export class Effects {
@@ -126,7 +135,7 @@ export class Effects {
     const found = new Map<string, Lent>();
     for (const known of [this.lent, this.singles])
       for (const [key, { down, effects }] of known)
-        found.set(key, { down, effects: places.map((c) => (c < 0 ? undefined : effects[c])) });
+        found.set(key, { down, effects: places.map((c) => (c < 0 ? undefined : afresh(effects[c]))) });
     return found;
   }
 
@@ -243,7 +252,11 @@ export class Effects {
       (p) => was[p] !== ROLE.none && was[p] !== ROLE.disabled && !before.ports.includes(p),
     );
     return {
-      ...before,
+      hit: before.hit,
+      parted: before.parted,
+      spent: before.spent,
+      root: before.root,
+      diameter: before.diameter,
       ports: Int32Array.of(...before.ports, ...fresh),
       roles: Uint8Array.of(
         ...before.roles.map((role, i) => (down.ports.has(before.ports[i]!) ? ROLE.disabled : role)),

@@ -71,21 +71,19 @@ function portsMoved({ topology: { ports } }: SolvedDesign, like: SolvedTree, eff
 
 /** How long each tree takes to settle, which is the same with a port more that fails and that it has no part in. */
 function settling(base: SweepBase, elements: readonly Element[], effects: readonly Effect[], timers: After['timers']) {
-  const { solved, known } = base;
+  const { solved } = base;
   const { design } = solved.topology;
   const gone = lazily(() => endsOfAll(design, elements));
   return effects.reduce((worst, effect, c) => {
     if (effect.ports.length === 0) return worst;
-    let seconds = known.seconds.get(effect);
-    if (seconds === undefined) {
+    if (effect.seconds === undefined) {
       const ports = portsMoved(solved, base.effects.classes[c]!.like, effect);
       const rootAfter = design.switches[effect.root]?.id ?? null;
-      seconds = ports.some((p) => p.after !== 'disabled')
+      effect.seconds = ports.some((p) => p.after !== 'disabled')
         ? treeSeconds(design, { ports, rootAfter }, gone(), timers)
         : 0;
-      known.seconds.set(effect, seconds);
     }
-    return Math.max(worst, seconds);
+    return Math.max(worst, effect.seconds);
   }, 0);
 }
 
@@ -117,7 +115,11 @@ export function takenOn(base: SweepBase, elements: readonly Element[]): After | 
   const { design } = base.solved.topology;
   const failed = lazily(() => withFailed(design, elements));
   const solved = lazily(() => solvedWith(base, failed(), found));
-  const timers = () => timersUnder(design.switches, new Set(effects.flatMap(({ root }) => (root < 0 ? [] : root))));
+  const timers = () =>
+    timersUnder(
+      design.switches,
+      effects.map((e) => e.root),
+    );
   return {
     failed,
     solved,
