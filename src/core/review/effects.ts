@@ -87,8 +87,8 @@ const sameIds = ({ topology: a }: SolvedDesign, { topology: b }: SolvedDesign): 
 
 /** Without what follows from more than the tree itself. */
 function afresh(effect: Effect | undefined): Effect | undefined {
-  if (!effect) return undefined;
-  const { seconds: _, ...own } = effect;
+  const own = effect && { ...effect };
+  delete own?.seconds;
   return own;
 }
 
