@@ -5,6 +5,7 @@ import type { DesignHead, LoadedVariant } from '../../api/contract';
 import { Mark } from '../controls/Mark';
 import type { StageId } from '../session/stages';
 import { Trouble } from '../controls/Trouble';
+import { StageAhead } from './stages-ahead';
 import { Workbench } from './Workbench';
 
 interface Props {
@@ -44,6 +45,7 @@ export function OpenDesign({ head, variantId, variantText, stage, query }: Props
       <p className="quiet pad" role="status">
         Opening…
       </p>
+      <StageAhead stage={stage} />
     </div>
   );
 }

@@ -1,0 +1,51 @@
+/** The stages, each with its own script: the one that is opened is fetched first, the others when the page has nothing to do. */
+import dynamic from 'next/dynamic';
+import { useContext, useEffect } from 'react';
+import type { ComponentType } from 'react';
+import { BenchContext } from '../session/context';
+import type { StageId } from '../session/stages';
+
+/** A stage that draws nothing until a design is open. */
+function whenOpen(Stage: ComponentType) {
+  return function Opened() {
+    return useContext(BenchContext) && <Stage />;
+  };
+}
+
+// Each import stands in its call: by that the server knows which script a stage needs.
+export const STAGE = {
+  cabling: dynamic(() => import('../cabling/CablingStage').then((m) => whenOpen(m.CablingStage))),
+  trees: dynamic(() => import('../trees/TreesStage').then((m) => whenOpen(m.TreesStage))),
+  bundles: dynamic(() => import('../bundles/BundlesStage').then((m) => whenOpen(m.BundlesStage))),
+  review: dynamic(() => import('../review/ReviewStage').then((m) => whenOpen(m.ReviewStage))),
+  'as-built': dynamic(() => import('../observed/ObservedStage').then((m) => whenOpen(m.ObservedStage))),
+  'hand-over': dynamic(() => import('../handover/HandoverStage').then((m) => whenOpen(m.HandoverStage))),
+  rehearsal: dynamic(() => import('../rehearsal/RehearsalStage').then((m) => whenOpen(m.RehearsalStage))),
+} as const;
+
+const LOAD: Record<StageId, () => Promise<unknown>> = {
+  cabling: () => import('../cabling/CablingStage'),
+  trees: () => import('../trees/TreesStage'),
+  bundles: () => import('../bundles/BundlesStage'),
+  review: () => import('../review/ReviewStage'),
+  'as-built': () => import('../observed/ObservedStage'),
+  'hand-over': () => import('../handover/HandoverStage'),
+  rehearsal: () => import('../rehearsal/RehearsalStage'),
+};
+
+/** On the server: names the script of a stage in the page, so that the browser fetches it with the others. Draws nothing. */
+export function StageAhead({ stage }: { stage: StageId }) {
+  const Stage = STAGE[stage];
+  return typeof window === 'undefined' ? <Stage /> : null;
+}
+
+/** The other stages are fetched once the first one stands: they open at once, and without the server too. */
+export function useStagesAhead(): void {
+  useEffect(() => {
+    const fetchAll = () => {
+      for (const load of Object.values(LOAD)) void load().catch(() => undefined);
+    };
+    const idle = requestIdleCallback(fetchAll, { timeout: 1000 });
+    return () => cancelIdleCallback(idle);
+  }, []);
+}
