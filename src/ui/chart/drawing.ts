@@ -85,10 +85,7 @@ export class Drawing {
   show(scene: Scene, moving: boolean): void {
     this.stop();
     const frames: Frame[] = [];
-    for (const plate of scene.plates) {
-      this.place(`switch ${plate.id}`, plate, frames);
-      this.place(`name ${plate.id}`, plate, frames);
-    }
+    for (const plate of scene.plates) this.place(`switch ${plate.id}`, plate, frames, `name ${plate.id}`);
     for (const peg of scene.pegs) this.place(`port ${peg.key}`, peg, frames);
     for (const spot of scene.spots) this.place(`${spot.kind} ${spot.id}`, spot, frames);
     for (const wire of scene.wires) this.wire(wire, frames);
@@ -99,12 +96,15 @@ export class Drawing {
     else for (const draw of frames) draw(1);
   }
 
-  private place(key: string, point: Point, frames: Frame[]): void {
+  /** `follower`: what goes where it goes, and may come while it moves. */
+  private place(key: string, point: Point, frames: Frame[], follower?: string): void {
     const element = this.elements.get(key);
     if (!element) return void this.places.delete(key);
     const was = this.places.get(key);
     const put = (at: Point) => {
-      element.setAttribute('transform', translate(at));
+      const transform = translate(at);
+      element.setAttribute('transform', transform);
+      if (follower) this.elements.get(follower)?.setAttribute('transform', transform);
       this.places.set(key, { element, point: at });
     };
     if (was?.element !== element) put(point);
