@@ -11,6 +11,7 @@ import {
   pairFailures,
   singleFailures,
   sweepBase,
+  toldIn,
   withFailed,
 } from '@/core/review';
 import type { Failure } from '@/core/review';
@@ -224,6 +225,26 @@ test.each([
         for (const failed of [...base.elements.map((e) => [e]), ...pairs])
           expect(failureOf(base, failed)).toEqual(failureOf(base, failed, true));
       }
+    }),
+    { numRuns: Math.ceil(runs / 4), ...seed },
+  );
+});
+
+test.each([
+  ['one tree', networks],
+  ['VLANs', vlanNetworks],
+  ['bundles', bundledNetworks],
+] as const)('of pairs, those that do harm are told, and all of those: %s', (_, designs) => {
+  fc.assert(
+    fc.property(designs, (design) => {
+      const solved = solveDesign(design);
+      const chunk = { from: 0, to: failureCount(sweepBase(solved), true) };
+      const does = ({ elements, separates, goalsBroken, overloaded }: Failure) =>
+        elements.length === 1 ||
+        separates.switches.length + separates.hosts.length + goalsBroken.length + overloaded.length > 0;
+      const told = [...toldIn(sweepBase(solved), chunk)];
+      const all = [...failuresIn(sweepBase(solved), chunk)];
+      expect(told).toEqual(all.map((f) => (does(f) ? f : null)));
     }),
     { numRuns: Math.ceil(runs / 4), ...seed },
   );

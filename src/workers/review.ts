@@ -1,15 +1,6 @@
 /** A review in a worker: findings first, then cables that are missing, then failures as they are found; can be stopped. */
 import type { Design } from '../core/design';
-import {
-  byWorst,
-  checkAvailability,
-  failureCount,
-  failuresIn,
-  findingsOf,
-  isTold,
-  missingCables,
-  sweepBase,
-} from '../core/review';
+import { byWorst, checkAvailability, failureCount, findingsOf, missingCables, sweepBase, toldIn } from '../core/review';
 import type { CheckedAvailability, Failure, Finding, MissingCables, SweepBase } from '../core/review';
 import { solveDesign } from '../core/trees';
 import { serveJob } from './job';
@@ -52,11 +43,11 @@ serveJob<ReviewRequest, ReviewProgress, boolean>(async ({ design, depth }, { rep
   const singles: Failure[] = [];
   const tellGoals = () => report({ kind: 'availability', goals: checkAvailability(base, singles.sort(byWorst)) });
   if (of === 0) tellGoals();
-  for (const failure of failuresIn(base, { from: 0, to: of })) {
+  for (const failure of toldIn(base, { from: 0, to: of })) {
     done++;
-    if (failure.elements.length === 1) singles.push(failure);
+    if (failure?.elements.length === 1) singles.push(failure);
     if (done === base.elements.length) tellGoals();
-    if (isTold(failure)) found.push(failure);
+    if (failure) found.push(failure);
     if (performance.now() - reported < BETWEEN_REPORTS) continue;
     send();
     await pause();

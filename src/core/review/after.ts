@@ -5,7 +5,7 @@ import { checkGoals } from '../goals';
 import { movedBetween, rootsOf, solveDesign } from '../trees';
 import type { SolvedDesign, SolvedTree, TreeChange } from '../trees';
 import { Effects } from './effects';
-import type { Effect } from './effects';
+import type { Hit } from './tree-effects';
 import { elementsOf, withFailed } from './elements';
 import type { Element } from './elements';
 import { settlingOf } from './outage';
@@ -22,8 +22,8 @@ export interface SweepBase {
   readonly elements: readonly Element[];
   readonly effects: Effects;
   readonly known: {
-    /** Parts of VLANs with an effect. */
-    readonly walks: WeakMap<Effect, Map<VlanParts, VlanParts>>;
+    /** Parts of VLANs with a failure. */
+    readonly walks: WeakMap<Hit, Map<VlanParts, VlanParts>>;
     /** Whether frames passed an element. */
     readonly open: Map<Element, boolean>;
   };
@@ -49,10 +49,8 @@ export interface NewRoot {
   readonly after: string | null;
 }
 
-/** The design with a failure: its trees, what moved in them, and the parts of VLANs. */
-export interface After {
-  readonly failed: () => Design;
-  readonly solved: () => SolvedDesign;
+/** What a failure moves. */
+export interface Moves {
   readonly roots: readonly NewRoot[];
   /** Trees in which something moves, and ports whose role changes, those apart that failed themselves. */
   readonly moved: { readonly trees: number; readonly ports: number };
@@ -61,8 +59,15 @@ export interface After {
   /** What the slowest tree takes to settle, by theory. */
   readonly seconds: () => number;
   readonly timers: () => TimersInForce;
+}
+
+/** The design with a failure: its trees, the parts of VLANs, and what moved. */
+export interface After {
+  readonly failed: () => Design;
+  readonly solved: () => SolvedDesign;
   /** Of the VLANs that can have changed. */
   readonly parts: readonly VlanParts[];
+  readonly moves: () => Moves;
 }
 
 /** Ports that went down with what failed are no change of a role. */
@@ -86,14 +91,16 @@ export function fromScratch({ solved: before, parts }: SweepBase, elements: read
   return {
     failed: () => failed,
     solved: () => solved,
-    roots: newRoots(before, solved),
-    moved: {
-      trees: moved.length,
-      ports: new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size,
-    },
-    longestPath: Math.max(0, ...solved.trees.map((of) => treeDiameter(of).links)),
-    seconds: () => settlingOf(solved, moved, elements),
-    timers: () => timersInForce(solved),
     parts: reachAfter(parts, solved),
+    moves: () => ({
+      roots: newRoots(before, solved),
+      moved: {
+        trees: moved.length,
+        ports: new Set(moved.flatMap((t) => t.ports.flatMap((p) => (p.after === 'disabled' ? [] : [p.id])))).size,
+      },
+      longestPath: Math.max(0, ...solved.trees.map((of) => treeDiameter(of).links)),
+      seconds: () => settlingOf(solved, moved, elements),
+      timers: () => timersInForce(solved),
+    }),
   };
 }

@@ -1,7 +1,7 @@
 /** All failures of a sweep by number, so that it can be spread over threads and machines: singles first, then pairs. */
 import type { SweepBase } from './after';
 import type { Element } from './elements';
-import { failureOf } from './sweep';
+import { failureOf, toldFailure } from './sweep';
 import type { Failure } from './sweep';
 
 /** Failures from one number up to another, that one left out. */
@@ -26,11 +26,10 @@ function within(a: Element, b: Element): boolean {
   return all(a, b) || all(b, a);
 }
 
-/** The failures of a chunk, as they are found; a part of a whole that fails with it makes no pair. */
-export function* failuresIn(base: SweepBase, { from, to }: Chunk): Generator<Failure> {
-  const { elements } = base;
+/** What fails in a chunk, in turn; a part of a whole that fails with it makes no pair. */
+function* elementsIn({ elements }: SweepBase, { from, to }: Chunk): Generator<readonly Element[]> {
   const count = elements.length;
-  for (let n = from; n < Math.min(to, count); n++) yield failureOf(base, [elements[n]!]);
+  for (let n = from; n < Math.min(to, count); n++) yield [elements[n]!];
   let left = to - Math.max(from, count);
   if (left <= 0) return;
   // Pairs stand row by row: the first with all that follow it, then the second, and so on.
@@ -39,9 +38,19 @@ export function* failuresIn(base: SweepBase, { from, to }: Chunk): Generator<Fai
   while (i < count - 1 && skip >= count - 1 - i) skip -= count - 1 - i++;
   let j = i + 1 + skip;
   for (; left > 0 && i < count - 1; left--) {
-    if (!within(elements[i]!, elements[j]!)) yield failureOf(base, [elements[i]!, elements[j]!]);
+    if (!within(elements[i]!, elements[j]!)) yield [elements[i]!, elements[j]!];
     if (++j === count) j = ++i + 1;
   }
+}
+
+/** The failures of a chunk, as they are found. */
+export function* failuresIn(base: SweepBase, chunk: Chunk): Generator<Failure> {
+  for (const elements of elementsIn(base, chunk)) yield failureOf(base, elements);
+}
+
+/** The same with null for each pair that does no harm. */
+export function* toldIn(base: SweepBase, chunk: Chunk): Generator<Failure | null> {
+  for (const elements of elementsIn(base, chunk)) yield toldFailure(base, elements);
 }
 
 /** Every single failure, as it is found. */
@@ -51,11 +60,6 @@ export const singleFailures = (base: SweepBase): Generator<Failure> =>
 /** Every pair of failures, as it is found. */
 export const pairFailures = (base: SweepBase): Generator<Failure> =>
   failuresIn(base, { from: base.elements.length, to: failureCount(base, true) });
-
-/** Single failures, and pairs that separate, break or overload something: of other pairs there are too many to tell. */
-export const isTold = ({ separates, goalsBroken, overloaded, elements }: Failure): boolean =>
-  elements.length === 1 ||
-  separates.switches.length + separates.hosts.length + goalsBroken.length + overloaded.length > 0;
 
 /** Failures of a chunk: few enough that a sweep can be stopped, and is seen to go on. */
 const CHUNK = 250;

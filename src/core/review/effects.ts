@@ -3,66 +3,37 @@
  * tree that one half leaves as it is, and whose ports that fail keep their roles with the other half, is with both as with that
  * other. What is left is settled again, on the tree as it is with the first half.
  */
-import { ROLE, downWith, failTree, isHit, rootsOf, sameProblem, sameStructure, topologyWithout } from '../trees';
-import type { Down, FailedTree, SolvedDesign, SolvedTree, Topology, TreeOutcome } from '../trees';
+import { canPart, downWith, failTree, isHit, sameProblem, sameStructure, topologyWithout } from '../trees';
+import type { Down, FailedTree, SolvedDesign, Topology, TreeOutcome } from '../trees';
 import type { Element } from './elements';
-import { treeDiameter } from './tree-diameter';
-import type { Diameter } from './tree-diameter';
-
-/** What a failure does to a tree. */
-export interface Effect {
-  /** Whether it moves anything at all. */
-  readonly hit: boolean;
-  /** Whether switches that are left can have another root. */
-  readonly parted: boolean;
-  /** Whether the word of its root runs out on the way, so that it is not taken on from. */
-  readonly spent: boolean;
-  /** Ports whose role is other than in the design as it is, what failed among them, and the roles that they have. */
-  readonly ports: Int32Array;
-  readonly roles: Uint8Array;
-  /** The first root; −1 where there is none. */
-  readonly root: number;
-  readonly diameter: Diameter;
-  /** What it takes to settle, by theory; worked out when it is first asked for. */
-  seconds?: number;
-}
-
-/** Trees with one problem, and so one outcome. */
-export interface TreeClass {
-  readonly like: SolvedTree;
-  readonly trees: readonly SolvedTree[];
-  /** Roots of it, that of the largest part first. */
-  readonly roots: readonly number[];
-}
+import { classesOf, effectOf, staysWith, unhit } from './tree-effects';
+import type { Effect, Hit, TreeClass } from './tree-effects';
 
 /** The trees of a design with a failure, class by class. */
 export interface FailedTrees {
   readonly down: Down;
-  readonly effects: readonly Effect[];
-  /** The network without what failed; put together when it is asked for, as outcomes are. */
+  readonly hits: readonly Hit[];
+  /** All else is put together when it is asked for: most pairs do no harm. */
+  readonly effects: () => readonly Effect[];
+  /** The network without what failed. */
   readonly topology: () => Topology;
   readonly outcome: (of: number) => TreeOutcome;
 }
 
-type Half = Pick<FailedTrees, 'down' | 'effects'>;
+interface Half {
+  readonly down: Down;
+  readonly effects: readonly Effect[];
+}
 interface Lent {
   readonly down: Down;
   readonly effects: readonly (Effect | undefined)[];
 }
 
 /** A failure of one element while pairs are made of it. */
-interface Single extends FailedTrees {
+interface Single {
   readonly element: Element;
-}
-
-function classesOf({ trees }: SolvedDesign): TreeClass[] {
-  const found = new Map<object, SolvedTree[]>();
-  for (const of of trees) {
-    const known = found.get(of.problem);
-    if (known) known.push(of);
-    else found.set(of.problem, [of]);
-  }
-  return [...found.values()].map((own) => ({ like: own[0]!, trees: own, roots: rootsOf(own[0]!) }));
+  readonly own: readonly Effect[];
+  readonly trees: FailedTrees;
 }
 
 /** A value that is worked out when it is first asked for. */
@@ -96,13 +67,11 @@ const keyOf = ({ kind, id }: Element) => `${kind} ${id}`;
 
 export class Effects {
   readonly classes: readonly TreeClass[];
-  private readonly asIs: readonly Effect[];
   private readonly byVlan: ReadonlyMap<number, number>;
   private readonly singles = new Map<string, Half>();
   /** What an earlier design lends, of the trees that are the same here. */
   private readonly lent: ReadonlyMap<string, Lent>;
   private row: Single | null = null;
-  private readonly seen: Uint8Array;
 
   /** `earlier`: of a design before an edit; the trees that the edit cannot touch keep what was found. */
   constructor(
@@ -113,16 +82,6 @@ export class Effects {
     this.byVlan = new Map(
       this.classes.flatMap(({ trees }, c) => trees.flatMap(({ tree }) => tree.vlans.map((v) => [v, c] as const))),
     );
-    this.asIs = this.classes.map(({ like, roots }) => ({
-      hit: false,
-      parted: false,
-      spent: false,
-      ports: new Int32Array(0),
-      roles: new Uint8Array(0),
-      root: roots[0] ?? -1,
-      diameter: treeDiameter(like),
-    }));
-    this.seen = new Uint8Array(solved.topology.ports.length);
     this.lent = earlier && sameIds(earlier.solved, solved) ? earlier.lends(this.classes) : new Map();
   }
 
@@ -151,7 +110,7 @@ export class Effects {
     if (halves) return halves;
     const down = this.downWith(elements);
     if (!down) return null;
-    return elements.length === 1 ? this.single(a!, down) : this.whole(down);
+    return elements.length === 1 ? this.single(a!, down).trees : this.whole(down).trees;
   }
 
   private downWith(elements: readonly Element[]): Down | null {
@@ -163,7 +122,7 @@ export class Effects {
   }
 
   /** From the design as it is. */
-  private whole(down: Down, known: Lent['effects'] = []): FailedTrees {
+  private whole(down: Down, known: Lent['effects'] = []): Omit<Single, 'element'> {
     const { topology } = this.solved;
     const left = lazily(() => topologyWithout(topology, down));
     const outcomes: TreeOutcome[] = [];
@@ -172,19 +131,18 @@ export class Effects {
       outcomes[c] = found.outcome;
       return found;
     };
-    const effectOf = (c: number): Effect => {
-      const { outcome } = this.classes[c]!.like;
-      const stays = this.unhit(c, this.asIs[c]!, topology, outcome, down);
-      return stays ?? this.effectOf(c, this.asIs[c]!, fail(c), left(), down);
-    };
-    const effects = this.classes.map((_, c) => known[c] ?? effectOf(c));
-    return { down, effects, topology: left, outcome: (c) => outcomes[c] ?? fail(c).outcome };
+    const own = this.classes.map((of, c): Effect => {
+      const stays = known[c] ?? unhit(of, of.asIs, topology, of.like.outcome, down);
+      return stays ?? effectOf(of, of.asIs, fail(c), left(), down);
+    });
+    const outcome = (c: number) => outcomes[c] ?? fail(c).outcome;
+    return { own, trees: { down, hits: own, effects: () => own, topology: left, outcome } };
   }
 
   private single(element: Element, down: Down): Single {
     const known = this.singles.get(keyOf(element)) ?? this.lent.get(keyOf(element));
     const found = this.whole(down, known && sameDown(known.down, down) ? known.effects : []);
-    this.singles.set(keyOf(element), { down, effects: found.effects });
+    this.singles.set(keyOf(element), { down, effects: found.own });
     return { ...found, element };
   }
 
@@ -192,34 +150,51 @@ export class Effects {
     const known = this.singles.get(keyOf(element));
     if (known) return known;
     const down = this.downWith([element]);
-    return down && this.single(element, down);
+    return down && { down, effects: this.single(element, down).own };
   }
 
   private ofPair(a: Element, b: Element): FailedTrees | null {
     const second = this.half(b);
-    const first = second && this.rowOf(a);
-    if (!first || !second) return null;
+    const row = second && this.rowOf(a);
+    if (!row || !second) return null;
+    const { own, trees: first } = row;
     const down = both(first.down, second.down);
     const left = lazily(() => topologyWithout(first.topology(), second.down));
+    const ofFirst = (c: number) => ({ problem: this.classes[c]!.like.problem, outcome: first.outcome(c) });
     const outcomes: TreeOutcome[] = [];
     const fail = (c: number): FailedTree => {
-      const { problem } = this.classes[c]!.like;
       // What ran out is not taken on from.
-      const found = first.effects[c]!.spent
+      const found = own[c]!.spent
         ? failTree(this.solved.topology, left(), this.classes[c]!.like, down, down.bridges)
-        : failTree(first.topology(), left(), { problem, outcome: first.outcome(c) }, second.down, down.bridges);
+        : failTree(first.topology(), left(), ofFirst(c), second.down, down.bridges);
       outcomes[c] = found.outcome;
       return found;
     };
-    const effects = this.classes.map((_, c): Effect => {
-      const [one, two] = [first.effects[c]!, second.effects[c]!];
-      if (!two.hit && this.staysWith(one, second.down)) return one;
-      if (!one.hit && this.staysWith(two, first.down)) return two;
-      if (one.spent) return this.effectOf(c, this.asIs[c]!, fail(c), left(), down);
-      const stays = this.unhit(c, one, first.topology(), first.outcome(c), second.down);
-      return stays ?? this.effectOf(c, one, fail(c), left(), down);
-    });
-    return { down, effects, topology: left, outcome: (c) => outcomes[c] ?? fail(c).outcome };
+    /** What both do is what one of them does. */
+    const alone = (c: number): Effect | null => {
+      const [one, two] = [own[c]!, second.effects[c]!];
+      if (!two.hit && staysWith(one, second.down)) return one;
+      return !one.hit && staysWith(two, first.down) ? two : null;
+    };
+    const hitOf = (c: number): Hit => {
+      const { hit, parted, spent } = own[c]!;
+      if (spent || parted) return { hit: true, parted: true };
+      const { role } = first.outcome(c);
+      if (!isHit(first.topology(), (p) => role[p]!, second.down)) return { hit, parted };
+      return { hit: true, parted: canPart(first.topology(), left(), ofFirst(c), second.down) };
+    };
+    const together = (of: TreeClass, c: number): Effect => {
+      if (own[c]!.spent) return effectOf(of, of.asIs, fail(c), left(), down);
+      const stays = unhit(of, own[c]!, first.topology(), first.outcome(c), second.down);
+      return stays ?? effectOf(of, own[c]!, fail(c), left(), down);
+    };
+    return {
+      down,
+      hits: this.classes.map((_, c) => alone(c) ?? hitOf(c)),
+      effects: lazily(() => this.classes.map((of, c) => alone(c) ?? together(of, c))),
+      topology: left,
+      outcome: (c) => outcomes[c] ?? fail(c).outcome,
+    };
   }
 
   /** The first of a pair, kept for the next, which mostly has the same. */
@@ -227,80 +202,5 @@ export class Effects {
     if (this.row?.element === a) return this.row;
     const down = this.downWith([a]);
     return (this.row = down && this.single(a, down));
-  }
-
-  /** Whether a tree with a failure stays as it is where ports go down that nothing hung on without it. */
-  private staysWith({ ports, spent }: Effect, down: Down): boolean {
-    if (spent || down.bridges.size > 0) return false;
-    for (let i = 0; i < ports.length; i++) if (down.ports.has(ports[i]!)) return false;
-    return true;
-  }
-
-  /** What a tree comes to that loses nothing but what fails; null where more can change, or has to be looked at. */
-  private unhit(of: number, before: Effect, topology: Topology, outcome: TreeOutcome, down: Down): Effect | null {
-    const { roots, like } = this.classes[of]!;
-    const { bridges } = down;
-    const ends = before.diameter.ends;
-    // In parts, a switch less can make another part the largest, with its root.
-    if (bridges.size > 0 && (before.parted || roots.length !== 1 || bridges.has(before.root))) return null;
-    // A switch that nothing hangs on is on no way but those that end at it.
-    if (bridges.has(ends[0]) || bridges.has(ends[1])) return null;
-    if (isHit(topology, (p) => outcome.role[p]!, down)) return null;
-    if (before === this.asIs[of] && bridges.size === 0) return before;
-    const was = like.outcome.role;
-    const fresh = [...down.ports].filter(
-      (p) => was[p] !== ROLE.none && was[p] !== ROLE.disabled && !before.ports.includes(p),
-    );
-    return {
-      hit: before.hit,
-      parted: before.parted,
-      spent: before.spent,
-      root: before.root,
-      diameter: before.diameter,
-      ports: Int32Array.of(...before.ports, ...fresh),
-      roles: Uint8Array.of(
-        ...before.roles.map((role, i) => (down.ports.has(before.ports[i]!) ? ROLE.disabled : role)),
-        ...fresh.map(() => ROLE.disabled),
-      ),
-    };
-  }
-
-  /** `before`: what was done to the tree until then; `down`: all that is. */
-  private effectOf(of: number, before: Effect, now: FailedTree, topology: Topology, down: Down): Effect {
-    const { like, roots } = this.classes[of]!;
-    const { outcome } = now;
-    const tree = { ...like, topology, outcome };
-    const parted = before.parted || now.parted;
-    const keepsRoot = !parted && roots.length === 1 && !down.bridges.has(roots[0]!);
-    return {
-      hit: before.hit || now.hit,
-      parted,
-      spent: outcome.spent !== undefined,
-      ...this.changedRoles(like.outcome.role, outcome.role, before.ports, now.touched),
-      root: keepsRoot ? roots[0]! : (rootsOf(tree)[0] ?? -1),
-      diameter: !now.hit && down.bridges.size === 0 ? before.diameter : treeDiameter(tree),
-    };
-  }
-
-  private changedRoles(
-    was: Uint8Array,
-    now: Uint8Array,
-    before: Int32Array,
-    touched: readonly number[] | null,
-  ): Pick<Effect, 'ports' | 'roles'> {
-    const { seen } = this;
-    const found: number[] = [];
-    const look = (p: number) => {
-      if (seen[p]) return;
-      seen[p] = 1;
-      found.push(p);
-    };
-    if (touched) {
-      before.forEach(look);
-      touched.forEach(look);
-    } else for (let p = 0; p < was.length; p++) found.push(p);
-    for (const p of found) seen[p] = 0;
-    const ports = Int32Array.from(found.filter((p) => was[p] !== now[p]));
-    return { ports, roles: Uint8Array.from(ports, (p) => now[p]!) };
   }
 }

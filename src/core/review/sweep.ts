@@ -72,23 +72,48 @@ const broken = ({ holding, solved }: SweepBase, after: After): string[] =>
     ? []
     : checkGoals(after.solved()).flatMap((c) => (c.state === 'broken' && holding.has(c.goal.id) ? [c.goal.id] : []));
 
-/** One failure: all its elements at once. `scratch`: solved from scratch, as if nothing were known of the design without it. */
-export function failureOf(base: SweepBase, elements: readonly Element[], scratch = false): Failure {
-  const after = (scratch ? null : takenOn(base, elements)) ?? fromScratch(base, elements);
-  const { roots, moved, longestPath, seconds, timers } = after;
-  const { design } = base.solved.topology;
-  const separates = separationOf(after.failed, base.parts, after.parts);
-  const parted = separates.switches.length + separates.hosts.length > 0;
+type Harm = Pick<Failure, 'separates' | 'goalsBroken' | 'overloaded' | 'fullest'>;
+
+const harmOf = (base: SweepBase, after: After): Harm => ({
+  separates: separationOf(after.failed, base.parts, after.parts),
+  goalsBroken: broken(base, after),
+  ...(base.solved.topology.design.demands.length === 0 ? { overloaded: [], fullest: null } : loads(after.solved())),
+});
+
+function whole(base: SweepBase, elements: readonly Element[], after: After, harm: Harm): Failure {
+  const { roots, moved, longestPath, seconds, timers } = after.moves();
+  const separates = harm.separates.switches.length + harm.separates.hosts.length > 0;
   return {
     elements,
-    separates,
+    ...harm,
     roots,
-    goalsBroken: broken(base, after),
-    ...(design.demands.length === 0 ? { overloaded: [], fullest: null } : loads(after.solved())),
     moved,
     longestPath,
-    outage: outageBy(design, elements, { separates: parted, open: wasOpen(base, elements), seconds, timers }),
+    outage: outageBy(base.solved.topology.design, elements, {
+      separates,
+      open: wasOpen(base, elements),
+      seconds,
+      timers,
+    }),
   };
+}
+
+const afterOf = (base: SweepBase, elements: readonly Element[]): After =>
+  takenOn(base, elements) ?? fromScratch(base, elements);
+
+/** One failure: all its elements at once. `scratch`: solved from scratch, as if nothing were known of the design without it. */
+export function failureOf(base: SweepBase, elements: readonly Element[], scratch = false): Failure {
+  const after = scratch ? fromScratch(base, elements) : afterOf(base, elements);
+  return whole(base, elements, after, harmOf(base, after));
+}
+
+/** The same of single failures, and of pairs that do harm: of other pairs there are too many to tell, and they are null. */
+export function toldFailure(base: SweepBase, elements: readonly Element[]): Failure | null {
+  const after = afterOf(base, elements);
+  const harm = harmOf(base, after);
+  const { separates, goalsBroken, overloaded } = harm;
+  const does = separates.switches.length + separates.hosts.length + goalsBroken.length + overloaded.length > 0;
+  return does || elements.length === 1 ? whole(base, elements, after, harm) : null;
 }
 
 const RANK: Record<Outage['kind'], number> = {

@@ -3,9 +3,10 @@ import type { Design } from '../design';
 import { timersUnder } from '../analysis';
 import { ROLE, ROLES } from '../trees';
 import type { PortChange, SolvedDesign, SolvedTree } from '../trees';
-import type { After, NewRoot, SweepBase } from './after';
+import type { After, Moves, NewRoot, SweepBase } from './after';
 import { lazily } from './effects';
-import type { Effect, FailedTrees } from './effects';
+import type { FailedTrees } from './effects';
+import type { Effect, Hit } from './tree-effects';
 import type { Element } from './elements';
 import { withFailed } from './elements';
 import { hostVlansHit, isWhole, partsOfVlan } from './reach';
@@ -30,7 +31,7 @@ function solvedWith({ solved: { trees, solvedCount }, effects }: SweepBase, fail
 }
 
 /** Trees in which a port has another role, and such ports, those that went down with what failed left out. */
-function movedBy({ effects: { classes }, solved }: SweepBase, effects: readonly Effect[]): After['moved'] {
+function movedBy({ effects: { classes }, solved }: SweepBase, effects: readonly Effect[]): Moves['moved'] {
   const counted = new Uint8Array(solved.topology.ports.length);
   let [trees, ports] = [0, 0];
   effects.forEach((effect, c) => {
@@ -70,7 +71,7 @@ function portsMoved({ topology: { ports } }: SolvedDesign, like: SolvedTree, eff
 }
 
 /** How long each tree takes to settle, which is the same with a port more that fails and that it has no part in. */
-function settling(base: SweepBase, elements: readonly Element[], effects: readonly Effect[], timers: After['timers']) {
+function settling(base: SweepBase, elements: readonly Element[], effects: readonly Effect[], timers: Moves['timers']) {
   const { solved } = base;
   const { design } = solved.topology;
   const gone = lazily(() => endsOfAll(design, elements));
@@ -91,19 +92,19 @@ function settling(base: SweepBase, elements: readonly Element[], effects: readon
 function partsWith(base: SweepBase, found: FailedTrees, elements: readonly Element[], after: () => SolvedDesign) {
   const hosts = hostVlansHit(base.solved.topology.design, elements);
   const walk = (parts: VlanParts) => partsOfVlan(after(), parts.vlans, parts);
-  const walkOnce = (effect: Effect, parts: VlanParts) => {
-    let own = base.known.walks.get(effect);
-    if (!own) base.known.walks.set(effect, (own = new Map()));
+  const walkOnce = (hit: Hit, parts: VlanParts) => {
+    let own = base.known.walks.get(hit);
+    if (!own) base.known.walks.set(hit, (own = new Map()));
     let walked = own.get(parts);
     if (!walked) own.set(parts, (walked = walk(parts)));
     return walked;
   };
   return base.parts.flatMap((parts) => {
     if (hosts.size > 0 && parts.vlans.some((v) => hosts.has(v))) return walk(parts);
-    const effect = found.effects[base.effects.classOf(parts.vlans[0]!)]!;
+    const hit = found.hits[base.effects.classOf(parts.vlans[0]!)]!;
     // Where all switches that carry a VLAN are joined by its tree, they stay so while they have its root.
-    const stays = isWhole(base.solved, parts) ? !effect.parted : found.down.bridges.size === 0 && !effect.hit;
-    return stays ? [] : walkOnce(effect, parts);
+    const stays = isWhole(base.solved, parts) ? !hit.parted : found.down.bridges.size === 0 && !hit.hit;
+    return stays ? [] : walkOnce(hit, parts);
   });
 }
 
@@ -111,23 +112,24 @@ function partsWith(base: SweepBase, found: FailedTrees, elements: readonly Eleme
 export function takenOn(base: SweepBase, elements: readonly Element[]): After | null {
   const found = base.effects.of(elements);
   if (!found) return null;
-  const { effects } = found;
   const { design } = base.solved.topology;
   const failed = lazily(() => withFailed(design, elements));
   const solved = lazily(() => solvedWith(base, failed(), found));
-  const timers = () =>
-    timersUnder(
-      design.switches,
-      effects.map((e) => e.root),
-    );
   return {
     failed,
     solved,
-    roots: newRoots(base, effects),
-    moved: movedBy(base, effects),
-    longestPath: effects.reduce((most, { diameter }) => Math.max(most, diameter.links), 0),
-    seconds: () => settling(base, elements, effects, timers),
-    timers,
     parts: partsWith(base, found, elements, solved),
+    moves: () => {
+      const effects = found.effects();
+      const roots = effects.map((e) => e.root);
+      const timers = () => timersUnder(design.switches, roots);
+      return {
+        roots: newRoots(base, effects),
+        moved: movedBy(base, effects),
+        longestPath: effects.reduce((most, { diameter }) => Math.max(most, diameter.links), 0),
+        seconds: () => settling(base, elements, effects, timers),
+        timers,
+      };
+    },
   };
 }

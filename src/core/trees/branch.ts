@@ -238,9 +238,31 @@ function rolesNow(
 }
 
 /**
- * The outcome of a tree in which ports are down and bridges are off, `left` being the topology without them; null where it has to
- * be solved as a whole: a root went off, several roots meet, or it is as deep as a root's word goes.
+ * The branches of a tree in which ports are down and bridges are off, settled again, `left` being the topology without them; null
+ * where the tree has to be solved as a whole: a root went off, several roots meet, or it is as deep as a root's word goes.
  */
+function settle(
+  topology: Topology,
+  left: Topology,
+  problem: TreeProblem,
+  before: TreeOutcome,
+  down: ReadonlySet<number>,
+  off: ReadonlySet<number>,
+): { settling: Settling; parted: boolean } | null {
+  const hanging = hangingOf(topology)(before);
+  const most = leastReach(problem.reach);
+  if (hanging.deepest >= most) return null;
+  for (const b of off) if (before.root[b] === b && hanging.start[b]! < hanging.start[b + 1]!) return null;
+  const branch = fallen(topology, before, hanging, down, off);
+  const settling = new Settling(left, problem, before, hanging.depth, branch, off);
+  if (!settling.run() || branch.some((b) => settling.depth[b]! >= most)) return null;
+  return { settling, parted: branch.some((b) => settling.root[b] !== before.root[b]) };
+}
+
+/** Whether some bridge that is left can have another root with that. */
+export const partsBranch = (...tree: Parameters<typeof settle>): boolean => settle(...tree)?.parted ?? true;
+
+/** The outcome of such a tree; null where it has to be solved as a whole. */
 export function solveBranch(
   topology: Topology,
   left: Topology,
@@ -249,15 +271,10 @@ export function solveBranch(
   down: ReadonlySet<number>,
   off: ReadonlySet<number>,
 ): Branch | null {
-  const hanging = hangingOf(topology)(before);
-  const most = leastReach(problem.reach);
-  if (hanging.deepest >= most) return null;
-  for (const b of off) if (before.root[b] === b && hanging.start[b]! < hanging.start[b + 1]!) return null;
-  const branch = fallen(topology, before, hanging, down, off);
-  const settling = new Settling(left, problem, before, hanging.depth, branch, off);
-  if (!settling.run()) return null;
-  const { root, rootPathCost, rootPort, designatedPort, depth } = settling;
-  if (branch.some((b) => depth[b]! >= most)) return null;
+  const settled = settle(topology, left, problem, before, down, off);
+  if (!settled) return null;
+  const { settling, parted } = settled;
+  const { root, rootPathCost, rootPort, designatedPort } = settling;
   const lans = new Set(settling.lans);
   for (const p of down) {
     const lan = topology.portLan[p]!;
@@ -266,9 +283,5 @@ export function solveBranch(
     designatedPort[lan] = bestOnLan(left, problem, settling, lan);
   }
   const { role, touched } = rolesNow(left, problem, before, settling, down, lans);
-  return {
-    outcome: { rank: before.rank, root, rootPathCost, rootPort, designatedPort, role },
-    touched,
-    parted: branch.some((b) => root[b] !== before.root[b]),
-  };
+  return { outcome: { rank: before.rank, root, rootPathCost, rootPort, designatedPort, role }, touched, parted };
 }

@@ -8,7 +8,7 @@ import type { Bundle, Design } from '../design';
 import { isMixed, lansOf, mixtureOf, portsOfBridge, portsOnLan } from '../network';
 import { remembered } from '../remembered';
 import { asBpdusSee } from './guards';
-import { solveBranch } from './branch';
+import { partsBranch, solveBranch } from './branch';
 import { ROLE } from './outcome';
 import type { TreeOutcome } from './outcome';
 import { solveTree } from './solve';
@@ -162,3 +162,11 @@ export function failTree(
   for (const b of off) bridgeTakesPart[b] = 0;
   return { outcome: solveTree(left, { ...problem, bridgeTakesPart }), hit: true, touched: null, parted: true };
 }
+
+/** Whether a tree that is hit can have another root somewhere: the same as `parted` of what it comes to, or yes. */
+export const canPart = (
+  topology: Topology,
+  left: Topology,
+  { problem, outcome }: Pick<SolvedTree, 'problem' | 'outcome'>,
+  down: Down,
+): boolean => partsBranch(topology, left, problem, outcome, down.ports, down.bridges);

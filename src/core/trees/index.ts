@@ -15,7 +15,7 @@ export { solveTree } from './solve';
 export { joinedAt } from './untagged';
 export { ROLE, ROLES, forwardsRole } from './outcome';
 export type { Role, TreeOutcome } from './outcome';
-export { downWith, failTree, isHit, topologyWithout } from './failed';
+export { canPart, downWith, failTree, isHit, topologyWithout } from './failed';
 export type { Down, FailedTree } from './failed';
 export { sameProblem, sameStructure } from './reuse';
 export { loopingPorts } from './loops';

@@ -1,6 +1,6 @@
 /** Failures of a design, looked at by threads of this machine, or by workers wherever a queue leads to. */
 import { createHash } from 'node:crypto';
-import { chunksOf, failureCount, failuresIn, isTold } from '../../core/review';
+import { chunksOf, failureCount, failuresIn, toldIn } from '../../core/review';
 import type { Chunk, Failure, SweepBase } from '../../core/review';
 import type { Lookers } from './pool';
 import { queueUrl } from './queue-url';
@@ -57,7 +57,8 @@ export async function* sweep(base: SweepBase, { pairs, all, waits }: SweepOption
   const of = failureCount(base, pairs);
   const url = queueUrl();
   if (url === null && of <= FEW) {
-    const failures = [...failuresIn(base, { from: 0, to: of })].filter((f) => all || isTold(f));
+    const chunk = { from: 0, to: of };
+    const failures = all ? [...failuresIn(base, chunk)] : [...toldIn(base, chunk)].filter((f) => f !== null);
     yield { from: 0, failures, done: of, of };
     return;
   }

@@ -1,5 +1,5 @@
 /** A thread of a sweep: looks at the failures of one chunk after another, mostly of one design. */
-import { failuresIn, isTold, sweepBase } from '../../core/review';
+import { failuresIn, sweepBase, toldIn } from '../../core/review';
 import type { Chunk, Failure, SweepBase } from '../../core/review';
 import type { Design } from '../../core/design';
 import { solveDesign } from '../../core/trees';
@@ -17,5 +17,5 @@ let known: { readonly key: string; readonly base: SweepBase } | null = null;
 
 export default function look({ key, text, chunk, all }: Task): Failure[] {
   if (known?.key !== key) known = { key, base: sweepBase(solveDesign(JSON.parse(text) as Design)) };
-  return [...failuresIn(known.base, chunk)].filter((failure) => all || isTold(failure));
+  return all ? [...failuresIn(known.base, chunk)] : [...toldIn(known.base, chunk)].filter((f) => f !== null);
 }
