@@ -234,7 +234,7 @@ test.each([
   ['one tree', networks],
   ['VLANs', vlanNetworks],
   ['bundles', bundledNetworks],
-] as const)('of pairs, those that do harm are told, and all of those: %s', (_, designs) => {
+] as const)('of pairs, those that do harm are reported, and all of those: %s', (_, designs) => {
   fc.assert(
     fc.property(designs, (design) => {
       const solved = solveDesign(design);
