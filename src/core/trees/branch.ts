@@ -263,15 +263,9 @@ function settle(
 export const partsBranch = (...tree: Parameters<typeof settle>): boolean => settle(...tree)?.parted ?? true;
 
 /** The outcome of such a tree; null where it has to be solved as a whole. */
-export function solveBranch(
-  topology: Topology,
-  left: Topology,
-  problem: TreeProblem,
-  before: TreeOutcome,
-  down: ReadonlySet<number>,
-  off: ReadonlySet<number>,
-): Branch | null {
-  const settled = settle(topology, left, problem, before, down, off);
+export function solveBranch(...tree: Parameters<typeof settle>): Branch | null {
+  const [topology, left, problem, before, down] = tree;
+  const settled = settle(...tree);
   if (!settled) return null;
   const { settling, parted } = settled;
   const { root, rootPathCost, rootPort, designatedPort } = settling;
