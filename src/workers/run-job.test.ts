@@ -79,11 +79,12 @@ test('a worker that fails, ends without a word, or falls silent says which', asy
 
 test('a kept worker goes on to the next job, and nothing is heard of one that was dropped', async () => {
   const worker = new FakeWorker();
+  const lost: FakeWorker[] = [];
   const seen: number[] = [];
   const run = (onProgress?: (p: number) => void) =>
     runJob<string, number, string>(worker as unknown as Worker, 'work', {
       failure,
-      kept: true,
+      lost: () => lost.push(worker),
       ...(onProgress ? { onProgress } : {}),
     });
   const first = run((p) => seen.push(p));
@@ -96,8 +97,9 @@ test('a kept worker goes on to the next job, and nothing is heard of one that wa
   worker.say({ kind: 'progress', progress: 2 });
   worker.say({ kind: 'done', result: 'ready' });
   expect([await first.done, await second.done, seen, worker.ended]).toEqual([null, 'ready', [20], false]);
+  expect(lost).toEqual([]);
   const third = run();
   worker.onerror!({ message: 'out of memory' });
   await expect(third.done).rejects.toThrow('It failed: out of memory.');
-  expect(worker.ended).toBe(true);
+  expect([worker.ended, lost]).toEqual([true, [worker]]);
 });

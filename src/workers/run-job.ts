@@ -16,8 +16,8 @@ export interface JobOptions<Progress> {
   readonly failure: (why: string) => string;
   /** Longest time without a message, in milliseconds; absent for a job that does not report. */
   readonly silence?: number;
-  /** Whether the worker goes on to the next job, unless it failed. */
-  readonly kept?: boolean;
+  /** For a worker that is kept for the next job: called when it is lost, in this job or after it. */
+  readonly lost?: () => void;
 }
 
 let jobs = 0;
@@ -28,7 +28,7 @@ const sentence = (text: string): string => text.replace(/[.]?$/, '.');
 export function runJob<Request, Progress, Result>(
   worker: Worker,
   request: Request,
-  { onProgress = () => {}, failure, silence, kept = false }: JobOptions<Progress>,
+  { onProgress = () => {}, failure, silence, lost }: JobOptions<Progress>,
 ): Job<Result> {
   const send = (message: JobRequest<Request>) => worker.postMessage(message);
   const job = jobs++;
@@ -37,11 +37,12 @@ export function runJob<Request, Progress, Result>(
   let timer: ReturnType<typeof setTimeout> | undefined;
   const done = new Promise<Result | null>((resolve, reject) => {
     drop = () => {
-      if (kept) stop();
+      if (lost) stop();
       resolve(null);
     };
     const fail = (why: string) => {
       worker.terminate();
+      lost?.();
       reject(new Error(failure(why)));
     };
     // A worker that the browser ended, for want of memory for example, sends nothing more.
@@ -62,7 +63,7 @@ export function runJob<Request, Progress, Result>(
     send({ kind: 'run', job, request });
   }).finally(() => {
     clearTimeout(timer);
-    if (!kept) worker.terminate();
+    if (!lost) worker.terminate();
   });
   return { done, stop, drop };
 }

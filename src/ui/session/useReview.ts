@@ -132,7 +132,7 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
         {
           onProgress: (said) => setState((s) => took(s, said, fresh, design)),
           failure: (why) => `The review stopped: ${why}`,
-          kept: true,
+          lost: () => (worker.current = null),
         },
       );
       job.current = mine;
@@ -146,10 +146,7 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
             return next;
           });
         },
-        (error: Error) => {
-          worker.current = null;
-          setState((s) => ({ ...s, progress: null, failed: error.message }));
-        },
+        (error: Error) => setState((s) => ({ ...s, progress: null, failed: error.message })),
       );
     }, REST);
     return () => {
