@@ -1,6 +1,6 @@
 /** Whatever happens to the network, the storage of the browser, or its windows: no change is lost, and the header tells the truth. */
 import { expect } from '@playwright/test';
-import type { APIRequestContext, Page } from '@playwright/test';
+import type { APIRequestContext, BrowserContext, Page } from '@playwright/test';
 import { asCabled, asMeant } from '../src/demo/brackwater';
 import { freshDemo, openTrees, pick, saved, stored, test } from './support';
 import type { Opened } from './support';
@@ -21,8 +21,8 @@ const revision = async (request: APIRequestContext, { variant }: Opened) =>
 const isPost = (route: { request: () => { method: () => string } }) => route.request().method() === 'POST';
 
 /** Answers changes with something else than the server would. */
-async function answerSteps(page: Page, answer: { status: number; body?: string; json?: unknown }): Promise<void> {
-  await page.route('**/steps', (route) => (isPost(route) ? route.fulfill(answer) : route.continue()));
+async function answerSteps(at: Page | BrowserContext, answer: { status: number; body?: string; json?: unknown }): Promise<void> {
+  await at.route('**/steps', (route) => (isPost(route) ? route.fulfill(answer) : route.continue()));
 }
 
 test('a storage that is full or forbidden hinders no saving', async ({ page, request }) => {
@@ -89,6 +89,8 @@ test('an undo whose answer is lost is done once', async ({ page, request }) => {
   await openTrees(page, demo, GATE);
   await pick(page, 'Bridge priority', '8192');
   await pick(page, 'Bridge priority', '4096');
+  // A change that was not sent yet would be taken back without the server.
+  await expect.poll(() => revision(request, demo)).toBe(2);
   await saved(page);
   let lost = 0;
   await page.route('**/undo', async (route) => {
@@ -112,7 +114,8 @@ test('closing a window with unsent changes is warned of, and what it left is off
   const context = await browser.newContext();
   const page = await context.newPage();
   await openTrees(page, demo, GATE);
-  await answerSteps(page, { status: 502, body: 'x' });
+  // Of the whole context: what is said of a page ends when it begins to close, and the page may try once more after that.
+  await answerSteps(context, { status: 502, body: 'x' });
   await pick(page, 'Bridge priority', '8192');
   await expect(saving(page)).toContainText('1 change not saved');
   const warned = page.waitForEvent('dialog');
@@ -122,6 +125,7 @@ test('closing a window with unsent changes is warned of, and what it left is off
   const gone = page.waitForEvent('close');
   await dialog.accept();
   await gone;
+  await context.unroute('**/steps');
   const next = await context.newPage();
   await openTrees(next, demo, GATE);
   const offer = next.getByRole('dialog', { name: 'A closed window left changes' });
