@@ -5,10 +5,12 @@ import { checkGoals } from '../../core/goals';
 import { availabilityUnknown } from '../../core/review';
 import type { CheckedAvailability } from '../../core/review';
 import { OneOf } from '../controls/OneOf';
+import { later } from '../controls/later';
 import { useBench, useShown } from '../session/context';
-import { GoalsPanel } from './goals/GoalsPanel';
 import { Panel } from './panels/Panel';
 import styles from './SidePanel.module.css';
+
+const GoalsPanel = later(() => import('./goals/GoalsPanel').then((m) => m.GoalsPanel));
 
 /** Goals of availability as the review has found them; of one that is new, or another than it was, nothing is known yet. */
 function availabilityOf(

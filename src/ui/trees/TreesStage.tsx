@@ -3,13 +3,9 @@ import Button from '@mui/material/Button';
 import { BOARDS } from '../session/view';
 import { useBench, useSession } from '../session/context';
 import { useInBrowser } from '../session/useInBrowser';
-import { CompareBoard } from './boards/CompareBoard';
-import { InstanceBoard } from './boards/InstanceBoard';
-import { PredictBoard } from './boards/PredictBoard';
-import { RootBoard } from './boards/RootBoard';
-import { LinkUseBoard } from './boards/LinkUseBoard';
 import { ChartHost } from './ChartHost';
 import { DraftBar } from '../controls/DraftBar';
+import { later } from '../controls/later';
 import { MovedBar } from '../controls/MovedBar';
 import { SidePanel } from './SidePanel';
 import { TreeStrip } from '../controls/TreeStrip';
@@ -31,11 +27,11 @@ function BoardTabs() {
 
 const SHOWN = {
   chart: ChartHost,
-  roots: RootBoard,
-  'link-use': LinkUseBoard,
-  instances: InstanceBoard,
-  compare: CompareBoard,
-  predict: PredictBoard,
+  roots: later(() => import('./boards/RootBoard').then((m) => m.RootBoard)),
+  'link-use': later(() => import('./boards/LinkUseBoard').then((m) => m.LinkUseBoard)),
+  instances: later(() => import('./boards/InstanceBoard').then((m) => m.InstanceBoard)),
+  compare: later(() => import('./boards/CompareBoard').then((m) => m.CompareBoard)),
+  predict: later(() => import('./boards/PredictBoard').then((m) => m.PredictBoard)),
 } as const;
 
 /** The trees of the design: which way each VLAN goes, where it is cut, and why. */

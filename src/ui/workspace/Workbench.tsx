@@ -12,14 +12,13 @@ import { CommandSearch } from './CommandSearch';
 import { ConflictDialog } from './ConflictDialog';
 import { BenchContext, missingInView } from '../session/context';
 import type { Bench, BenchDialog, ScopeChoice } from '../session/context';
-import { HistoryDialog } from './HistoryDialog';
-import { KeysDialog } from './KeysDialog';
 import { SelectionNote } from './SelectionNote';
 import { LeftDialog } from './LeftDialog';
 import { PrintedTitle } from './PrintedTitle';
 import { RefusedDialog } from './RefusedDialog';
 import { Header } from './Header';
 import { takeFlash } from '../session/flash';
+import { later } from '../controls/later';
 import { useNotice } from '../controls/Notice';
 import { useEdit } from './useEdit';
 import { Tour } from './Tour';
@@ -33,6 +32,10 @@ import { useSinceChoice } from '../session/since';
 import { useReview } from '../session/useReview';
 import { useStore } from 'zustand';
 import { STAGE, useStagesAhead } from './stages-ahead';
+
+// What is typed into at once, the search and a note, is there from the start.
+const HistoryDialog = later(() => import('./HistoryDialog').then((m) => m.HistoryDialog));
+const KeysDialog = later(() => import('./KeysDialog').then((m) => m.KeysDialog));
 
 interface Props {
   head: DesignHead;

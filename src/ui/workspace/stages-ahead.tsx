@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useContext, useEffect } from 'react';
 import type { ComponentType } from 'react';
+import { fetchLater } from '../controls/later';
 import { BenchContext } from '../session/context';
 import type { StageId } from '../session/stages';
 
@@ -43,7 +44,7 @@ export function StageAhead({ stage }: { stage: StageId }) {
 export function useStagesAhead(): void {
   useEffect(() => {
     const fetchAll = () => {
-      for (const load of Object.values(LOAD)) void load().catch(() => undefined);
+      void Promise.allSettled(Object.values(LOAD).map((load) => load())).then(fetchLater);
     };
     const idle = requestIdleCallback(fetchAll, { timeout: 1000 });
     return () => cancelIdleCallback(idle);
