@@ -21,11 +21,11 @@ interface Props {
 
 /** Faults and risks that are not accepted; leads to the review. */
 function FindingCount() {
-  const { review, go, stage } = useBench();
+  const { review, go } = useBench();
   const open = review.findings?.filter((f) => f.accepted === null) ?? [];
   const of = (severity: string) => open.filter((f) => f.severity === severity).length;
   const [faults, risks] = [of('fault'), of('risk')];
-  if (faults + risks === 0 || stage === 'review') return null;
+  if (faults + risks === 0) return null;
   return (
     <button className="tool" onClick={() => go('review')} title="Findings of the review">
       {faults > 0 && <span className="alarm">{count(faults, 'fault')}</span>}
