@@ -21,7 +21,10 @@ const revision = async (request: APIRequestContext, { variant }: Opened) =>
 const isPost = (route: { request: () => { method: () => string } }) => route.request().method() === 'POST';
 
 /** Answers changes with something else than the server would. */
-async function answerSteps(at: Page | BrowserContext, answer: { status: number; body?: string; json?: unknown }): Promise<void> {
+async function answerSteps(
+  at: Page | BrowserContext,
+  answer: { status: number; body?: string; json?: unknown },
+): Promise<void> {
   await at.route('**/steps', (route) => (isPost(route) ? route.fulfill(answer) : route.continue()));
 }
 
