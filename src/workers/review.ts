@@ -14,6 +14,8 @@ export interface ReviewRequest {
 export type ReviewProgress =
   | { readonly kind: 'findings'; readonly findings: readonly Finding[] }
   | { readonly kind: 'missing'; readonly missing: MissingCables }
+  /** Milliseconds that a pair takes, by some of them. */
+  | { readonly kind: 'pace'; readonly milliseconds: number }
   | { readonly kind: 'availability'; readonly goals: readonly CheckedAvailability[] }
   /** `of`: how many failures there are to look at. */
   | { readonly kind: 'failures'; readonly failures: readonly Failure[]; readonly done: number; readonly of: number };
@@ -23,6 +25,26 @@ const BETWEEN_REPORTS = 150;
 
 /** The last design that was swept: what is found of trees that an edit cannot touch stays. */
 let last: SweepBase | undefined;
+
+/** Places among all pairs at which some are tried, how many at each, and what that takes at most, in milliseconds. */
+const TRIED = { places: 12, each: 60, most: 200 };
+
+/** What a pair takes; null where there is none. */
+function paceOf(base: SweepBase): number | null {
+  const [first, end] = [base.elements.length, failureCount(base, true)];
+  const began = performance.now();
+  const spent = () => performance.now() - began;
+  let looked = 0;
+  for (let place = 0; place < TRIED.places; place++) {
+    const from = first + Math.floor(((end - first) * place) / TRIED.places);
+    const pairs = toldIn(base, { from, to: Math.min(end, from + TRIED.each) });
+    while (pairs.next().done !== true) {
+      looked++;
+      if (spent() > TRIED.most) return spent() / looked;
+    }
+  }
+  return looked === 0 ? null : spent() / looked;
+}
 
 const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
 
@@ -55,5 +77,7 @@ serveJob<ReviewRequest, ReviewProgress, boolean>(async ({ design, depth }, { rep
   }
   done = of;
   send();
+  const pace = depth === 'pairs' ? null : paceOf(base);
+  if (pace !== null) report({ kind: 'pace', milliseconds: pace });
   return true;
 });

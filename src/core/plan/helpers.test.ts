@@ -1,16 +1,9 @@
 /** Steps that help for a while: what is set is taken back, and the plan interrupts less with them. */
 import { quarryAsItIs, quarryPerVlan } from '../../demo/quarry';
+import { planned } from '../../../tests/support/planned';
 import { bundleAt, linkAt, portsOf } from '../design';
 import type { Design } from '../design';
 import { compareCost } from './rank';
-import { planChange } from './plan';
-import type { ChangePlan, PlanOptions } from './plan';
-
-function planned(from: Design, to: Design, options: PlanOptions = {}): ChangePlan {
-  const found = planChange(from, to, options);
-  if (!found.ok) throw new Error(found.sentence);
-  return found.plan;
-}
 
 /** Working cables of a switch to other switches, a bundle once. */
 const uplinks = (design: Design, device: string): Set<string> =>

@@ -1,6 +1,7 @@
 /** Steps that are not in the difference and help on the way: a member is shut before it is moved, a way is drained before it goes. */
 import { bundleAt, farEnd, groupBy, linkAt, linkById, portById, portsOf, setField, switchById } from '../design';
 import type { Bundle, Design, Edit, Link } from '../design';
+import { isPeerPort } from '../network';
 import { portsOfLink } from '../review';
 import { BRIDGE_PRIORITY, COST_RANGE } from '../standard';
 import { bundlesOfWork, cablesOf } from './constraints';
@@ -156,12 +157,13 @@ function oneUplink(works: readonly Work[], start: Design, goal: Design, at: numb
   });
 }
 
-/** Ports of a switch with working cables to other switches, those of one bundle together. */
+/** Ports of a switch with working cables to other switches, those of one bundle together; peer links of a pair are none. */
 function uplinksOf(design: Design, device: string): string[][] {
   const open = portsOf(design, device).filter((p) => {
     const link = linkAt(design, p.id);
     const end = link && farEnd(link, p.id);
-    return !p.down && link && !link.down && end && 'port' in end && portById(design, end.port)?.switch !== device;
+    if (p.down || !link || link.down || isPeerPort(design, p.id)) return false;
+    return end !== undefined && 'port' in end && portById(design, end.port)?.switch !== device;
   });
   return [...groupBy(open, (p) => bundleAt(design, p.id)?.id ?? p.id).values()].map((own) => own.map((p) => p.id));
 }

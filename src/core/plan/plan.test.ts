@@ -1,5 +1,6 @@
 /** Plans of the demo and of small networks made for one thing each. */
 import { asCabled, asMeant, asPair } from '@/demo/brackwater';
+import { planned } from '../../../tests/support/planned';
 import { applyEdits, emptyDesign, readDesign, setField } from '../design';
 import type { Design, Edit } from '../design';
 import { quarryAsItIs, quarryInstances, quarryOneTree } from '@/demo/quarry';
@@ -7,7 +8,6 @@ import { mstConfigOf } from '../network';
 import { splitWork } from './arrange';
 import { scriptOfPlan } from './carried-out';
 import { planChange } from './plan';
-import type { ChangePlan, PlanOptions } from './plan';
 import { planMaintenance } from './maintenance';
 import { migrations } from './migration';
 import { planJson } from './plan-json';
@@ -19,12 +19,6 @@ const changed = (design: Design, ...edits: Edit[]): Design => {
   if (!applied.ok) throw new Error(applied.faults[0]!.sentence);
   return applied.design;
 };
-
-function planned(from: Design, to: Design, options: PlanOptions = {}): ChangePlan {
-  const found = planChange(from, to, options);
-  if (!found.ok) throw new Error(found.sentence);
-  return found.plan;
-}
 
 /** A line of switches, the first of them root, and a host at each end. */
 function line(names: string, mode: Design['mode'] = 'rstp'): Design {

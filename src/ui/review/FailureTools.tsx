@@ -12,14 +12,14 @@ import { newId } from '../session/new-id';
 import { useFailureCommands } from './useFailureCommands';
 import { failureWords } from './words';
 
-/** Asks for pairs as well, and says first how many there are and how long they take by what single ones took. */
+/** Asks for pairs as well, and says first how many there are and how long they take, by some that were tried. */
 export function Pairs() {
   const { review, pairs, setPairs } = useBench();
   if (pairs) return <Button onClick={() => setPairs(false)}>Single failures only</Button>;
-  const { swept, took } = review;
-  if (took === null || swept < 2) return null;
+  const { swept, pace } = review;
+  if (pace === null || swept < 2) return null;
   const many = (swept * (swept - 1)) / 2;
-  const seconds = ((took / swept) * many) / 1000;
+  const seconds = (pace * many) / 1000;
   const time = seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${grouped(Math.round(seconds / 60))} min`;
   return (
     <Button onClick={() => setPairs(true)}>

@@ -24,6 +24,8 @@ export interface Review {
   /** Milliseconds of the last whole sweep, and how many failures it looked at. */
   readonly took: number | null;
   readonly swept: number;
+  /** Milliseconds that a pair of failures takes; null until that is known. */
+  readonly pace: number | null;
 }
 
 export type ReviewDepth = ReviewRequest['depth'];
@@ -38,6 +40,7 @@ const NOTHING: Review = {
   design: null,
   took: null,
   swept: 0,
+  pace: null,
 };
 /** Milliseconds without a change after which the review begins: typing does not start it again with each key. */
 const REST = 250;
@@ -71,6 +74,8 @@ function took(was: Review, said: ReviewProgress, fresh: Failure[], design: Desig
       return { ...was, missing: said.missing };
     case 'availability':
       return { ...was, availability: said.goals };
+    case 'pace':
+      return { ...was, pace: said.milliseconds };
     case 'failures':
       fresh.push(...said.failures);
       return {
@@ -83,7 +88,7 @@ function took(was: Review, said: ReviewProgress, fresh: Failure[], design: Desig
 }
 
 /** What a whole sweep found. */
-type Swept = Pick<Review, 'missing' | 'failures' | 'availability' | 'swept' | 'took'>;
+type Swept = Pick<Review, 'missing' | 'failures' | 'availability' | 'swept' | 'took' | 'pace'>;
 /** Sweeps that are kept: an edit taken back, or made again, is looked at at once. */
 const MOST_KEPT = 6;
 
@@ -98,8 +103,8 @@ class Sweeps {
     }
     return found;
   }
-  keep(key: string, { missing, failures, availability, swept, took: time }: Review): void {
-    this.known.set(key, { missing, failures, availability, swept, took: time });
+  keep(key: string, { missing, failures, availability, swept, took: time, pace }: Review): void {
+    this.known.set(key, { missing, failures, availability, swept, took: time, pace });
     for (const oldest of this.known.keys()) if (this.known.size > MOST_KEPT) this.known.delete(oldest);
   }
 }

@@ -251,3 +251,15 @@ test('an accepted finding has its reason, and comes back when what it says chang
 });
 
 /** Both ends of a bundle with one active member at a time: the other one waits. */
+
+test.each([
+  ['a tree per VLAN', meant, 7],
+  ['instances', region(), 3],
+  ['one tree', { ...region(), mode: 'rstp' as const }, 1],
+  ['one of a pair', asPair(), 7],
+] as const)('a switch runs as many trees as its mode has: %s', (_, design, trees) => {
+  const limited = (maxTrees: number) => after(design, setField('switch', 'core-west', 'maxTrees', maxTrees));
+  if (trees > 1)
+    expect(sentencesOf(limited(trees - 1), 'too-many-trees').join()).toContain(`has ${trees} spanning trees`);
+  expect(codesOf(limited(trees))).not.toContain('too-many-trees');
+});

@@ -1,5 +1,5 @@
 /** Regions, instances and kinds of spanning tree that meet. */
-import { groupBy, modeOf, switchById } from '../../design';
+import { groupBy, isPerVlan, modeOf, switchById } from '../../design';
 import { MODE_WORDS, reviewMessages as say } from '../../messages';
 import { differenceSentences, isMixed, mixtureOf, mstConfigOf, regionMap } from '../../network';
 import { count } from '../../standard';
@@ -87,13 +87,24 @@ export const tooManyInstances: Rule = {
     ),
 };
 
+/** Trees that a switch has to run: its own of VLANs, or those of its region with the CIST, or the common one. */
+function treesOf(c: Context, bridge: number): number {
+  const s = c.design.switches[bridge]!;
+  const mode = modeOf(c.design, s);
+  if (mode === 'mstp') return 1 + mstConfigOf(c.design, s).instances.length;
+  if (!isPerVlan(mode)) return 1;
+  const acts = c.solved.topology.actsAs[bridge]!;
+  return c.solved.trees.filter(({ tree, problem }) => tree.vlan !== null && problem.bridgeTakesPart[acts]).length;
+}
+
 export const tooManyTrees: Rule = {
   code: 'too-many-trees',
   severity: 'fault',
   find: (c) =>
     c.design.switches.flatMap((s, b): Found[] => {
-      const trees = c.solved.trees.filter(({ problem }) => problem.bridgeTakesPart[b]).length;
-      return s.maxTrees === undefined || trees <= s.maxTrees
+      if (s.maxTrees === undefined || s.off) return [];
+      const trees = treesOf(c, b);
+      return trees <= s.maxTrees
         ? []
         : [{ subjects: [c.switchAt(b)], sentence: say['too-many-trees']({ name: s.name, trees, most: s.maxTrees }) }];
     }),
