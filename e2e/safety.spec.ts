@@ -1,6 +1,6 @@
 /** Whatever happens to the network, the storage of the browser, or its windows: no change is lost, and the header tells the truth. */
 import { expect } from '@playwright/test';
-import type { APIRequestContext, BrowserContext, Page } from '@playwright/test';
+import type { APIRequestContext, Page } from '@playwright/test';
 import { asCabled, asMeant } from '../src/demo/brackwater';
 import { freshDemo, openTrees, pick, saved, stored, test } from './support';
 import type { Opened } from './support';
@@ -21,12 +21,22 @@ const revision = async (request: APIRequestContext, { variant }: Opened) =>
 const isPost = (route: { request: () => { method: () => string } }) => route.request().method() === 'POST';
 
 /** Answers changes with something else than the server would. */
-async function answerSteps(
-  at: Page | BrowserContext,
-  answer: { status: number; body?: string; json?: unknown },
-): Promise<void> {
+async function answerSteps(at: Page, answer: { status: number; body?: string; json?: unknown }): Promise<void> {
   await at.route('**/steps', (route) => (isPost(route) ? route.fulfill(answer) : route.continue()));
 }
+
+/**
+ * Lets no change leave a page. From inside: what is done to its requests from outside ends when it begins to close, and
+ * it may try once more after that.
+ */
+const answerInside = (page: Page) =>
+  page.evaluate(() => {
+    const real = window.fetch;
+    window.fetch = (input, init) =>
+      init?.method === 'POST' && String(input).endsWith('/steps')
+        ? Promise.resolve(new Response('x', { status: 502 }))
+        : real(input, init);
+  });
 
 test('a storage that is full or forbidden hinders no saving', async ({ page, request }) => {
   await page.addInitScript(() => {
@@ -117,8 +127,7 @@ test('closing a window with unsent changes is warned of, and what it left is off
   const context = await browser.newContext();
   const page = await context.newPage();
   await openTrees(page, demo, GATE);
-  // Of the whole context: what is said of a page ends when it begins to close, and the page may try once more after that.
-  await answerSteps(context, { status: 502, body: 'x' });
+  await answerInside(page);
   await pick(page, 'Bridge priority', '8192');
   await expect(saving(page)).toContainText('1 change not saved');
   const warned = page.waitForEvent('dialog');
@@ -128,7 +137,6 @@ test('closing a window with unsent changes is warned of, and what it left is off
   const gone = page.waitForEvent('close');
   await dialog.accept();
   await gone;
-  await context.unroute('**/steps');
   const next = await context.newPage();
   await openTrees(next, demo, GATE);
   const offer = next.getByRole('dialog', { name: 'A closed window left changes' });
@@ -138,6 +146,34 @@ test('closing a window with unsent changes is warned of, and what it left is off
   await expect(next.getByRole('combobox', { name: 'Bridge priority' })).toContainText('8192');
   expect(await revision(request, demo)).toBe(1);
   expect(await next.evaluate(() => Object.keys(localStorage).filter((k) => k.includes('kept')))).toEqual([]);
+});
+
+test('what a window leaves that closes is offered in one that is open, and only there where it was not answered', async ({
+  browser,
+  request,
+}) => {
+  const demo = await freshDemo(request, 'closed beside');
+  const context = await browser.newContext();
+  const [page, beside] = [await context.newPage(), await context.newPage()];
+  await openTrees(beside, demo, GATE);
+  await openTrees(page, demo, GATE);
+  await answerInside(page);
+  await pick(page, 'Bridge priority', '8192');
+  await expect(saving(page)).toContainText('1 change not saved');
+  const third = await context.newPage();
+  await openTrees(third, demo, GATE);
+  const gone = page.waitForEvent('close');
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.close({ runBeforeUnload: true });
+  await gone;
+  const offered = (at: Page) => at.getByRole('dialog', { name: 'A closed window left changes' });
+  await expect(offered(beside)).toContainText('Priority of gate for VLAN 199: 8192');
+  await expect(offered(third)).toBeVisible();
+  await offered(beside).getByRole('button', { name: 'Apply' }).click();
+  await saved(beside);
+  await expect(offered(third)).toBeHidden();
+  await expect(third.getByRole('combobox', { name: 'Bridge priority' })).toContainText('8192');
+  expect(await revision(request, demo)).toBe(1);
 });
 
 test('a reload while a conflict is open keeps both sides', async ({ browser, request }) => {

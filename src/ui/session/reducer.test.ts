@@ -1,7 +1,7 @@
 /** Whatever happens, and in whatever order: every change ends stored, kept for sending, refused, or in a conflict. */
 import fc from 'fast-check';
 import equal from 'fast-deep-equal';
-import { applyEdits, emptyDesign, setField } from '../../core/design';
+import { applyEdits, editsCollide, emptyDesign, setField } from '../../core/design';
 import type { Design, Edit } from '../../core/design';
 import { SessionServer } from '../../../tests/support/session-server';
 import { runs } from '../../../tests/support/runs';
@@ -35,6 +35,8 @@ class World {
   readonly made: string[] = [];
   /** Given up by a person's own choice, or taken back before it was stored. */
   readonly gone = new Set<string>();
+  /** The newest revision that the person who made a change, or set it on top of others in a conflict, had in view. */
+  readonly seen = new Map<string, number>();
   undos = 0;
   private keys = 0;
 
@@ -82,7 +84,8 @@ class World {
   /** What the server makes of the request that is on its way. */
   async perform(call: Effect): Promise<Event> {
     const { server } = this;
-    if (call.type === 'fetch-steps') return { type: 'steps', steps: await server.api.steps('v', call.since) };
+    if (call.type === 'fetch-steps')
+      return { type: 'steps', since: call.since, steps: await server.api.steps('v', call.since) };
     if (call.type !== 'send') throw new Error('no request');
     const { entry, revision } = call;
     const sender = { key: entry.key, client: 'w', author: '', epoch: server.epoch };
@@ -110,6 +113,7 @@ class World {
   edit(w: Window, edits: readonly Edit[], design: Design): void {
     const key = this.key();
     this.made.push(key);
+    this.seen.set(key, w.state.revision);
     this.happen(w, { type: 'edit', key, label: key, edits, design });
   }
 
@@ -119,7 +123,9 @@ class World {
   }
 
   resolve(w: Window, choice: 'mine' | 'theirs'): void {
-    if (choice === 'theirs') w.state.conflict?.mine.forEach((e) => this.gone.add(e.key));
+    for (const { key } of w.state.conflict?.mine ?? [])
+      if (choice === 'theirs') this.gone.add(key);
+      else this.seen.set(key, w.state.revision);
     this.happen(w, { type: 'resolve', choice });
   }
 
@@ -247,6 +253,17 @@ function checkNow(world: World): void {
   }
 }
 
+/** No change was set over what another program had written meanwhile, unless its maker was asked. */
+function nothingOverwritten({ server: { steps }, seen }: World): void {
+  const foreign = steps.filter((s) => s.key === null);
+  for (const step of steps) {
+    if (step.kind !== 'edit' || step.key === null) continue;
+    const unseen = foreign.filter((s) => s.revision > seen.get(step.key!)! && s.revision < step.revision);
+    for (const theirs of unseen)
+      expect([step.key, theirs.revision, editsCollide(step.edits, theirs.edits)]).toContain(false);
+  }
+}
+
 /** The network works again: every request is answered until nothing is left to send. */
 async function drain(world: World): Promise<void> {
   world.server.refusal = null;
@@ -275,6 +292,7 @@ test('no interleaving of edits, undo, redo, lost answers, refusals, reloads and 
       }
       await drain(world);
       checkNow(world);
+      nothingOverwritten(world);
       const { steps } = world.server;
       const keys = steps.flatMap((s) => s.key ?? []);
       expect(new Set(keys).size).toBe(keys.length);

@@ -84,11 +84,15 @@ function takeSteps(t: Turn, steps: readonly Step[]): void {
   t.show(foreign.at(-1)!.label, 'theirs');
 }
 
-/** Looks through what earlier pages left, now that all steps since then are known. */
-function lookThrough(t: Turn, steps: readonly Step[]): void {
+/**
+ * Looks through what earlier pages left, where all steps since then are known. What was taken up while the question was
+ * on its way may be older than the question: it waits for the next answer.
+ */
+function lookThrough(t: Turn, asked: number, steps: readonly Step[]): void {
   const list = t.s.left;
-  t.set({ left: [] });
-  for (const { since, entries } of list) takeLeft(t, since, entries, steps);
+  if (list.length === 0) return;
+  t.set({ left: list.filter(({ since }) => since < asked) });
+  for (const { since, entries } of list) if (since >= asked) takeLeft(t, since, entries, steps);
 }
 
 function takeLeft(t: Turn, since: number, entries: readonly Entry[], steps: readonly Step[]): void {
@@ -155,13 +159,13 @@ function onFailed(t: Turn, { reason, retryAfter }: Extract<Event, { type: 'faile
   t.effects.push({ type: 'wait', ms: Math.max(retryAfter ?? 0, pauseAfter(failures)) });
 }
 
-function onSteps(t: Turn, steps: readonly Step[]): void {
+function onSteps(t: Turn, { since, steps }: Extract<Event, { type: 'steps' }>): void {
   t.set({ call: null, failures: 0, reason: null });
   const newest = steps.at(-1)?.revision ?? t.s.revision;
   // The server has less than it told of: it has been set back.
   if (newest < t.s.told && newest <= t.s.revision) t.set({ told: t.s.revision });
   takeSteps(t, steps);
-  if (!t.s.stale) lookThrough(t, steps);
+  if (!t.s.stale) lookThrough(t, since, steps);
 }
 
 function onResolve(t: Turn, choice: 'mine' | 'theirs'): void {
@@ -217,7 +221,7 @@ export function reduce(before: State, event: Event): Outcome {
       onRefused(t, event);
       break;
     case 'steps':
-      onSteps(t, event.steps);
+      onSteps(t, event);
       break;
     case 'failed':
       onFailed(t, event);

@@ -215,6 +215,21 @@ test('an edit that was stored although the page was left before it was confirmed
   expect(session.store.getState()).toMatchObject({ revision: 1, conflict: null, saving: 'saved' });
 });
 
+test('what is taken up while newer steps are asked for is compared with all steps since it was made', async () => {
+  const w = world();
+  w.server.elsewhere('theirs', priority('gate', 20480));
+  const session = w.open();
+  session.told(2);
+  const left = {
+    since: 0,
+    entries: [{ kind: 'edit' as const, key: 'old', label: 'mine', edits: priority('gate', 8192) }],
+  };
+  session.adopt({ left: [left], refused: [] });
+  await session.settled();
+  expect(session.store.getState()).toMatchObject({ saving: 'conflict', conflict: { mine: [{ key: 'old' }] } });
+  expect(of(w.server.design, 'gate')).toBe(20480);
+});
+
 test('undo says what moved, and takes back only what was the last change when it was pressed', async () => {
   const w = world();
   const session = w.open();

@@ -174,7 +174,7 @@ class Driver {
       case 'fetch-steps':
         return void api
           .steps(variant.id, effect.since)
-          .then((steps) => this.closed || this.dispatch({ type: 'steps', steps }), this.failed);
+          .then((steps) => this.closed || this.dispatch({ type: 'steps', since: effect.since, steps }), this.failed);
       case 'fetch-history':
         return void this.fetchHistory(effect.kind, effect.from);
       case 'wait':

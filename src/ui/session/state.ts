@@ -69,7 +69,8 @@ export type Event =
       readonly sentence: string;
       readonly steps: readonly Step[];
     }
-  | { readonly type: 'steps'; readonly steps: readonly Step[] }
+  /** All steps after a revision. */
+  | { readonly type: 'steps'; readonly since: number; readonly steps: readonly Step[] }
   | { readonly type: 'failed'; readonly reason: string; readonly retryAfter: number | null }
   | { readonly type: 'retry' }
   | { readonly type: 'told'; readonly revision: number }

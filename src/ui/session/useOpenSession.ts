@@ -1,17 +1,18 @@
 'use client';
 /** The session of a page: opened once, fed with what the server tells, and with what earlier pages left. */
 import { nanoid } from 'nanoid';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { api } from './api';
 import { authorName } from './author';
-import { findKept, forget, isNothing, keeperFor, NOTHING } from './kept';
+import { forget, keeperFor, NOTHING } from './kept';
 import type { Found } from './kept';
 import { listenToNotices } from './notices';
 import { createSession } from './session';
 import type { Session } from './session';
-import type { Kept } from './state';
 import type { LoadedVariant } from './types';
-import { announceWindow, isOpen, pageBefore, thisWindow } from './windows';
+import { useLeftBehind } from './useLeftBehind';
+import type { Left } from './useLeftBehind';
+import { announceWindow, pageBefore, thisWindow } from './windows';
 
 const storage = () => window.localStorage;
 const newKey = () => nanoid(14);
@@ -45,37 +46,8 @@ function sessionFor(variant: LoadedVariant): Session {
   return session;
 }
 
-/** What a kept entry holds that the server does not have yet. */
-async function stillOpen(variantId: string, kept: Kept): Promise<Kept> {
-  const since = Math.min(...kept.left.map((l) => l.since));
-  if (!Number.isFinite(since)) return kept;
-  const stored = new Set((await api.steps(variantId, since)).flatMap((s) => s.key ?? []));
-  const left = kept.left
-    .map((l) => ({ ...l, entries: l.entries.filter((e) => !stored.has(e.key)) }))
-    .filter((l) => l.entries.length > 0);
-  return { left, refused: kept.refused };
-}
-
-/** Changes of windows that are gone. */
-async function leftBehind(variantId: string, found: readonly Found[]): Promise<Found[]> {
-  const list: Found[] = [];
-  for (const entry of found) {
-    if (entry.window === thisWindow || (await isOpen(entry.window))) continue;
-    const kept = await stillOpen(variantId, entry.kept).catch(() => entry.kept);
-    if (isNothing(kept)) forget(storage, entry.storageKey);
-    else list.push({ ...entry, kept });
-  }
-  return list;
-}
-
-export interface OpenSession {
+export interface OpenSession extends Left {
   readonly session: Session;
-  /** Changes that closed windows left, to be applied or discarded. */
-  readonly left: readonly Found[];
-  readonly take: (found: Found) => void;
-  readonly discard: (found: Found) => void;
-  /** Until the page is opened again. */
-  readonly postpone: () => void;
 }
 
 /** What the server and the network say while a session is open. */
@@ -102,52 +74,28 @@ function useListening(session: Session, variantId: string): void {
   }, [session]);
 }
 
+/** The page before this one; asked for at the first opening of a design in this page. */
+function pageBeforeThis(): string | null {
+  if (before === undefined) {
+    before = pageBefore();
+    warnBeforeLeaving();
+  }
+  return before;
+}
+
 export function useOpenSession(variant: LoadedVariant, onAside: (storageKey: string) => void): OpenSession {
   const [session] = useState(() => sessionFor(variant));
-  const [left, setLeft] = useState<readonly Found[]>([]);
-
   useEffect(() => {
     announceWindow();
     open.set(variant.id, session);
-    if (before === undefined) {
-      before = pageBefore();
-      warnBeforeLeaving();
-    }
-    const found = findKept(storage, variant.id, newKey, onAside);
-    const own = found.filter((f) => f.window === before && f.window !== thisWindow);
-    let gone = false;
-    void (async () => {
-      for (const entry of own) {
-        // A tab that was duplicated has the name of a page that is still open.
-        if (await isOpen(entry.window)) continue;
-        adopt(session, entry);
-      }
-      const others = await leftBehind(
-        variant.id,
-        found.filter((f) => !own.includes(f)),
-      );
-      if (!gone) setLeft(others);
-    })();
     return () => {
-      gone = true;
       if (session.store.getState().saving === 'saved') open.delete(variant.id);
     };
-  }, [session, variant.id, onAside]);
+  }, [session, variant.id]);
+  const adopted = useCallback((found: Found) => adopt(session, found), [session]);
+  const left = useLeftBehind(variant.id, { before: pageBeforeThis, adopt: adopted, onAside });
   useListening(session, variant.id);
-  const without = (found: Found) => setLeft((list) => list.filter((f) => f !== found));
-  return {
-    session,
-    left,
-    take: (found) => {
-      adopt(session, found);
-      without(found);
-    },
-    discard: (found) => {
-      forget(storage, found.storageKey);
-      without(found);
-    },
-    postpone: () => setLeft([]),
-  };
+  return { session, ...left };
 }
 
 /** Takes up what a page left; its entry goes only when this page has kept everything itself. */

@@ -5,12 +5,12 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { keptLabels } from '../session/kept';
-import type { OpenSession } from '../session/useOpenSession';
+import type { Left } from '../session/useLeftBehind';
 
 const MOST = 12;
 
 /** Offers what windows left that were closed before everything was stored. */
-export function LeftDialog({ left, take, discard, postpone }: OpenSession) {
+export function LeftDialog({ left, take, discard, postpone }: Left) {
   const [found] = left;
   if (!found) return null;
   const labels = keptLabels(found.kept);
