@@ -3,7 +3,7 @@ module.exports = {
   testEnvironment: 'node',
   roots: ['<rootDir>/src', '<rootDir>/tests'],
   transform: {
-    '^.+\\.(t|j)sx?$': [
+    '^.+\\.(t|mj|j)sx?$': [
       '@swc/jest',
       {
         jsc: {
@@ -14,6 +14,6 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|jose)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|jose|d3-[a-z]+)/)'],
   moduleNameMapper: { '\\.module\\.css$': '<rootDir>/tests/support/class-names.cjs', '^@/(.*)$': '<rootDir>/src/$1' },
 };

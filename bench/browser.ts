@@ -14,6 +14,8 @@ const PORT = 4191;
 const BASE = `http://127.0.0.1:${PORT}`;
 const ROUNDS = 15;
 const COLD_ROUNDS = 5;
+/** Not in the picture of the page that the server sends. */
+const LIVE_CHART = '.bench:not([inert] *) svg.chart .plate';
 
 async function serve(): Promise<() => void> {
   const env = {
@@ -68,7 +70,7 @@ async function stage(page: Page, switches: number, vlans: number, outcomes: numb
   const rows: Row[] = [];
   for (const arrangement of ['depth', 'cabling']) {
     await page.goto(`${BASE}/d/${id}/trees?view=${arrangement}&sel=switch~core-2`);
-    await page.waitForSelector('svg.chart .plate');
+    await page.waitForSelector(LIVE_CHART);
     await page.waitForTimeout(1500);
     const times: number[] = [];
     for (let round = 0; round < ROUNDS; round++) {
@@ -103,21 +105,26 @@ async function stage(page: Page, switches: number, vlans: number, outcomes: numb
   return rows;
 }
 
-/** From the address to the first chart of the demo with nothing in the browser's store, and how much script that takes. */
-async function coldLoad(browser: Browser): Promise<Row> {
+/**
+ * From the address to the first chart of the demo with nothing in the browser's store, as it is seen and as it works, and
+ * how much script that takes.
+ */
+async function coldLoad(browser: Browser): Promise<Row[]> {
   const { designs } = (await (await fetch(`${BASE}/api/designs`)).json()) as {
     designs: { id: string; name: string }[];
   };
   const demo = designs.find((d) => d.name === 'Brackwater Ferries')!;
-  const times: number[] = [];
+  const [seen, works]: [number[], number[]] = [[], []];
   let script = 0;
   for (let round = 0; round < COLD_ROUNDS; round++) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
+    await page.addInitScript(noteFirstChart);
     const start = performance.now();
     await page.goto(`${BASE}/d/${demo.id}/trees`, { waitUntil: 'commit' });
-    await page.waitForSelector('svg.chart .plate');
-    times.push(performance.now() - start);
+    await page.waitForSelector(LIVE_CHART);
+    works.push(performance.now() - start);
+    seen.push(await page.evaluate(() => (window as { firstChart?: number }).firstChart!));
     script = await page.evaluate(() =>
       performance
         .getEntriesByType('resource')
@@ -126,15 +133,29 @@ async function coldLoad(browser: Browser): Promise<Row> {
     );
     await context.close();
   }
-  times.sort((a, b) => a - b);
-  return {
-    what: 'first chart of the demo, nothing cached',
-    size: `${Math.round(script / 1000)} kB of script (aim 450)`,
-    medianMs: times[COLD_ROUNDS >> 1]!,
-    worstMs: times.at(-1)!,
-    runs: COLD_ROUNDS,
-    aim: '1 s',
+  const row = (what: string, size: string, times: number[], aim: string): Row => {
+    times.sort((a, b) => a - b);
+    return { what, size, medianMs: times[COLD_ROUNDS >> 1]!, worstMs: times.at(-1)!, runs: COLD_ROUNDS, aim };
   };
+  return [
+    row('first chart of the demo is seen, nothing cached', 'a picture by the server', seen, '1 s'),
+    row(
+      'first chart of the demo works, nothing cached',
+      `${Math.round(script / 1000)} kB of script (aim 450)`,
+      works,
+      '',
+    ),
+  ];
+}
+
+/** In the page: when the first frame with plates has been painted, since the navigation began. */
+function noteFirstChart(): void {
+  const look = (): void => {
+    if (!document.querySelector('svg.chart .plate')) return void requestAnimationFrame(look);
+    // The frame in which they are drawn is on the screen when the next one begins.
+    requestAnimationFrame(() => ((window as { firstChart?: number }).firstChart = performance.now()));
+  };
+  requestAnimationFrame(look);
 }
 
 async function stages(page: Page): Promise<Row[]> {
@@ -152,7 +173,7 @@ export async function browserRows(): Promise<Row[]> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     // The loader of this file marks functions by name; inside the page there is no one to do it.
     await page.addInitScript('globalThis.__name = (f) => f');
-    const charts = process.argv.includes('--scale') ? [] : [await coldLoad(browser), ...(await stages(page))];
+    const charts = process.argv.includes('--scale') ? [] : [...(await coldLoad(browser)), ...(await stages(page))];
     return process.argv.includes('--charts') ? charts : [...(await scaleRows(page, BASE)), ...charts];
   } finally {
     await browser.close();

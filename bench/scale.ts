@@ -108,7 +108,7 @@ export async function scaleRows(page: Page, base: string): Promise<Row[]> {
   const id = await create(base, 'campus to be cabled', whole);
   for (const near of [false, true]) {
     await page.goto(`${base}/d/${id}/cabling`);
-    await page.waitForSelector('svg.chart .plate');
+    await page.waitForSelector('.bench:not([inert] *) svg.chart .plate');
     await page.waitForTimeout(1500);
     if (near) {
       await page.mouse.move(640, 350);

@@ -3,7 +3,11 @@ import type { APIRequestContext, Page } from '@playwright/test';
 import type { Design } from '../src/core/design';
 import { asCabled } from '../src/demo/brackwater';
 
-const listens = (page: Page) => expect(page.locator('body')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+/** A page that works: not the picture of it that the server sends. */
+async function listens(page: Page): Promise<void> {
+  await expect(page.locator('body')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+  await expect(page.locator('.opening')).toHaveCount(0, { timeout: 60_000 });
+}
 
 /** Tests in which a page that was gone to listens already: keys and clicks before that would be lost. */
 export const test = base.extend({
@@ -47,6 +51,7 @@ export const freshDemo = (request: APIRequestContext, name: string): Promise<Ope
 /** Opens the trees stage and waits until the chart is drawn. */
 export async function openTrees(page: Page, { design, variant }: Opened, query = ''): Promise<void> {
   await page.goto(`/d/${design}/trees?variant=${variant}${query}`);
+  await listens(page);
   await expect(page.locator('svg.chart')).toBeVisible();
 }
 

@@ -15,7 +15,7 @@ async function openWindow(browser: Browser, server: Server, head: Head): Promise
     await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
   ).newPage();
   await page.goto(`${server.base}/d/${head.id}/trees?variant=${head.variants[0]!.id}&tree=vlan-199&sel=switch~gate`);
-  await page.locator('svg.chart').waitFor();
+  await page.locator('.bench:not([inert] *) svg.chart').waitFor();
   return page;
 }
 
@@ -32,7 +32,7 @@ export async function dyingServer(rounds: number): Promise<Row> {
   const one = await openWindow(browser, server, head);
   const two = await openWindow(browser, server, head);
   await two.goto(two.url().replace('gate', 'crane-yard'));
-  await two.locator('svg.chart').waitFor();
+  await two.locator('.bench:not([inert] *) svg.chart').waitFor();
   let [made, bad] = [0, 0];
   for (let i = 0; i < rounds; i++) {
     await Promise.all([change(one), change(two)]);

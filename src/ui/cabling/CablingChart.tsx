@@ -17,6 +17,7 @@ import { NameField } from './NameField';
 import type { Cabling } from './useCabling';
 
 const NOTHING: ReadonlySet<string> = new Set();
+const ABOVE_TABLES = { width: 1280, height: 443 };
 
 /** What is pointed at, in words: who, where it is plugged in, how the VLAN in view leaves it, what does not agree. */
 function titleIn({ design, lens }: Cabling, ref: Ref): string {
@@ -76,6 +77,7 @@ export function CablingChart({ cabling }: { cabling: Cabling }) {
         label="Drawing of the cabling. Arrow keys go from switch to switch, L lays a cable, F2 renames, Delete takes out."
         hands={hands}
         handle={chart}
+        stillSize={ABOVE_TABLES}
       />
       {noting && <NoteDialog draft={noting} onClose={() => setNoting(null)} />}
       {naming && (

@@ -8,7 +8,6 @@ import { readFiles, useFileDrop } from '../controls/files';
 import { listenForTable } from '../session/commands';
 import type { TablePlace } from '../session/commands';
 import { useBench } from '../session/context';
-import { useInBrowser } from '../session/useInBrowser';
 import type { Way } from './arrange-job';
 import { CableDialog } from './CableDialog';
 import { CablingChart } from './CablingChart';
@@ -89,7 +88,6 @@ function useStage(cabling: Cabling) {
 
 /** Laying the network out: the drawing, the tables beside it, VLANs on the cables, what the switches hear. */
 export function CablingStage() {
-  const inBrowser = useInBrowser();
   const cabling = useCabling();
   const { asking, ask, tab, setTab, wanted, dock, neighbours, job, doings, commands, over } = useStage(cabling);
   const { design, run } = cabling;
@@ -113,7 +111,7 @@ export function CablingStage() {
         <section className="chart-side" aria-label="Drawing">
           <Tools cabling={cabling} commands={commands} />
           <div className="drawing" data-tool={cabling.tool}>
-            {inBrowser && <CablingChart cabling={cabling} />}
+            <CablingChart cabling={cabling} />
             {empty && <EmptyDrawing onPattern={doings.pattern} onFiles={doings.files} />}
             {job && (
               <div className="job" role="status">

@@ -14,6 +14,8 @@ import { Peg } from './Peg';
 import { LoneName, Plate } from './Plate';
 import type { Scene, WireItem } from './scene-items';
 import { Spot } from './Spot';
+import { BESIDE_PANEL } from './still';
+import type { StillSize } from './still';
 import { useChartEvents } from './useChartEvents';
 import { useFlying } from './useFlying';
 import { useOpenByZoom } from './useOpenByZoom';
@@ -41,15 +43,17 @@ interface Props {
   /** Lets things be dragged and cables be pulled. */
   readonly hands?: Hands;
   readonly handle?: React.Ref<ChartHandle>;
+  /** Its size in the usual window, for the server. */
+  readonly stillSize?: StillSize;
 }
 
 /** The drawing of one tree: pan, zoom, select, and motion from what was drawn before. */
 export function Chart(props: Props) {
   const { scene, fitKey, hue, selection, onSelect, onOpen, titleOf, hands, handle, label } = props;
-  const view = useView(scene, fitKey);
+  const view = useView(scene, fitKey, props.stillSize ?? BESIDE_PANEL);
   useChartHandle(handle, view);
   const events = useChartEvents({ scene, selection, onSelect, onOpen, titleOf, hands }, view);
-  const { parts, detail, names, secondLines, scale } = view;
+  const { parts, still, detail, names, secondLines, scale } = view;
   const growth = useSpotGrowth(scene);
   useFlying(view, scene, selection);
   useOpenByZoom(view, scene, onOpen);
@@ -58,6 +62,7 @@ export function Chart(props: Props) {
       <svg
         ref={parts.svg}
         className="chart"
+        viewBox={still ? `0 0 ${still.width} ${still.height}` : undefined}
         data-names={names ? '' : undefined}
         data-lod={detail ? (secondLines ? 'near' : 'middle') : 'far'}
         data-hands={hands ? '' : undefined}
@@ -75,7 +80,7 @@ export function Chart(props: Props) {
         aria-label={label ?? 'Chart of the tree in view. Arrow keys go from switch to switch, plus and minus zoom.'}
       >
         {scene.ruler.length > 0 && <Ruler scene={scene} view={view} />}
-        <g ref={parts.viewport}>
+        <g ref={parts.viewport} transform={still?.at.toString()}>
           <Things {...props} {...{ view, growth }} />
           <g ref={parts.overlay} className="overlay" aria-hidden="true" />
         </g>
@@ -96,7 +101,7 @@ function Ruler({ scene, view }: { scene: Scene; view: ChartView }) {
   return (
     <g ref={view.parts.ruler} className="ruler" aria-hidden="true">
       {scene.ruler.map(({ cost, y }) => (
-        <g key={cost} data-y={y}>
+        <g key={cost} data-y={y} transform={view.still ? `translate(0 ${view.still.at.applyY(y)})` : undefined}>
           <line x1={RULER_WIDTH - 14} x2="100%" />
           <text x={RULER_WIDTH - 22} dy={4}>
             {grouped(cost)}

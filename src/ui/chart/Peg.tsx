@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import type { Role } from '../../core/trees';
 import type { PegItem } from './scene-items';
+import { stillAt } from './still';
 import type { Register } from './Wire';
 import styles from './Peg.module.css';
 
@@ -109,6 +110,7 @@ export const Peg = memo(function Peg({ peg, selected, moved, register }: Props) 
         return () => register(`port ${peg.key}`, null);
       }}
       className={classes.filter(Boolean).join(' ')}
+      transform={stillAt(peg)}
       data-kind="port"
       data-id={peg.id}
     >

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { PLATE } from './geometry';
 import { shortName } from './legible';
 import type { PlateItem } from './scene-items';
+import { stillAt } from './still';
 import type { Register } from './Wire';
 import styles from './Plate.module.css';
 
@@ -51,6 +52,7 @@ export const Plate = memo(function Plate({ plate, selected, onPath, register, li
         register(`switch ${plate.id}`, element);
         return () => register(`switch ${plate.id}`, null);
       }}
+      transform={stillAt(plate)}
       data-kind={fold ? 'fold' : 'switch'}
       data-id={plate.id}
       role="button"
@@ -108,6 +110,7 @@ export const LoneName = memo(function LoneName({ plate, text, register }: LonePr
         return () => register(key, null);
       }}
       className={`plate-${plate.standing} ${styles.alone}`}
+      transform={stillAt(plate)}
       aria-hidden="true"
     >
       <text className="name" dy="0.36em">

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { BAR_HALF, TAG_HEIGHT, tagWidth } from './geometry';
 import type { Growth } from './legible';
 import type { SpotItem } from './scene-items';
+import { stillAt } from './still';
 import type { Register } from './Wire';
 
 interface Props {
@@ -28,6 +29,7 @@ export const Spot = memo(function Spot({ spot, selected, onPath, growth, registe
         return () => register(key, null);
       }}
       className={classes.filter(Boolean).join(' ')}
+      transform={stillAt(spot)}
       data-kind={spot.kind}
       data-id={spot.id}
     >

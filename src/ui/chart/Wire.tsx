@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { LABEL_HEIGHT, labelWidth } from './geometry';
 import type { WireItem } from './scene-items';
+import { stillWire } from './still';
 
 export type Register = (key: string, element: Element | null) => void;
 
@@ -38,6 +39,7 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
   if (wire.alarm) classes.push('has-alarm');
   if (wire.unseen) classes.push('is-unseen');
   if (wire.round) classes.push('goes-round');
+  const still = stillWire(wire);
   return (
     <g
       ref={(element) => {
@@ -48,13 +50,13 @@ export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, regi
       data-kind={wire.kind}
       data-id={wire.kind === 'ghost' ? undefined : wire.id}
     >
-      {!far && <path className="hit" />}
-      <path className="line" />
-      {wire.kind === 'bundle' && <path className="line second" />}
-      {!far && wire.blockedA && <path className="knot knot-a" />}
-      {!far && wire.blockedB && <path className="knot knot-b" />}
+      {!far && <path className="hit" {...still.hit} />}
+      <path className="line" {...still.line} />
+      {wire.kind === 'bundle' && <path className="line second" {...still.second} />}
+      {!far && wire.blockedA && <path className="knot knot-a" {...still.knotA} />}
+      {!far && wire.blockedB && <path className="knot knot-b" {...still.knotB} />}
       {wire.label && (wire.kind === 'bundle' || wire.kind === 'ghost' || (!far && !bare)) && (
-        <g className="sum">
+        <g className="sum" {...still.label}>
           <g className="sum-scaled">
             <rect
               x={-labelWidth(wire.label) / 2}

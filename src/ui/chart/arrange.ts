@@ -94,8 +94,8 @@ function costGap(smallest: number, levels: number) {
   return (upper: number, lower: number) => base + 9 * Math.min(4, Math.log10((lower - upper) / smallest) * 2);
 }
 
-/** Least room between two plates that stand side by side with a cable between them: for its pegs, its knot and its label. */
-const LINK_ROOM = 104;
+/** Least room between two plates that stand side by side with a cable between them: for its pegs, a knot at either end, and its label. */
+const LINK_ROOM = 152;
 
 /**
  * Moves plates apart that stand side by side with a cable between them: everything to the right of such a gap goes to the right.

@@ -3,10 +3,11 @@
  * they look; where they stand is decided here, so that a drawing which re-forms is computed once a frame and not also
  * by React.
  */
-import { KNOT_PATH, knotTransform, mixAnchor, mixPoint, strandPath, translate, wireMiddle, wirePath } from './geometry';
+import { KNOT_PATH, mixAnchor, mixPoint, translate } from './geometry';
 import type { Anchor, Point } from './geometry';
 import { drawNote, numbersOf } from './note-shapes';
 import type { NoteItem, Scene, WireItem } from './scene-items';
+import { wireShape } from './still';
 
 const DURATION_MS = 420;
 
@@ -41,20 +42,19 @@ function shape(parts: WireParts, a: Anchor, b: Anchor, via: readonly Anchor[]): 
   parts.a = a;
   parts.b = b;
   parts.via = via;
-  hit?.setAttribute('d', wirePath(a, b, false, false, via));
-  if (second) {
-    line?.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, 1, via));
-    second.setAttribute('d', strandPath(a, b, wire.blockedA, wire.blockedB, -1, via));
-  } else line?.setAttribute('d', wirePath(a, b, wire.blockedA, wire.blockedB, via));
-  for (const [knot, anchor] of [
-    [knotA, a],
-    [knotB, b],
+  const to = wireShape(wire, a, b, via);
+  hit?.setAttribute('d', to.hit);
+  line?.setAttribute('d', to.line);
+  if (to.second !== null) second?.setAttribute('d', to.second);
+  for (const [knot, transform] of [
+    [knotA, to.knotA],
+    [knotB, to.knotB],
   ] as const)
-    if (knot) {
+    if (knot && transform !== null) {
       knot.setAttribute('d', KNOT_PATH);
-      knot.setAttribute('transform', knotTransform(anchor));
+      knot.setAttribute('transform', transform);
     }
-  label?.setAttribute('transform', translate(wireMiddle(a, b, wire.labelAt, via)));
+  label?.setAttribute('transform', to.label);
 }
 
 const still = (p: Point, q: Point) => p.x === q.x && p.y === q.y;

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { networks } from '../../../tests/support/networks';
-import { asMeant } from '../../demo/brackwater';
+import { asCabled, asMeant } from '../../demo/brackwater';
 import type { Design } from '../../core/design';
 import { solveDesign } from '../../core/trees';
 import { arrangeAsCabled, arrangeByDepth } from './arrange';
 import { layOut, looksOf, placesOf } from './cabling-scene';
-import { boxesMeet, plateBox, spotBox, wireMiddle } from './geometry';
+import { KNOT, LABEL_HEIGHT, PEG, boxRound, boxesMeet, labelWidth, plateBox, spotBox, wireMiddle } from './geometry';
 import { labelBox } from './labels';
 import { LEAST_TEXT, nameBox, nameSize, namedPlates, spotGrowth } from './legible';
 import { sceneOf } from './scene';
@@ -37,6 +37,25 @@ test('every link of the demo has its rate, and no label lies on a plate or on an
   for (const scene of scenes(asMeant())) {
     expect(labels(scene).covered).toBe(0);
     if (scene.ruler.length === 0) expect(labels(scene).bare).toBe(0);
+  }
+});
+
+test('labels of bundles stand clear of ports and knots, also where the drawing is small and they are larger', () => {
+  const GROWN = 1.3;
+  const solved = solveDesign(asCabled());
+  const { at } = arrangeAsCabled(asCabled(), AREA);
+  for (const of of solved.trees) {
+    const { wires, pegs } = sceneOf(solved, of, arrangeByDepth(solved, of, at, AREA));
+    const pegBoxes = pegs.map((p) => boxRound(p, PEG.size, PEG.size));
+    const knots = wires.flatMap((w) => [...(w.blockedA ? [w.a] : []), ...(w.blockedB ? [w.b] : [])]);
+    const knotBoxes = knots.map((k) => boxRound({ x: k.x + k.nx * KNOT.away, y: k.y + k.ny * KNOT.away }, 16, 16));
+    for (const w of wires) {
+      if (w.kind !== 'bundle' || w.label === null) continue;
+      const middle = wireMiddle(w.a, w.b, w.labelAt, w.via);
+      const box = boxRound(middle, labelWidth(w.label) * GROWN, LABEL_HEIGHT * GROWN);
+      const under = [...pegBoxes, ...knotBoxes].filter((b) => boxesMeet(b, box)).length;
+      expect([of.tree.id, w.id, under]).toEqual([of.tree.id, w.id, 0]);
+    }
   }
 });
 

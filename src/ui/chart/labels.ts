@@ -23,12 +23,16 @@ const APART = 2;
 const KNOT_ROOM = 10;
 /** Of the ports at the edges of a plate. */
 const PORT_ROOM = 8;
+/** How much larger a label is where the drawing is small. */
+const GROWN = 1.3;
+/** What a label covers only once it has grown counts less than what it covers anyway. */
+const LESS = 0.01;
 /** Beyond this many wires labels are not read all at once, and a drawing has to move. */
 const MOST_WIRES = 400;
 
 /** The room that a label takes, in the middle of which it stands. */
-export const labelBox = (at: Point, label: string): Box =>
-  boxRound(at, labelWidth(label) + 2 * APART, LABEL_HEIGHT + APART);
+export const labelBox = (at: Point, label: string, grown = 1): Box =>
+  boxRound(at, grown * labelWidth(label) + 2 * APART, grown * LABEL_HEIGHT + APART);
 
 const overlap = (a: Box, b: Box): number =>
   Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) *
@@ -54,15 +58,26 @@ export function labelPlaces(
         taken.push(boxRound({ x: x + nx * KNOT.away, y: y + ny * KNOT.away }, 2 * KNOT_ROOM, 2 * KNOT_ROOM));
   return wires.map(({ a, b, via, label, usual, kept }) => {
     if (label === null) return { share: usual, free: true };
-    let [best, least, room] = [usual, Infinity, null as Box | null];
-    for (const aside of ASIDE) {
-      const share = Math.min(LAST, Math.max(FIRST, usual + aside));
-      const box = labelBox(wireMiddle(a, b, share, via), label);
-      const covered = taken.reduce((sum, t) => sum + overlap(t, box), 0);
-      if (covered < least - 1e-6) [best, least, room] = [share, covered, box];
-      if (covered === 0) break;
-    }
-    if (room && (least === 0 || kept)) taken.push(room);
-    return { share: best, free: least === 0 };
+    const { share, room, free } = bestPlace(taken, usual, (at) => [wireMiddle(a, b, at, via), label]);
+    if (free || kept) taken.push(room);
+    return { share, free };
   });
+}
+
+/** The place at which least is covered, of those that are tried: first by the label as it is, then as it grows. */
+function bestPlace(taken: readonly Box[], usual: number, labelAt: (share: number) => readonly [Point, string]) {
+  const covers = (box: Box) => taken.reduce((sum, t) => sum + overlap(t, box), 0);
+  let best = { share: usual, room: labelBox(...labelAt(usual)), free: false };
+  let least = Infinity;
+  for (const aside of ASIDE) {
+    const share = Math.min(LAST, Math.max(FIRST, usual + aside));
+    const [at, label] = labelAt(share);
+    const room = labelBox(at, label);
+    const covered = covers(room);
+    if (covered >= least) continue;
+    const sum = covered + LESS * covers(labelBox(at, label, GROWN));
+    if (sum < least - 1e-6) [best, least] = [{ share, room, free: covered === 0 }, sum];
+    if (sum === 0) break;
+  }
+  return best;
 }

@@ -28,30 +28,41 @@ function spanPath(a: Point, b: Point, fromA: Point, fromB: Point): string {
   return `M${r(a.x)} ${r(a.y)}L${r(b.x)} ${r(b.y)}${tick(a)}${tick(b)}${from(fromA, a)}${from(fromB, b)}`;
 }
 
-/** Writes a note to its element, at numbers between two of its places. */
-export function drawNote(element: Element, note: NoteItem, from: readonly number[], t: number): number[] {
-  const to = numbersOf(note);
-  const at = from.length === to.length ? mix(from, to, t) : to;
+/** Parts of a note, each an element with a class of this name. */
+type Part = 'words' | 'frame' | 'span' | 'lead' | 'corner';
+export type NoteShape = Partial<Record<Part, Readonly<Record<string, string | number>>>>;
+
+/** Attributes of the parts of a note that is where these numbers say. */
+export function noteShape(note: NoteItem, at: readonly number[]): NoteShape {
+  const shape: NoteShape = { words: { transform: translate({ x: at[0]!, y: at[1]! }) } };
   let used = 2;
   const next = (): Point => ({ x: at[used++]!, y: at[used++]! });
-  const part = (name: string) => element.querySelector(`:scope > .${name}`);
-  part('words')?.setAttribute('transform', translate({ x: at[0]!, y: at[1]! }));
   let corner: Point | null = null;
   if (note.frame) {
     const [a, b] = [next(), next()];
-    const sizes = { x: a.x, y: a.y, width: b.x - a.x, height: b.y - a.y };
-    for (const [name, value] of Object.entries(sizes)) part('frame')?.setAttribute(name, String(r(value)));
+    shape.frame = { x: r(a.x), y: r(a.y), width: r(b.x - a.x), height: r(b.y - a.y) };
     corner = b;
   }
   if (note.span) {
     const [a, b, fromA, fromB] = [next(), next(), next(), next()];
-    part('span')?.setAttribute('d', spanPath(a, b, fromA, fromB));
+    shape.span = { d: spanPath(a, b, fromA, fromB) };
     corner = b;
   }
   if (note.lead) {
     const lead = next();
-    part('lead')?.setAttribute('d', `M${r(lead.x)} ${r(lead.y)}L${r(at[0]! + 5)} ${r(at[1]! + note.height)}`);
+    shape.lead = { d: `M${r(lead.x)} ${r(lead.y)}L${r(at[0]! + 5)} ${r(at[1]! + note.height)}` };
   }
-  if (corner) part('corner')?.setAttribute('transform', translate(corner));
+  if (corner) shape.corner = { transform: translate(corner) };
+  return shape;
+}
+
+/** Writes a note to its element, at numbers between two of its places. */
+export function drawNote(element: Element, note: NoteItem, from: readonly number[], t: number): number[] {
+  const to = numbersOf(note);
+  const at = from.length === to.length ? mix(from, to, t) : to;
+  for (const [part, attributes] of Object.entries(noteShape(note, at))) {
+    const own = element.querySelector(`:scope > .${part}`);
+    for (const [name, value] of Object.entries(attributes)) own?.setAttribute(name, String(value));
+  }
   return at;
 }

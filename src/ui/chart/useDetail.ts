@@ -7,6 +7,7 @@ import { EVERYWHERE, FEW, detailAt, farScale, namesAt, scaleStep, secondLinesAt 
 import { sceneBox } from './finding';
 import type { Box } from './geometry';
 import type { Scene } from './scene-items';
+import type { StillSize } from './still';
 import { fittingScale } from './useZoom';
 
 /** How long a zoom has to rest before ports come or go: coming and going on the way would hold it up. */
@@ -29,11 +30,19 @@ export interface DetailRefs {
   readonly latest: RefObject<Scene>;
 }
 
-export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene) {
-  const [detail, setDetail] = useState<Box | null>(() => firstDetail(scene));
-  const [names, setNames] = useState(true);
-  const [secondLines, setSecondLines] = useState(true);
-  const [scale, setScale] = useState(1);
+/** How a drawing by the server is shown for good. */
+export interface StillView extends StillSize {
+  readonly at: ZoomTransform;
+}
+
+export function useDetail({ svg, pegs, size, latest }: DetailRefs, scene: Scene, view: StillView | null) {
+  const still = view?.at;
+  const [detail, setDetail] = useState<Box | null>(() =>
+    view ? detailAt(view.at, view, scene, null) : firstDetail(scene),
+  );
+  const [names, setNames] = useState(!still || namesAt(still.k, scene));
+  const [secondLines, setSecondLines] = useState(!still || secondLinesAt(still.k));
+  const [scale, setScale] = useState(still ? scaleStep(still.k) : 1);
   const follower = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(follower.current), []);
   /** Brings ports and names in line with a transform; `zoomed` when its scale has changed. */

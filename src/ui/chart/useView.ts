@@ -9,10 +9,14 @@ import { Drawing } from './drawing';
 import { sceneBox } from './finding';
 import type { ChartHandle } from './hands';
 import type { Scene } from './scene-items';
+import { STILL } from './still';
+import type { StillSize } from './still';
 import { useDetail } from './useDetail';
-import { useZoom } from './useZoom';
+import { firstFit, useZoom } from './useZoom';
 
 export const RULER_WIDTH = 84;
+
+const leftRoom = ({ ruler }: Scene): number => (ruler.length > 0 ? RULER_WIDTH : 16);
 
 /** A drawing that changed but still fits is left at its scale while that is within this share of the best. */
 const REFIT = 0.18;
@@ -29,7 +33,8 @@ function useParts() {
 
 export type Parts = ReturnType<typeof useParts>;
 
-export function useView(scene: Scene, fitKey: string) {
+/** `stillSize`: of the chart in the usual window, for a drawing by the server. */
+export function useView(scene: Scene, fitKey: string, stillSize: StillSize) {
   const parts = useParts();
   const { svg, viewport, ruler, pegs } = parts;
   const [drawing] = useState(() => new Drawing());
@@ -38,7 +43,8 @@ export function useView(scene: Scene, fitKey: string) {
   const transform = useRef<ZoomTransform | null>(null);
   const taken = useRef(false);
   const watchers = useRef(new Set<(t: ZoomTransform) => void>());
-  const { detail, names, secondLines, scale, follow } = useDetail({ svg, pegs, size, latest }, scene);
+  const still = STILL ? { ...stillSize, at: firstFit(stillSize, sceneBox(scene), leftRoom(scene)) } : null;
+  const { detail, names, secondLines, scale, follow } = useDetail({ svg, pegs, size, latest }, scene, still);
   const placeRuler = useCallback(() => {
     const t = transform.current;
     if (!t || !ruler.current) return;
@@ -58,7 +64,7 @@ export function useView(scene: Scene, fitKey: string) {
   );
   const { fit, scaleBy, moved, setSize, flyTo } = useZoom({ svg, onMove, taken });
   const fitNow = useCallback(
-    (tolerance = 0) => fit(sceneBox(latest.current), latest.current.ruler.length > 0 ? RULER_WIDTH : 16, tolerance),
+    (tolerance = 0) => fit(sceneBox(latest.current), leftRoom(latest.current), tolerance),
     [fit],
   );
   const drawn = useRef<{ scene: Scene; fitKey: string } | null>(null);
@@ -77,7 +83,7 @@ export function useView(scene: Scene, fitKey: string) {
     setSize(width, height);
     if (!moved.current) fitNow();
   });
-  return { parts, drawing, transform, taken, detail, names, secondLines, scale, scaleBy, flyTo, watchers, size };
+  return { parts, drawing, transform, still, taken, detail, names, secondLines, scale, scaleBy, flyTo, watchers, size };
 }
 
 export type ChartView = ReturnType<typeof useView>;

@@ -22,6 +22,10 @@ interface Options {
   readonly taken: RefObject<boolean>;
 }
 
+/** How a box is first shown in a chart of a size; `left`: room that stays free there. */
+export const firstFit = (size: { width: number; height: number }, box: Box, left: number): ZoomTransform =>
+  fitting(zoomIdentity, size, box, left, 0) ?? zoomIdentity;
+
 /** Moves so that a box is shown as large as it goes; null where it is in sight already, within the tolerance, or there is no room. */
 function fitting(
   now: ZoomTransform,

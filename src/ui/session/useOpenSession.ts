@@ -42,7 +42,8 @@ function sessionFor(variant: LoadedVariant): Session {
     author: authorName,
     reload: () => window.location.reload(),
   });
-  open.set(variant.id, session);
+  // The server draws a first picture with a session, and forgets it.
+  if (typeof window !== 'undefined') open.set(variant.id, session);
   return session;
 }
 

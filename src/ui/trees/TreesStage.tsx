@@ -1,8 +1,8 @@
 'use client';
 import Button from '@mui/material/Button';
 import { BOARDS } from '../session/view';
+import type { View } from '../session/view';
 import { useBench, useSession } from '../session/context';
-import { useInBrowser } from '../session/useInBrowser';
 import { ChartHost } from './ChartHost';
 import { DraftBar } from '../controls/DraftBar';
 import { later } from '../controls/later';
@@ -34,10 +34,12 @@ const SHOWN = {
   predict: later(() => import('./boards/PredictBoard').then((m) => m.PredictBoard)),
 } as const;
 
+/** On the server the chart is drawn alone: the boards measure the page. */
+const isDrawable = (board: View['board']): boolean => typeof window !== 'undefined' || board === 'chart';
+
 /** The trees of the design: which way each VLAN goes, where it is cut, and why. */
 export function TreesStage() {
   const { go, view, draft } = useBench();
-  const inBrowser = useInBrowser();
   const empty = useSession((s) => s.design.switches.length === 0);
   const Shown = SHOWN[view.board];
   return (
@@ -59,7 +61,7 @@ export function TreesStage() {
               </p>
             </div>
           ) : (
-            inBrowser && <Shown />
+            isDrawable(view.board) && <Shown />
           )}
           {draft ? <DraftBar draft={draft} /> : <MovedBar />}
         </section>

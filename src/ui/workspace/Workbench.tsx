@@ -31,7 +31,7 @@ import { useDraft } from '../session/useDraft';
 import { useSinceChoice } from '../session/since';
 import { useReview } from '../session/useReview';
 import { useStore } from 'zustand';
-import { STAGE, useStagesAhead } from './stages-ahead';
+import { useStageIn, useStagesAhead } from './stages-ahead';
 
 // What is typed into at once, the search and a note, is there from the start.
 const HistoryDialog = later(() => import('./HistoryDialog').then((m) => m.HistoryDialog));
@@ -187,7 +187,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
     }),
     [session, head, variant.id, view, setView, select, editing, reviewing, say, scope, stage, go],
   );
-  const Stage = STAGE[stage];
+  const Stage = useStageIn(stage);
   const search = useCallback(() => setSearching(true), []);
   const commands = useCommands(bench, search, stageCommands);
   return (

@@ -1,6 +1,6 @@
 /** The stages, each with its own script: the one that is opened is fetched first, the others when the page has nothing to do. */
 import dynamic from 'next/dynamic';
-import { useContext, useEffect } from 'react';
+import { useContext, useEffect, useMemo } from 'react';
 import type { ComponentType } from 'react';
 import { fetchLater } from '../controls/later';
 import { BenchContext } from '../session/context';
@@ -14,7 +14,7 @@ function whenOpen(Stage: ComponentType) {
 }
 
 // Each import stands in its call: by that the server knows which script a stage needs.
-export const STAGE = {
+const STAGE = {
   cabling: dynamic(() => import('../cabling/CablingStage').then((m) => whenOpen(m.CablingStage))),
   trees: dynamic(() => import('../trees/TreesStage').then((m) => whenOpen(m.TreesStage))),
   bundles: dynamic(() => import('../bundles/BundlesStage').then((m) => whenOpen(m.BundlesStage))),
@@ -24,7 +24,7 @@ export const STAGE = {
   rehearsal: dynamic(() => import('../rehearsal/RehearsalStage').then((m) => whenOpen(m.RehearsalStage))),
 } as const;
 
-const LOAD: Record<StageId, () => Promise<unknown>> = {
+const LOAD: Record<StageId, () => Promise<Record<string, ComponentType>>> = {
   cabling: () => import('../cabling/CablingStage'),
   trees: () => import('../trees/TreesStage'),
   bundles: () => import('../bundles/BundlesStage'),
@@ -33,6 +33,20 @@ const LOAD: Record<StageId, () => Promise<unknown>> = {
   'hand-over': () => import('../handover/HandoverStage'),
   rehearsal: () => import('../rehearsal/RehearsalStage'),
 };
+
+const ready = new Map<StageId, ComponentType>();
+
+/** Fetches the script of a stage: it then opens without a moment in between. */
+export async function fetchStage(stage: StageId): Promise<void> {
+  const [Stage] = Object.values(await LOAD[stage]());
+  if (Stage) ready.set(stage, Stage);
+}
+
+// At hand before the first page is asked for: what is still on its way when a page is drawn comes by a script, at its end.
+if (typeof window === 'undefined') for (const stage of ['trees', 'cabling'] as const) void fetchStage(stage);
+
+/** A stage; as long as it is in view the same component, so that nothing in it is lost. */
+export const useStageIn = (stage: StageId): ComponentType => useMemo(() => ready.get(stage) ?? STAGE[stage], [stage]);
 
 /** On the server: names the script of a stage in the page, so that the browser fetches it with the others. Draws nothing. */
 export function StageAhead({ stage }: { stage: StageId }) {

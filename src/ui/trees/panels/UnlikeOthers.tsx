@@ -56,6 +56,12 @@ function useUnlike(id: string) {
   }, [solved, of, id]);
 }
 
+/** The name of a setting where a sentence goes on; its abbreviations stay as they are. */
+const inSentence = (setting: string) => setting.replace(/\b[A-Z](?=[a-z]+\b)/g, (letter) => letter.toLowerCase());
+
+/** A value in a narrow column: a list breaks after its commas. */
+const listed = (value: string) => value.replaceAll(/,(?=\S)/g, ', ') || '–';
+
 /** In what a switch differs from the others of its tier in its group, and how to make it like them. */
 export function UnlikeOthers({ id }: { id: string }) {
   const { edit } = useBench();
@@ -85,10 +91,10 @@ export function UnlikeOthers({ id }: { id: string }) {
             <tr key={`${port} ${setting}`}>
               <th scope="row">
                 {port === null ? '' : `port ${port}: `}
-                {setting.toLowerCase()}
+                {inSentence(setting)}
               </th>
-              <td className="mono">{most || '–'}</td>
-              <td className="mono alarm">{value || '–'}</td>
+              <td className="mono">{listed(most)}</td>
+              <td className="mono alarm">{listed(value)}</td>
             </tr>
           ))}
         </tbody>
