@@ -1,0 +1,43 @@
+/** What is seen of a design before the page works: a picture by the server, in the same places. */
+import { expect } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { freshDemo, openCabling, openTrees, test } from './support';
+
+/** Places of all plates and tags of hosts in the window, by their ids. */
+const places = (page: Page) =>
+  page.locator('svg.chart').evaluate((chart) =>
+    Object.fromEntries(
+      [...chart.querySelectorAll('.plate, .spot')].map((element) => {
+        const { x, y, width, height } = element.querySelector('.sheet, .tag')!.getBoundingClientRect();
+        return [element.getAttribute('data-id')!, [x, y, width, height]] as const;
+      }),
+    ),
+  );
+
+const OPENS = { trees: openTrees, cabling: openCabling } as const;
+
+for (const stage of ['trees', 'cabling'] as const)
+  test(`the ${stage} of a design are drawn without any script, where they are drawn with it`, async ({
+    browser,
+    page,
+    request,
+  }) => {
+    const demo = await freshDemo(request, `picture of the ${stage}`);
+    const plain = await (await browser.newContext({ javaScriptEnabled: false })).newPage();
+    const window = { width: 1280, height: 800 };
+    await plain.setViewportSize(window);
+    await page.setViewportSize(window);
+    await plain.goto(`/d/${demo.design}/${stage}?variant=${demo.variant}`);
+    await expect(plain.locator('.plate')).toHaveCount(10);
+    await expect(plain.getByText('cold-store').first()).toBeVisible();
+    await expect(plain.locator('.knot').first()).toBeVisible({ visible: stage === 'trees' });
+    const complaints: string[] = [];
+    page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+    page.on('pageerror', (error) => complaints.push(error.message));
+    await OPENS[stage](page, demo);
+    const [seen, works] = [await places(plain), await places(page)];
+    expect(Object.keys(seen)).toEqual(Object.keys(works));
+    for (const [id, box] of Object.entries(seen))
+      box.forEach((n, i) => expect(Math.abs(n - works[id]![i]!), `${id} ${i}`).toBeLessThan(3));
+    expect(complaints).toEqual([]);
+  });
