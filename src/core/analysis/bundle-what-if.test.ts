@@ -1,3 +1,4 @@
+import { designFrom } from '../../../tests/support/networks';
 import { asCabled, asMeant, asPair } from '../../demo/brackwater';
 import { solveDesign } from '../trees';
 import { bundleWhatIfs } from './bundle-what-if';
@@ -48,4 +49,14 @@ test('an end over both switches of a pair is one: with one of its two links lost
   expect(one.verdict.outcome).toBe('forms');
   expect(one).toMatchObject({ active: [2, 1], rate: [20_000, 10_000], cost: [1000, 2000] });
   expect(all.find((w) => w.id === 'two-lost')!).toMatchObject({ active: [2, 0], rate: [20_000, null] });
+});
+
+test('a bundle that is cabled to itself cannot go at its far end alone', () => {
+  const end = (port: number) => ({ bridge: 'a', port, cost: 20_000, priority: 128 });
+  const design = designFrom([{ id: 'a', mac: '00:00:5e:00:53:01', priority: 32768 }], [{ ends: [end(1), end(2)] }]);
+  const bundle = { id: 'lag', switch: 'a', name: 'lag1', number: 1, kind: 'lacp' as const, members: ['a.1', 'a.2'] };
+  design.bundles = [bundle];
+  const ids = bundleWhatIfs(solveDesign(design), [bundle], [bundle]).map((w) => w.id);
+  expect(ids).not.toContain('far-plain');
+  expect(ids).toContain('near-static');
 });

@@ -44,12 +44,13 @@ function variants(design: Design, near: readonly Bundle[], far: readonly Bundle[
     m.state === 'active' ? (linkAt(design, m.port)?.id ?? []) : [],
   );
   const without = (count: number) => links.slice(0, count).reduce(withLinkDown, design);
-  const gone = new Set(far.map((b) => b.id));
   const own = new Set(near.map((b) => b.id));
+  // A bundle may be cabled to itself: it cannot go at one end and stay at the other.
+  const gone = new Set(far.flatMap((b) => (own.has(b.id) ? [] : [b.id])));
   const all: [BundleWhatIf['id'], Design, boolean][] = [
     ['one-lost', without(1), links.length > 0],
     ['two-lost', without(2), links.length > 1],
-    ['far-plain', { ...design, bundles: design.bundles.filter((b) => !gone.has(b.id)) }, far.length > 0],
+    ['far-plain', { ...design, bundles: design.bundles.filter((b) => !gone.has(b.id)) }, gone.size > 0],
     [
       'near-static',
       { ...design, bundles: design.bundles.map((b) => (own.has(b.id) ? { ...b, kind: 'static' as const } : b)) },

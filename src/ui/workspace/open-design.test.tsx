@@ -1,23 +1,19 @@
 /** What the server sends of a design: a picture that needs no script. */
 import { prerender } from 'react-dom/static';
+import { opened } from '../../../tests/support/screens';
 import { campus } from '../../demo/campus';
 import { asCabled } from '../../demo/brackwater';
-import { NO_HISTORY } from '../../core/design';
 import type { Design } from '../../core/design';
-import type { DesignHead, LoadedVariant } from '../../api/contract';
 import type { StageId } from '../session/stages';
 import { OpenDesign } from './OpenDesign';
-import { fetchStage } from './stages-ahead';
 
-let mockPath = '';
-jest.mock('next/navigation', () => ({ usePathname: () => mockPath, useRouter: () => ({}) }));
+jest.mock('next/navigation', () => {
+  const screens: { at: { path: string } } = jest.requireActual('../../../tests/support/screens');
+  return { usePathname: () => screens.at.path, useRouter: () => ({}) };
+});
 
 async function sent(design: Design, stage: StageId, query = ''): Promise<string> {
-  const own = { id: 'v', designId: 'demo', name: 'as cabled' };
-  const variant: LoadedVariant = { ...own, revision: 0, epoch: 'e', design, history: { ...NO_HISTORY } };
-  const head = { id: 'demo', name: 'Ferries', variants: [own] } as unknown as DesignHead;
-  mockPath = `/d/demo/${stage}`;
-  await fetchStage(stage);
+  const { head, variant } = await opened(design, stage);
   const text = JSON.stringify(variant);
   const { prelude } = await prerender(
     <OpenDesign head={head} variantId="v" variantText={text} stage={stage} query={query} />,
