@@ -8,12 +8,16 @@ import { mstNetworks } from './support/mst-networks';
 import { runs } from './support/runs';
 import { pageOf, wordsOf } from './support/screens';
 import { smallDesign } from './support/small-design';
+import { STRANGE, withStrangeIds } from './support/strange-words';
 import { wholeNetworks } from './support/whole-networks';
 
 jest.mock('next/navigation', () => {
   const screens: { at: { path: string } } = jest.requireActual('./support/screens');
   return { usePathname: () => screens.at.path, useRouter: () => ({}) };
 });
+
+// Charts are drawn too, as far as they can be without a window.
+jest.mock('@/ui/session/useInBrowser', () => ({ useInBrowser: () => true }));
 
 const KINDS = {
   switch: 'switches',
@@ -24,29 +28,6 @@ const KINDS = {
   segment: 'segments',
   note: 'notes',
 } as const;
-
-/** Fields that hold no id. */
-const WORDS = new Set(['name', 'text', 'type', 'kind', 'mode', 'tier', 'group']);
-
-/** The design with ids that no word holds, and names of their own. */
-function withStrangeIds(design: Design): Design {
-  const copy = structuredClone(design) as unknown as Record<string, unknown>;
-  const ids = new Map<string, string>();
-  for (const list of Object.values(copy))
-    if (Array.isArray(list))
-      for (const element of list as { id?: unknown }[])
-        if (typeof element === 'object' && typeof element.id === 'string') ids.set(element.id, `zq${ids.size}xj`);
-  const other = (value: unknown, key: string): unknown => {
-    if (typeof value === 'string') return WORDS.has(key) ? value : (ids.get(value) ?? value);
-    if (Array.isArray(value)) return value.map((v) => other(v, key));
-    if (value === null || typeof value !== 'object') return value;
-    return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, other(v, k)]));
-  };
-  return other(copy, '') as Design;
-}
-
-const STRANGE =
-  /\b(?:NaN|undefined|null|Infinity|zq\d+xj)\b|\[object |\b1 (?:cables|ports|switches|links|members|hosts)\b/;
 
 async function readPage(design: Design, stage: StageId, query: string): Promise<void> {
   const strange = wordsOf(await pageOf(design, stage, query)).filter((words) => STRANGE.test(words));
@@ -65,13 +46,14 @@ function selections(design: Design, n: number): string[] {
 }
 
 async function readPages(design: Design, n: number): Promise<void> {
-  const strange = withStrangeIds(design);
+  const [strange] = withStrangeIds(design) as [Design];
   for (const query of selections(strange, n)) {
     await readPage(strange, 'trees', query);
     await readPage(strange, 'cabling', query);
   }
   for (const { id } of strange.bundles.slice(0, 2)) await readPage(strange, 'bundles', `sel=bundle~${id}`);
-  await readPage(strange, 'bundles', '');
+  for (const stage of ['bundles', 'rehearsal', 'review', 'hand-over', 'as-built'] as const)
+    await readPage(strange, stage, '');
 }
 
 test.each([

@@ -5,7 +5,7 @@ import { asCabled, asMeant } from '../../demo/brackwater';
 import { applyEdits } from './edits';
 import { differenceBetween } from './difference';
 import { editWords } from './edit-words';
-import type { Design } from './schema';
+import type { Design, Kind } from './schema';
 
 const sorted = (design: Design) =>
   Object.fromEntries(
@@ -42,10 +42,14 @@ test('a design does not differ from itself', () => {
 });
 
 test('edits are described with the trees they are for', () => {
-  const words = (field: string, value: unknown, kind: 'switch' | 'port' = 'switch', id = 'gate') =>
+  const words = (field: string, value: unknown, kind: Kind = 'switch', id = 'gate') =>
     editWords(asCabled(), { type: 'set', kind, id, field, value: value as never });
   expect(words('vlanPriority.110', 4096)).toBe('gate: priority 4096 for VLAN 110');
   expect(words('instancePriority.0', 4096)).toBe('gate: priority 4096 for the CIST');
   expect(words('cost', null, 'port', 'gate:1')).toBe('gate 1: cost back to the default');
+  expect(words('members', ['quay-b:8', 'quay-b:9'], 'bundle', 'quay-b:lag102')).toMatch(
+    /members '8' of quay-b, '9' of quay-b$/,
+  );
+  expect(words('a', { port: 'gate:1' }, 'link', 'quay-a:4--gate:1')).toMatch(/: a '1' of gate$/);
   expect(words('instancePriority.3', 16, 'port', 'gate:1')).toBe('gate 1: port priority 16 for instance 3');
 });

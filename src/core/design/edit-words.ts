@@ -115,6 +115,45 @@ const SWITCHED: Readonly<Record<string, string>> = {
   individual: 'individual members',
 };
 
+/** Fields that name other things of the design by their ids. */
+const REFERS: ReadonlySet<string> = new Set([
+  'region',
+  'members',
+  'ports',
+  'peer',
+  'keepalive',
+  'a',
+  'b',
+  'switch',
+  'switches',
+  'links',
+  'next',
+  'port',
+  'avoid',
+  'about',
+  'from',
+  'to',
+]);
+
+/** What an id stands for, as people call it; the id itself where nothing has it. */
+function calledBy(design: Design, id: string): string {
+  const bundle = bundleById(design, id);
+  if (portById(design, id)) return portLabel(design, id);
+  if (bundle) return `${switchById(design, bundle.switch)?.name} ${bundle.name}`;
+  if (linkById(design, id)) return subjectWords(design, 'link', id);
+  const region = design.regions.find((r) => r.id === id);
+  return (switchById(design, id) ?? hostById(design, id) ?? segmentById(design, id) ?? region)?.name ?? id;
+}
+
+/** A value with names in the place of ids. */
+function called(design: Design, value: unknown): unknown {
+  if (typeof value === 'string') return calledBy(design, value);
+  if (Array.isArray(value)) return value.map((v) => called(design, v)).join(', ');
+  const end = value as Partial<Record<'port' | 'host' | 'switch', string>> | null;
+  const id = end?.port ?? end?.host ?? end?.switch;
+  return typeof id === 'string' ? calledBy(design, id) : value;
+}
+
 const shown = (value: unknown): string =>
   value === null ? 'back to the default' : typeof value === 'object' ? JSON.stringify(value) : String(value);
 
@@ -126,7 +165,7 @@ export function editWords(design: Design, edit: Edit): string {
     const kind = edit.kind === 'cableCost' ? 'cable cost' : edit.kind;
     return `${edit.type} ${kind} ${subjectWords(design, edit.kind, id)}`;
   }
-  return `${subjectWords(design, edit.kind, edit.id)}: ${settingWords(edit.kind, edit.field, edit.value)}`;
+  return `${subjectWords(design, edit.kind, edit.id)}: ${settingWords(design, edit.kind, edit.field, edit.value)}`;
 }
 
 /** Name of a field: `port priority`, `root guard`, `VLANs`. */
@@ -137,7 +176,7 @@ export function settingName(kind: string, field: string): string {
 }
 
 /** `priority 4096 for VLAN 199`, `root guard`: a setting as people call it; `field` may name one entry of a table. */
-export function settingWords(kind: string, name: string, value: unknown): string {
+export function settingWords(design: Design, kind: string, name: string, value: unknown): string {
   const [field, key] = name.split('.') as [string, string?];
   const switched = SWITCHED[field];
   if (switched !== undefined && kind !== 'goal') return value === true ? switched : `no longer ${switched}`;
@@ -148,7 +187,7 @@ export function settingWords(kind: string, name: string, value: unknown): string
       : field.startsWith('vlan')
         ? ` for VLAN ${key}`
         : ` for ${key === '0' ? 'the CIST' : `instance ${key}`}`;
-  return `${what} ${shown(value)}${scope}`;
+  return `${what} ${shown(REFERS.has(field) ? called(design, value) : value)}${scope}`;
 }
 
 /** How many cables a list of edits adds, and how many settings it makes. */

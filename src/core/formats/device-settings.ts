@@ -29,15 +29,18 @@ const ELSEWHERE = new Set([
 ]);
 
 /** Every setting of an element, a line each; those of tables by value, with their VLANs together. */
-export function settingLines(kind: string, element: object): string[] {
+export function settingLines(design: Design, kind: string, element: object): string[] {
   return Object.entries(element).flatMap(([field, value]) => {
     if (ELSEWHERE.has(field) || value === undefined) return [];
-    if (typeof value !== 'object' || value === null || Array.isArray(value)) return [settingWords(kind, field, value)];
+    if (typeof value !== 'object' || value === null || Array.isArray(value))
+      return [settingWords(design, kind, field, value)];
     const byValue = new Map<unknown, number[]>();
     for (const [key, v] of Object.entries(value as Record<string, unknown>))
       byValue.set(v, [...(byValue.get(v) ?? []), Number(key)]);
     const trees = field.startsWith('vlan') ? 'VLANs' : 'instances';
-    return [...byValue].map(([v, keys]) => `${settingWords(kind, field, v)} for ${trees} ${formatVlanRanges(keys)}`);
+    return [...byValue].map(
+      ([v, keys]) => `${settingWords(design, kind, field, v)} for ${trees} ${formatVlanRanges(keys)}`,
+    );
   });
 }
 
@@ -48,7 +51,7 @@ export function bundleLine(design: Design, { name, members, kind }: Bundle): str
 }
 
 function portLines(design: Design, e: Port | Bundle): string[] {
-  const lines = settingLines('members' in e ? 'bundle' : 'port', e);
+  const lines = settingLines(design, 'members' in e ? 'bundle' : 'port', e);
   if ('members' in e) {
     return [bundleLine(design, e), ...lines.map((l) => `  ${l}`)];
   }
@@ -70,7 +73,7 @@ function deviceLines(design: Design, s: Switch): string[] {
           ),
         ]
       : []),
-    ...settingLines('switch', s).map((l) => `  ${l}`),
+    ...settingLines(design, 'switch', s).map((l) => `  ${l}`),
     ...[...portsOf(design, s.id), ...bundlesOf(design, s.id)].flatMap((e) => portLines(design, e)).map((l) => `  ${l}`),
   ];
 }

@@ -90,7 +90,7 @@ function portInterface(s: Switch, e: Port | Bundle, isMember: boolean): Json {
 /** What the modules have no leaf for, in words. */
 function left(design: Design, s: Switch, ports: readonly Port[], bundles: readonly Bundle[]): string[] {
   const bare = (e: object) => Object.fromEntries(Object.entries(e).filter(([field]) => !COVERED.has(field)));
-  const of = (kind: string, at: string, e: object) => settingLines(kind, bare(e)).map((line) => `${at}${line}`);
+  const of = (kind: string, at: string, e: object) => settingLines(design, kind, bare(e)).map((line) => `${at}${line}`);
   const mode = modeOf(design, s);
   return [
     `spanning tree: ${MODE_WORDS[mode]}`,

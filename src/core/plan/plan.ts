@@ -92,6 +92,10 @@ function placeOf(from: Design, { at, managementVlan: vlan }: PlanOptions): Place
   return known ? { at, vlan: vlan ?? managementVlan(from, at) } : null;
 }
 
+/** `cable at gate and quay-a`: a piece of work that has no place in an order. */
+const workWords = (start: Design, goal: Design, { kind, device, other }: Work): string =>
+  `${kind} at ${[device, ...(other === null ? [] : [other])].map((id) => deviceName(start, goal, id)).join(' and ')}`;
+
 /** What cannot be planned, in a sentence; null where it can. */
 function refusal(from: Design, to: Design, works: readonly Work[]): string | null {
   const ids = new Set(from.switches.map((s) => s.id));
@@ -116,7 +120,8 @@ export function* planning(from: Design, to: Design, options: PlanOptions = {}): 
   if (!planner.isSmall && !planner.stopped) yield* planner.compare();
   if (planner.isSmall && !planner.stopped) yield* planner.orders();
   if (options.temporary !== false && !planner.stopped) yield* planner.helpers();
-  if (!planner.best) return { ok: false, sentence: say['no-order']({ works: works.map((w) => w.id).join(', ') }) };
+  if (!planner.best)
+    return { ok: false, sentence: say['no-order']({ works: works.map((w) => workWords(start, goal, w)).join(', ') }) };
   const plan = planOf(planner, planner.best);
   return { ok: true, plan: planner.stopped ? plan : yield* inOneGo(plan, start, goal, options) };
 }

@@ -161,13 +161,13 @@ export function bundles({ solved }: ReportSource): Html {
 const NO_SETTING = new Set(['id', 'name', 'mac', 'x', 'y', 'switch', 'number', 'speed', 'tier', 'group', 'members']);
 
 /** `priority 4096; root guard`: every setting that is made, entries of tables one by one. */
-const settingsOf = (kind: 'switch' | 'port' | 'bundle', element: Port | Switch | Bundle): string =>
+const settingsOf = (design: Design, kind: 'switch' | 'port' | 'bundle', element: Port | Switch | Bundle): string =>
   Object.entries(element)
     .flatMap(([field, value]: [string, unknown]) => {
       if (NO_SETTING.has(field) || value === undefined || value === false) return [];
       if (typeof value !== 'object' || value === null || Array.isArray(value))
-        return [settingWords(kind, field, value)];
-      return Object.entries(value).map(([key, v]) => settingWords(kind, `${field}.${key}`, v));
+        return [settingWords(design, kind, field, value)];
+      return Object.entries(value).map(([key, v]) => settingWords(design, kind, `${field}.${key}`, v));
     })
     .join('; ');
 
@@ -178,11 +178,11 @@ export function settings({ solved }: ReportSource): Html {
     const rows = elements.map((p) => [
       p.name,
       'members' in p ? 'bundle' : rateWords(p.speed),
-      settingsOf('members' in p ? 'bundle' : 'port', p) || 'as usual',
+      settingsOf(design, 'members' in p ? 'bundle' : 'port', p) || 'as usual',
     ]);
     return html`<section class="device">
       <h3>${s.name}</h3>
-      <p>${s.mac}, ${MODE_WORDS[modeOf(design, s)]}. ${settingsOf('switch', s) || 'All settings as usual.'}</p>
+      <p>${s.mac}, ${MODE_WORDS[modeOf(design, s)]}. ${settingsOf(design, 'switch', s) || 'All settings as usual.'}</p>
       ${table(['port', 'rate', 'settings'], rows, 'No port.')}
     </section>`;
   })}`;
