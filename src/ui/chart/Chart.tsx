@@ -7,7 +7,7 @@ import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
 import { namedPlates, nameSize, spotGrowth } from './legible';
-import type { SpotGrowth } from './legible';
+import type { Growth } from './legible';
 import { Note } from './Note';
 import { Overview } from './Overview';
 import { Peg } from './Peg';
@@ -71,7 +71,6 @@ export function Chart(props: Props) {
             '--tree': hue === null ? 'var(--ink-2)' : `var(--hue-${hue})`,
             '--k': scale,
             '--name': nameSize(scale),
-            '--spots': growth.most,
           } as React.CSSProperties
         }
         {...events}
@@ -91,7 +90,7 @@ export function Chart(props: Props) {
 }
 
 /** How tags of hosts grow. As a run goes on plates change their looks, not their places. */
-function useSpotGrowth(scene: Scene): SpotGrowth {
+function useSpotGrowth(scene: Scene): ReadonlyMap<string, Growth> {
   // eslint-disable-next-line react-hooks/exhaustive-deps
   return useMemo(() => spotGrowth(scene), [scene.spots]);
 }
@@ -112,6 +111,7 @@ function Ruler({ scene, view }: { scene: Scene; view: ChartView }) {
   );
 }
 
+const STAYS: Growth = { way: 'round', most: 1 };
 const NO_NAMES: ReadonlyMap<string, string> = new Map();
 
 type Chosen = (kind: Ref['kind'], id: string) => boolean;
@@ -172,7 +172,7 @@ function Things({
   hands,
   view,
   growth,
-}: Props & { view: ChartView; growth: SpotGrowth }) {
+}: Props & { view: ChartView; growth: ReadonlyMap<string, Growth> }) {
   const { detail, names, secondLines, scale, drawing } = view;
   const { register } = drawing;
   const grip = hands !== undefined;
@@ -201,8 +201,8 @@ function Things({
       ))}
       {spots.map((spot) => {
         const state = { selected: isSelected(spot.kind, spot.id), onPath: pathPlaces.has(spot.id) };
-        const own = growth.of.get(spot.id) ?? 'round';
-        return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, register, grip }} growth={own} {...state} />;
+        const { way, most } = growth.get(spot.id) ?? STAYS;
+        return <Spot key={`${spot.kind} ${spot.id}`} {...{ spot, register, grip, way, most }} {...state} />;
       })}
       {scene.plates.map((plate) => {
         const all = plate.fold?.switches ?? [plate.id];

@@ -7,7 +7,8 @@ import { arrangeAsCabled, arrangeByDepth } from './arrange';
 import { layOut, looksOf, placesOf } from './cabling-scene';
 import { KNOT, LABEL_HEIGHT, PEG, boxRound, boxesMeet, labelWidth, plateBox, spotBox, wireMiddle } from './geometry';
 import { labelBox } from './labels';
-import { LEAST_TEXT, nameBox, nameSize, namedPlates, spotGrowth } from './legible';
+import type { Box } from './geometry';
+import { LEAST_TEXT, grownTag, nameBox, nameSize, namedPlates, spotGrowth } from './legible';
 import { sceneOf } from './scene';
 import type { Scene } from './scene-items';
 
@@ -97,11 +98,34 @@ test('tags of hosts grow away from their plates, and not onto another tag or a p
   const host = (name: string, x: number, y: number) => ({ id: name, kind: 'host' as const, name, x, y });
   const beside = host('server', 58 + 9 + 26, 0);
   const growth = (...spots: Scene['spots'][number][]) => spotGrowth({ plates, spots });
-  const ways = growth(beside, host('below', 0, 60), host('away', -400, 90)).of;
-  expect([...ways.values()]).toEqual(['right', 'down', 'round']);
-  expect(growth(beside).most).toBe(1.7);
-  expect(growth(beside, host('desk', 140, 0)).most).toBeLessThan(1.4);
-  expect(growth(host('desk', 0, 20)).most).toBe(1);
+  const most = (...spots: Scene['spots'][number][]) => [...growth(...spots).values()].map((g) => g.most);
+  const ways = [...growth(beside, host('below', 0, 60), host('away', -400, 90)).values()].map((g) => g.way);
+  expect(ways).toEqual(['right', 'down', 'round']);
+  expect(most(beside)).toEqual([1.7]);
+  expect(most(host('desk', 0, 20))).toEqual([1]);
+  // One that has another in its way stays small; those that have none grow.
+  const [server, ...others] = most(beside, host('desk', 140, 0), host('away', -400, 90));
+  expect(server).toBeLessThan(1.4);
+  expect(others).toEqual([1.7, 1.7]);
+});
+
+test('no tag of a random network lies on another or on a plate once it has grown', () => {
+  const size = ({ left, right, top, bottom }: Box) => (right - left) * (bottom - top);
+  fc.assert(
+    fc.property(networks, (design) => {
+      for (const { spots, plates } of scenes(design)) {
+        const growth = spotGrowth({ spots, plates });
+        const boxes = spots.map((s) => grownTag(s, growth.get(s.id)!.way, growth.get(s.id)!.most));
+        boxes.forEach((box, i) => {
+          if (growth.get(spots[i]!.id)!.most === 1) return;
+          expect(size(box)).toBeGreaterThan(size(spotBox(spots[i]!)));
+          expect(boxes.some((other, j) => j !== i && boxesMeet(box, other))).toBe(false);
+          expect(plates.some((p) => boxesMeet(plateBox(p), box))).toBe(false);
+        });
+      }
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test('where names have no room a switch is reported by its end; a fold never by its count', () => {

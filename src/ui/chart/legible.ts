@@ -51,9 +51,11 @@ class Squares {
     return keys;
   }
 
-  /** Whether nothing that was put here meets a box. */
-  isFree(box: Box): boolean {
-    return !this.over(box).some((k) => this.squares.get(k)?.some((other) => boxesMeet(other, box)));
+  /** Whether nothing that was put here meets a box, but for what is its own. */
+  isFree(box: Box, own: readonly Box[] = []): boolean {
+    return !this.over(box).some((k) =>
+      this.squares.get(k)?.some((other) => boxesMeet(other, box) && !own.includes(other)),
+    );
   }
 
   put(box: Box): void {
@@ -99,8 +101,8 @@ export function namedPlates(
   return named;
 }
 
-/** How much larger tags of hosts may become, the largest first. */
-const SIZES = [1.7, 1.55, 1.4, 1.25, 1.1] as const;
+/** How much larger tags of hosts may become, step by step. */
+const SIZES = [1.1, 1.25, 1.4, 1.55, 1.7] as const;
 /** Room for the ports at the edges of a plate. */
 const PORTS = 9;
 /** A tag this near to the middle line of a plate stands beside it, or below. */
@@ -108,9 +110,15 @@ const IN_LINE = 4;
 const [BESIDE, BELOW] = [PLATE.width * 2, PLATE.height * 2];
 
 /** From where the tag of a host grows: away from the plate that it stands beside or below. */
-export type Growth = 'right' | 'down' | 'round';
+export type Way = 'right' | 'down' | 'round';
 
-function growthOf({ x, y }: Point, plates: Scene['plates']): Growth {
+export interface Growth {
+  readonly way: Way;
+  /** How much larger it can become before it lies on another or on a plate; 1 to 1.7. */
+  readonly most: number;
+}
+
+function wayOf({ x, y }: Point, plates: Scene['plates']): Way {
   for (const p of plates) {
     const [dx, dy] = [x - p.x, y - p.y];
     if (Math.abs(dy) < IN_LINE && dx > 0 && dx < BESIDE) return 'right';
@@ -120,10 +128,10 @@ function growthOf({ x, y }: Point, plates: Scene['plates']): Growth {
 }
 
 /** The room of a tag that has become larger. */
-function grown(spot: SpotItem, growth: Growth, by: number): Box {
+export function grownTag(spot: SpotItem, way: Way, by: number): Box {
   const { left, right, top, bottom } = spotBox(spot);
   const [wide, high] = [((right - left) / 2) * (by - 1), ((bottom - top) / 2) * (by - 1)];
-  const away = { x: growth === 'right' ? wide : 0, y: growth === 'down' ? high : 0 };
+  const away = { x: way === 'right' ? wide : 0, y: way === 'down' ? high : 0 };
   return {
     left: left - wide + away.x,
     right: right + wide + away.x,
@@ -132,19 +140,23 @@ function grown(spot: SpotItem, growth: Growth, by: number): Box {
   };
 }
 
-export interface SpotGrowth {
-  /** How much larger tags can become before one lies on another or on a plate; 1 to 1.7. */
-  readonly most: number;
-  readonly of: ReadonlyMap<string, Growth>;
-}
-
-/** How the tags of hosts grow as a drawing shrinks. */
-export function spotGrowth({ spots, plates }: Pick<Scene, 'spots' | 'plates'>): SpotGrowth {
-  const of = new Map(spots.map((s) => [s.id, growthOf(s, plates)]));
-  const fits = (by: number) => {
-    const squares = new Squares(PLATE.width);
-    for (const p of plates) squares.put(plateBox(p, PORTS));
-    return spots.every((s) => squares.take(grown(s, of.get(s.id)!, by)));
-  };
-  return { most: SIZES.find(fits) ?? 1, of };
+/** How the tags of hosts grow as a drawing shrinks: all alike, until one has no more room; that one stays, the others go on. */
+export function spotGrowth({ spots, plates }: Pick<Scene, 'spots' | 'plates'>): ReadonlyMap<string, Growth> {
+  const squares = new Squares(PLATE.width);
+  for (const p of plates) squares.put(plateBox(p, PORTS));
+  const tags = spots.map((spot) => {
+    const way = wayOf(spot, plates);
+    return { spot, way, most: 1, grows: true, own: [grownTag(spot, way, 1)] };
+  });
+  for (const tag of tags) squares.put(tag.own[0]!);
+  for (const by of SIZES)
+    for (const tag of tags) {
+      const box = grownTag(tag.spot, tag.way, by);
+      tag.grows &&= squares.isFree(box, tag.own);
+      if (!tag.grows) continue;
+      tag.most = by;
+      tag.own.push(box);
+      squares.put(box);
+    }
+  return new Map(tags.map(({ spot, way, most }) => [spot.id, { way, most }]));
 }
