@@ -1,10 +1,10 @@
 /** Where the switches stand: as cabled, or by depth of the tree in view. */
 import type { Design } from '../../core/design';
-import { bundleAt, farEnd, linkAt, segmentAt } from '../../core/design';
+import { bundleAt, farEnd, hostById, linkAt, segmentAt } from '../../core/design';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import { isFold, unfolded } from './cells';
 import type { Folding } from './cells';
-import { PLATE, plateWidth } from './geometry';
+import { PLATE, plateWidth, tagWidth } from './geometry';
 import { neighboursOf } from './groups';
 import type { Point } from './geometry';
 import { tidy } from './tidy';
@@ -32,7 +32,9 @@ export interface Area {
   readonly height: number;
 }
 
-const HOST_ROOM = 104;
+/** Beside a plate: the line to a host, its tag as large as it is read in a usual window, and room before the ports of the next plate. */
+const HOST_ROOM = { line: 27, grown: 1.25, after: 10 } as const;
+const LEAST_HOST_ROOM = 104;
 
 /** Width of each plate, from its cables; a bundle counts as one. */
 function plateWidths(design: Design): number[] {
@@ -45,14 +47,18 @@ function plateWidths(design: Design): number[] {
   return design.switches.map((s) => plateWidth(wires.get(s.id) ?? 0));
 }
 
-/** Room that the hosts beside each switch take. */
+/** Room that the hosts beside each switch take: as much as the longest of their names. */
 function hostRoom(design: Design): number[] {
-  const hosts = new Set<string>();
+  const room = new Map<string, number>();
   for (const port of design.ports) {
     const link = linkAt(design, port.id);
-    if (link && 'host' in farEnd(link, port.id)) hosts.add(port.switch);
+    const end = link && farEnd(link, port.id);
+    if (!end || !('host' in end)) continue;
+    const name = hostById(design, end.host)?.name ?? '';
+    const own = HOST_ROOM.line + HOST_ROOM.grown * tagWidth(name) + HOST_ROOM.after;
+    room.set(port.switch, Math.max(LEAST_HOST_ROOM, own, room.get(port.switch) ?? 0));
   }
-  return design.switches.map((s) => (hosts.has(s.id) ? HOST_ROOM : 0));
+  return design.switches.map((s) => room.get(s.id) ?? 0);
 }
 
 const TIER_LEVEL = { core: 0, distribution: 1, access: 2 } as const;
