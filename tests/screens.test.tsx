@@ -16,7 +16,7 @@ jest.mock('next/navigation', () => {
   return { usePathname: () => screens.at.path, useRouter: () => ({}) };
 });
 
-// Charts are drawn too, as far as they can be without a window.
+// Charts are drawn too, but for what needs a window.
 jest.mock('@/ui/session/useInBrowser', () => ({ useInBrowser: () => true }));
 
 const KINDS = {
