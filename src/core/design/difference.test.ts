@@ -47,9 +47,7 @@ test('edits are described with the trees they are for', () => {
   expect(words('vlanPriority.110', 4096)).toBe('gate: priority 4096 for VLAN 110');
   expect(words('instancePriority.0', 4096)).toBe('gate: priority 4096 for the CIST');
   expect(words('cost', null, 'port', 'gate:1')).toBe('gate 1: cost back to the default');
-  expect(words('members', ['quay-b:8', 'quay-b:9'], 'bundle', 'quay-b:lag102')).toMatch(
-    /members '8' of quay-b, '9' of quay-b$/,
-  );
-  expect(words('a', { port: 'gate:1' }, 'link', 'quay-a:4--gate:1')).toMatch(/: a '1' of gate$/);
+  expect(words('members', ['quay-b:8', 'quay-b:9'], 'bundle', 'quay-b:lag102')).toMatch(/members quay-b 8, quay-b 9$/);
+  expect(words('a', { port: 'gate:1' }, 'link', 'quay-a:4--gate:1')).toMatch(/: a gate 1$/);
   expect(words('instancePriority.3', 16, 'port', 'gate:1')).toBe('gate 1: port priority 16 for instance 3');
 });

@@ -4,7 +4,17 @@ import { applyEdits } from './edits';
 import type { Edit } from './edits';
 import { clipped } from '../messages';
 import { count } from '../standard';
-import { bundleById, hostById, linkById, noteById, portById, portLabel, segmentById, switchById } from './look-ups';
+import {
+  aboutName,
+  bundleById,
+  hostById,
+  linkById,
+  noteById,
+  portById,
+  portLabel,
+  segmentById,
+  switchById,
+} from './look-ups';
 import type { Design, Kind, LinkEnd } from './schema';
 
 const FIELD: Readonly<Record<string, string>> = {
@@ -137,12 +147,9 @@ const REFERS: ReadonlySet<string> = new Set([
 
 /** What an id stands for, as people call it; the id itself where nothing has it. */
 function calledBy(design: Design, id: string): string {
-  const bundle = bundleById(design, id);
-  if (portById(design, id)) return portLabel(design, id);
-  if (bundle) return `${switchById(design, bundle.switch)?.name} ${bundle.name}`;
-  if (linkById(design, id)) return subjectWords(design, 'link', id);
-  const region = design.regions.find((r) => r.id === id);
-  return (switchById(design, id) ?? hostById(design, id) ?? segmentById(design, id) ?? region)?.name ?? id;
+  if (portById(design, id)) return subjectWords(design, 'port', id);
+  if (bundleById(design, id)) return subjectWords(design, 'bundle', id);
+  return aboutName(design, id) ?? design.regions.find((r) => r.id === id)?.name ?? id;
 }
 
 /** A value with names in the place of ids. */

@@ -113,6 +113,12 @@ function otherwise(work: Work, after: Rest, moved: readonly MovedTree[], bundles
   return work.kind === 'cable' ? say['else-cable']() : say['else-back']();
 }
 
+/** `gate`, `quay-a – gate` of a cable: where a piece of work is done. */
+export function workedAt(before: Design, after: Design, { kind, device, other }: Work): string {
+  const names = [device, ...(other === null ? [] : [other])].map((id) => deviceName(before, after, id));
+  return names.join(kind === 'cable' ? ' – ' : ' and ');
+}
+
 /** Name of what is worked at. */
 export const deviceName = (before: Design, after: Design, id: string | null): string => {
   if (id === null) return 'every switch';

@@ -5,7 +5,7 @@ import { hostVlans } from '../review';
 import type { MovedTree } from '../trees';
 import { planMessages as say } from '../messages';
 import { worksInOneGo } from './arrange';
-import { checksOf, deviceName } from './checks';
+import { checksOf, deviceName, workedAt } from './checks';
 import { frameOf } from './frame';
 import { gatherWork } from './gather';
 import type { Work } from './gather';
@@ -92,10 +92,6 @@ function placeOf(from: Design, { at, managementVlan: vlan }: PlanOptions): Place
   return known ? { at, vlan: vlan ?? managementVlan(from, at) } : null;
 }
 
-/** `cable at gate and quay-a`: a piece of work that has no place in an order. */
-const workWords = (start: Design, goal: Design, { kind, device, other }: Work): string =>
-  `${kind} at ${[device, ...(other === null ? [] : [other])].map((id) => deviceName(start, goal, id)).join(' and ')}`;
-
 /** What cannot be planned, in a sentence; null where it can. */
 function refusal(from: Design, to: Design, works: readonly Work[]): string | null {
   const ids = new Set(from.switches.map((s) => s.id));
@@ -121,7 +117,10 @@ export function* planning(from: Design, to: Design, options: PlanOptions = {}): 
   if (planner.isSmall && !planner.stopped) yield* planner.orders();
   if (options.temporary !== false && !planner.stopped) yield* planner.helpers();
   if (!planner.best)
-    return { ok: false, sentence: say['no-order']({ works: works.map((w) => workWords(start, goal, w)).join(', ') }) };
+    return {
+      ok: false,
+      sentence: say['no-order']({ works: works.map((w) => `${w.kind} at ${workedAt(start, goal, w)}`).join(', ') }),
+    };
   const plan = planOf(planner, planner.best);
   return { ok: true, plan: planner.stopped ? plan : yield* inOneGo(plan, start, goal, options) };
 }

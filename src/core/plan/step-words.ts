@@ -1,6 +1,6 @@
 /** A step in words: for lists, work sheets and the shell. */
 import { lasting, SECOND, count } from '../standard';
-import { deviceName } from './checks';
+import { deviceName, workedAt } from './checks';
 import type { ChangePlan, PlanStep } from './plan';
 import { setLines } from './set-lines';
 import type { SetLine } from './set-lines';
@@ -8,10 +8,7 @@ import type { SetLine } from './set-lines';
 export const lineWords = ({ what, from, to }: SetLine): string => `${what}: ${from} → ${to}`;
 
 /** Where it is done: `quay-b`, `quay-b and cold-store`. */
-export function atWords({ work, before, after }: PlanStep): string {
-  const names = [work.device, ...(work.other === null ? [] : [work.other])].map((id) => deviceName(before, after, id));
-  return names.join(work.kind === 'cable' ? ' – ' : ' and ');
-}
+export const atWords = ({ work, before, after }: PlanStep): string => workedAt(before, after, work);
 
 /** Seconds that the worst pair or VLAN is out; Infinity where contact comes back with a later step only. */
 export const longestOutage = ({ measured }: PlanStep): number =>

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { BOARDS } from '../session/view';
 import type { View } from '../session/view';
 import { useBench, useSession } from '../session/context';
+import { STILL } from '../chart/still';
 import { ChartHost } from './ChartHost';
 import { DraftBar } from '../controls/DraftBar';
 import { later } from '../controls/later';
@@ -35,7 +36,7 @@ const SHOWN = {
 } as const;
 
 /** On the server the chart is drawn alone: the boards measure the page. */
-const isDrawable = (board: View['board']): boolean => typeof window !== 'undefined' || board === 'chart';
+const isDrawable = (board: View['board']): boolean => !STILL || board === 'chart';
 
 /** The trees of the design: which way each VLAN goes, where it is cut, and why. */
 export function TreesStage() {
