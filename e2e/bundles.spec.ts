@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { asCabled, asMeant } from '../src/demo/brackwater';
-import { complaints, freshDemo, freshDesign, KEPT_OPEN, openCabling, pick, saved, stored, test } from './support';
+import { complaints, freshDemo, freshDesign, openCabling, pick, saved, stored, test } from './support';
 
 test('two parallel cables are bundled, the ends are set, and the verdict says what becomes of them', async ({
   page,
@@ -15,7 +15,6 @@ test('two parallel cables are bundled, the ends are set, and the verdict says wh
   design.links.push({ id: 'second', a: { port: 'quay-a:13' }, b: { port: 'quay-b:13' } });
   const response = await request.post('/api/designs', {
     data: { name: 'bundles', variant: 'v', design },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   const demo = { design: head.id as string, variant: head.variants[0].id as string };
@@ -82,7 +81,6 @@ test('two switches become a pair, the bundle of a third ends on both, and the re
   const errors = complaints(page);
   const response = await request.post('/api/designs', {
     data: { name: 'pair', variant: 'v', design: asMeant() },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   const demo = { design: head.id as string, variant: head.variants[0].id as string };
@@ -123,7 +121,6 @@ test('options for two parallel cables are compared, and the change steps are the
 }) => {
   const response = await request.post('/api/designs', {
     data: { name: 'options', variant: 'v', design: asMeant() },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   const demo = { design: head.id as string, variant: head.variants[0].id as string };

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { emptyDesign } from '../src/core/design';
 import type { Design } from '../src/core/design';
 import { docks } from './docks';
-import { complaints, dropFiles, freshDemo, KEPT_OPEN, openCabling, paste, saved, stored, test } from './support';
+import { complaints, dropFiles, freshDemo, openCabling, paste, saved, stored, test } from './support';
 import type { Opened } from './support';
 
 const plate = (page: Page, id: string) => page.locator(`.plate[data-id="${id}"]`);
@@ -23,7 +23,7 @@ async function drag(page: Page, from: { x: number; y: number }, to: { x: number;
   await page.mouse.up();
 }
 async function fresh(page: Page, design = emptyDesign('sheet')): Promise<Opened> {
-  const response = await page.request.post('/api/designs', { data: { name: design.name, design }, ...KEPT_OPEN });
+  const response = await page.request.post('/api/designs', { data: { name: design.name, design } });
   const head = (await response.json()) as { id: string; variants: { id: string }[] };
   return { design: head.id, variant: head.variants[0]!.id };
 }

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { asMeant } from '../src/demo/brackwater';
-import { complaints, KEPT_OPEN, saved, stored, test } from './support';
+import { complaints, saved, stored, test } from './support';
 
 test('a script is made by pointing at the chart, and time is scrubbed, searched and exported', async ({
   page,
@@ -11,7 +11,6 @@ test('a script is made by pointing at the chart, and time is scrubbed, searched 
   const errors = complaints(page);
   const response = await request.post('/api/designs', {
     data: { name: 'rehearsal', variant: 'v', design: { ...asMeant(), scripts: [] } },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   const opened = { design: head.id as string, variant: head.variants[0].id as string };
@@ -85,7 +84,6 @@ test('a frame says what its receiver held against it, what decided and the resul
   const scripts = [{ id: 's', name: 'back', until: 20, events }];
   const response = await request.post('/api/designs', {
     data: { name: 'ledger', variant: 'v', design: { ...asMeant(), scripts } },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   await page.goto(`/d/${head.id}/rehearsal?variant=${head.variants[0].id}`);
@@ -110,7 +108,6 @@ test('a run that is stopped shows what happened until then', async ({ page, requ
   const scripts = [{ id: 's', name: 'all day', until: 36_000, events: [] }];
   const response = await request.post('/api/designs', {
     data: { name: 'stopped', variant: 'v', design: { ...asMeant(), scripts } },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   await page.goto(`/d/${head.id}/rehearsal?variant=${head.variants[0].id}`);
@@ -123,7 +120,6 @@ test('a run that is stopped shows what happened until then', async ({ page, requ
 test('a guard that trips is shown, and the run follows a change of the design', async ({ page, request }) => {
   const response = await request.post('/api/designs', {
     data: { name: 'guards', variant: 'v', design: asMeant() },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   const opened = { design: head.id as string, variant: head.variants[0].id as string };
@@ -150,7 +146,6 @@ test('a guard that trips is shown, and the run follows a change of the design', 
 test('goals that an event breaks are shown with it, and no more before it', async ({ page, request }) => {
   const response = await request.post('/api/designs', {
     data: { name: 'goals', variant: 'v', design: asMeant() },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   await page.goto(`/d/${head.id}/rehearsal?variant=${head.variants[0].id}`);
@@ -173,7 +168,6 @@ test('events are changed in their rows and pulled on the strip; delays, hellos a
   const scripts = [{ id: 's', name: 'flapping', until: 30, events: [flap] }];
   const response = await request.post('/api/designs', {
     data: { name: 'flapping', variant: 'v', design: { ...asMeant(), scripts } },
-    ...KEPT_OPEN,
   });
   const head = await response.json();
   const opened = { design: head.id as string, variant: head.variants[0].id as string };

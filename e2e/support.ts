@@ -9,9 +9,20 @@ async function listens(page: Page): Promise<void> {
   await expect(page.locator('.opening')).toHaveCount(0, { timeout: 60_000 });
 }
 
+/** Asks again over a new connection when one that was kept open is closed just as it is used. */
+function keptOpen(request: APIRequestContext): APIRequestContext {
+  const ask = request.fetch.bind(request);
+  request.fetch = (url, options) => ask(url, { maxRetries: 2, ...options });
+  for (const method of ['get', 'post', 'put', 'patch', 'delete', 'head'] as const)
+    request[method] = (url, options) => request.fetch(url, { ...options, method: method.toUpperCase() });
+  return request;
+}
+
 /** Tests in which a page that was gone to listens already: keys and clicks before that would be lost. */
 export const test = base.extend({
+  request: async ({ request }, provide) => provide(keptOpen(request)),
   page: async ({ page }, provide) => {
+    keptOpen(page.request);
     const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
     page.goto = async (url, options) => {
       const response = await goto(url, options);
@@ -32,13 +43,10 @@ export interface Opened {
   variant: string;
 }
 
-/** A connection that was kept open may be closed by the server just as it is used again. */
-export const KEPT_OPEN = { maxRetries: 2 };
-
 /** A design of its own for a test. */
 export async function freshDesign(request: APIRequestContext, name: string, design: Design): Promise<Opened> {
   const data = { name, variant: 'as cabled', design };
-  const response = await request.post('/api/designs', { data, ...KEPT_OPEN });
+  const response = await request.post('/api/designs', { data });
   expect(response.status()).toBe(201);
   const head = (await response.json()) as { id: string; variants: { id: string }[] };
   return { design: head.id, variant: head.variants[0]!.id };
@@ -64,7 +72,7 @@ export async function openCabling(page: Page, { design, variant }: Opened, query
 
 /** The document of a variant as the server has it. */
 export async function stored(request: APIRequestContext, { variant }: Opened): Promise<Design> {
-  return ((await (await request.get(`/api/variants/${variant}`, KEPT_OPEN)).json()) as { design: Design }).design;
+  return ((await (await request.get(`/api/variants/${variant}`)).json()) as { design: Design }).design;
 }
 
 /** Drops files on the page as a file manager would. */

@@ -51,12 +51,17 @@ function listen(server: http.Server, port: number): Promise<void> {
   });
 }
 
+/** How long a connection stays open between two requests: longer than the minute that proxies keep one. */
+const KEPT_OPEN_MS = 75_000;
+
 async function start(): Promise<void> {
   const port = checkSettings();
   const file = databaseFile();
   const listener = requestListener();
   const server = http.createServer(listener.handle);
   server.on('clientError', listener.clientError);
+  // A connection that is closed just as it is used again fails a request: the one who asks, or a proxy, closes it first.
+  server.keepAliveTimeout = KEPT_OPEN_MS;
   onSignals(async () => {
     server.close();
     setTimeout(() => server.closeAllConnections(), 400).unref();
