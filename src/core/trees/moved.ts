@@ -168,23 +168,25 @@ function findParts(topology: Topology, { outcome: { role } }: SolvedTree): Parts
 function parted(before: SolvedDesign, was: SolvedTree, after: SolvedDesign, now: SolvedTree, earlierOf: Earlier) {
   const [old, fresh] = [partsOf(before, was), partsOf(after, now)];
   const { switches } = after.topology.design;
+  const oldPart = switches.map((_, b) => old.of[earlierOf.bridge(b)] ?? -1);
+  const stays = (b: number) => old.largest >= 0 && oldPart[b] === old.largest;
   // What is left of the largest part: of two of one size the one that it has become.
   const left = new Map<number, number>();
-  const oldPart = switches.map((_, b) => {
-    const index = earlierOf.bridge(b);
-    return old.of[index] ?? -1;
-  });
-  const stays = (b: number) => old.largest >= 0 && oldPart[b] === old.largest;
-  switches.forEach((_, b) => {
+  for (let b = 0; b < switches.length; b++) {
     const part = fresh.of[b]!;
     if (part >= 0) left.set(part, (left.get(part) ?? 0) + Number(stays(b)));
-  });
+  }
   const become = [...left].reduce((a, [part, count]) => (count > (left.get(a) ?? 0) ? part : a), -1);
-  const idsWhere = (test: (b: number) => boolean) => switches.flatMap(({ id }, b) => (test(b) ? [id] : []));
-  return {
-    cutOff: idsWhere((b) => stays(b) && fresh.of[b]! >= 0 && fresh.of[b] !== become),
-    rejoined: idsWhere((b) => fresh.of[b] === become && become >= 0 && !stays(b) && oldPart[b]! >= 0),
-  };
+  const cutOff: string[] = [];
+  const rejoined: string[] = [];
+  for (let b = 0; b < switches.length; b++) {
+    const part = fresh.of[b]!;
+    if (part < 0) continue;
+    if (part !== become) {
+      if (stays(b)) cutOff.push(switches[b]!.id);
+    } else if (oldPart[b]! >= 0 && !stays(b)) rejoined.push(switches[b]!.id);
+  }
+  return { cutOff, rejoined };
 }
 
 function difference(
@@ -196,11 +198,11 @@ function difference(
   withParts: boolean,
 ): Difference | null {
   const ports: MovedPort[] = [];
-  now.outcome.role.forEach((to, p) => {
+  const [roles, roleWas] = [now.outcome.role, was.outcome.role];
+  for (let p = 0; p < roles.length; p++) {
     const index = old.port(p);
-    const from = index < 0 ? to : was.outcome.role[index]!;
-    if (from !== to) ports.push(movedPort(after.topology, p, from, to));
-  });
+    if (index >= 0 && roleWas[index] !== roles[p]) ports.push(movedPort(after.topology, p, roleWas[index]!, roles[p]!));
+  }
   if (!old.alike) ports.push(...comeAndGone([before.topology, was], [after.topology, now]));
   const [rootBefore, rootAfter] = [rootId(before, was), rootId(after, now)];
   const together = old.alike && ports.length === 0;

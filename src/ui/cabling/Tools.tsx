@@ -1,5 +1,4 @@
 'use client';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { NotesMenu } from '../controls/NotesMenu';
@@ -9,6 +8,7 @@ import type { Tool } from './pointing';
 import type { Cabling } from './useCabling';
 import { rateWords } from '../../core/standard';
 import styles from './Tools.module.css';
+import { DropMenu } from '../controls/DropMenu';
 
 const TOOLS: readonly { id: Tool; name: string; key: string; hint: string }[] = [
   { id: 'select', name: 'Move', key: 'V', hint: 'Drag things to move them, pull a cable from the dot at their corner' },
@@ -96,7 +96,7 @@ function CommandMenu({ label, commands }: { label: string; commands: readonly Co
       <button className="tool" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
         {label} <span aria-hidden="true">▾</span>
       </button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+      <DropMenu at={anchor} onClose={() => setAnchor(null)}>
         {commands.map((c) => (
           <MenuItem
             key={c.id}
@@ -109,7 +109,7 @@ function CommandMenu({ label, commands }: { label: string; commands: readonly Co
             {c.keys[0] && <kbd className="key">{c.keys[0]}</kbd>}
           </MenuItem>
         ))}
-      </Menu>
+      </DropMenu>
     </>
   );
 }

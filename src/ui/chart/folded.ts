@@ -9,11 +9,13 @@ import type { Design } from '../../core/design';
 import type { FoldChoice } from '../session/view';
 import type { Ends } from './ends';
 import { sceneBox } from './finding';
-import { foldingOf, portMarks } from './folding';
+import { cablesOf, foldingOf } from './folding';
 import type { FoldInput } from './folding';
-import { allEnds, drawnOf, frameOf } from './frame';
+import { allEnds, frameOf } from './frame';
 import type { Drawn, SceneFrame } from './frame';
-import { wireCounts } from './merging';
+import { portMarks } from './marks';
+import type { MarksOf } from './marks';
+import { mergedEnds, wireCounts } from './merging';
 import { regionsOf } from './regions';
 import { buildScene } from './scene';
 import type { Scene } from './scene-items';
@@ -67,15 +69,11 @@ interface Told extends Pick<FoldInput, 'groups'> {
 }
 
 /** Switches with something wrong: a cable that does not carry, a port that is shut, held or in a loop, a bundle that forwards at one end. */
-function troubled(ends: readonly Ends[], stands: Stands, idOf: (port: number) => string): number[] {
-  const isWrong = (port: number) => {
-    const { frames, role, inconsistent, looping, shut } = stands.port(idOf(port));
-    return frames === 'down' || role === 'disputed' || inconsistent || looping || shut;
-  };
+function troubled(ends: readonly Ends[], marks: MarksOf): number[] {
   return ends.flatMap(({ kind, a, b, unseen }) => {
     if (kind === 'host') return [];
     const own = [a, b].flatMap((end) => ('port' in end ? [end] : []));
-    return unseen || own.some((end) => isWrong(end.port)) ? own.map((end) => end.home) : [];
+    return unseen || own.some((end) => marks(end.port).wrong) ? own.map((end) => end.home) : [];
   });
 }
 
@@ -90,8 +88,10 @@ function foldBase({ solved, of, groups, moved }: Told) {
   const regions = regionsOf(solved);
   const settings = (i: number) =>
     `${priorityInForce(design, design.switches[i]!, of.tree).value} ${regions.of(i)?.name ?? ''}`;
-  const wrong = [...new Set(troubled(ends, stands, idOf))].slice(0, MOST_WRONG);
-  return { design, groups, cost, settings, ends, stands, wrong, marks: portMarks(stands, idOf, moved) };
+  const marks = portMarks(stands, idOf, moved);
+  const wrong = [...new Set(troubled(ends, marks))].slice(0, MOST_WRONG);
+  const cables = cablesOf(design, ends, marks);
+  return { design, groups, cost, settings, ends, stands, wrong, marks, cables };
 }
 
 const NOTHING: ReadonlySet<never> = new Set<never>();
@@ -109,7 +109,7 @@ export function sheetOf(input: SheetInput): Sheet {
   const { stands } = base;
   const foldingBy = (by: FoldBy) => (by === 'none' ? unfolded(design) : foldingOf({ ...base, by }));
   const made = (by: FoldBy, folding = foldingBy(by)): Made => {
-    const drawn = drawnOf(solved, stands, folding, base.ends);
+    const drawn: Drawn = { folding, ends: mergedEnds(base.ends, folding, base.marks) };
     const plates: Plates = { folding, wires: wireCounts(drawn.ends, folding) };
     const isFolded = folding.cells.some(isFold);
     const arranged = byDepth

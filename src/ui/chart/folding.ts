@@ -5,44 +5,18 @@
 import type { Design } from '../../core/design';
 import { groupBy } from '../../core/design';
 import type { Ends, WireEnd } from './ends';
-import type { PortStands, Stands } from './stands';
+import { numbering } from './marks';
+import type { MarksOf } from './marks';
+import type { Stands } from './stands';
 import { unlikeWords } from './unlike';
 import type { Contact } from './unlike';
 import { unfolded } from './cells';
 import type { Cell, FoldBy, Folding } from './cells';
 
-export interface PortMarks {
-  readonly role: string;
-  readonly blocked: boolean;
-  /** All of it as one word. */
-  readonly word: string;
-}
-
-/** What of ports counts for being alike in a tree: what stands there, and whether it moved. Looked up once for each port. */
-export function portMarks(
-  stands: Stands,
-  portAt: (port: number) => string,
-  moved: ReadonlySet<string>,
-): (port: number) => PortMarks {
-  const known: (PortMarks | undefined)[] = [];
-  return (port) => {
-    const id = portAt(port);
-    return (known[port] ??= markOf(stands.port(id), moved.has(id)));
-  };
-}
-
-const markOf = ({ role, frames, inconsistent, looping, shut }: PortStands, hasMoved: boolean): PortMarks => ({
-  role,
-  blocked: frames === 'blocked',
-  word: [role, frames, inconsistent, looping, shut, hasMoved].join(),
-});
-
 export interface FoldInput {
   readonly design: Design;
-  readonly ends: readonly Ends[];
+  readonly cables: Cables;
   readonly stands: Stands;
-  /** What of a port counts for being alike. */
-  readonly marks: (port: number) => PortMarks;
   /** Settings of a switch that count for being alike, by index: its priority in the tree, its region. */
   readonly settings: (index: number) => string;
   /** Cost to the root of a switch, by index. */
@@ -65,53 +39,64 @@ interface Draft {
   count: number;
 }
 
-/** Cables by switch, from its side. */
-function cablesOf({ design, ends }: FoldInput): { own: WireEnd; far: WireEnd; end: Ends }[][] {
-  const cables: { own: WireEnd; far: WireEnd; end: Ends }[][] = design.switches.map(() => []);
+/** One cable or bundle, from the side of one of its switches. */
+interface Cable {
+  readonly port: number;
+  /** Switch at the far end, by index; -1 where it is a spot. */
+  readonly far: number;
+  readonly spot: string;
+  readonly role: string;
+  readonly blocked: boolean;
+  /** What stands at its port, and all of the cable that counts for being alike, as numbers. */
+  readonly mark: number;
+  readonly word: number;
+}
+
+/** By switch, in the order of its ports. */
+export type Cables = readonly (readonly Cable[])[];
+
+/** Cables by switch, from its side. `marks`: what of a port counts for being alike. */
+export function cablesOf(design: Design, ends: readonly Ends[], marks: MarksOf): Cables {
+  const cables: Cable[][] = design.switches.map(() => []);
+  const numberOf = numbering();
+  const add = (own: WireEnd, far: WireEnd, { kind, label, unseen, peer }: Ends) => {
+    if (!('port' in own)) return;
+    const { role, blocked, word: mark } = marks(own.port);
+    const there = 'port' in far ? marks(far.port).word : '';
+    const [home, spot] = 'port' in far ? [far.home, ''] : [-1, `spot ${far.spot}`];
+    const word = numberOf(`${mark} ${there} ${kind} ${label} ${unseen} ${peer}`);
+    cables[own.home]!.push({ port: own.port, far: home, spot, role, blocked, mark, word });
+  };
   for (const end of ends) {
     if (end.kind === 'host') continue;
-    if ('port' in end.a) cables[end.a.home]!.push({ own: end.a, far: end.b, end });
-    if ('port' in end.b) cables[end.b.home]!.push({ own: end.b, far: end.a, end });
+    add(end.a, end.b, end);
+    add(end.b, end.a, end);
   }
+  for (const own of cables) own.sort((p, q) => p.port - q.port);
   return cables;
 }
 
-type Cables = ReturnType<typeof cablesOf>;
-
-const portOf = (end: WireEnd): number => ('port' in end ? end.port : -1);
-
 /** What switches of a cell have to do with others, sorted; cables within the cell left out. */
-function contactsOf(
-  input: FoldInput,
-  cables: Cables,
-  cellOf: readonly number[],
-  members: readonly number[],
-): Contact[] {
+function contactsOf(cables: Cables, cellOf: readonly number[], members: readonly number[]): Contact[] {
   const own = cellOf[members[0]!];
-  // Of one switch it counts which of its ports it is; the numbers of ports themselves may differ.
-  const ranked = (m: number) =>
-    members.length > 1 ? cables[m]! : [...cables[m]!].sort((p, q) => portOf(p.own) - portOf(q.own));
-  const contacts = members.flatMap((m) =>
-    ranked(m).flatMap(({ own: near, far, end }, rank): Contact[] => {
-      if (!('port' in near) || ('port' in far && cellOf[far.home] === own)) return [];
-      const here = input.marks(near.port);
-      const whom = 'port' in far ? `${cellOf[far.home]}` : `spot ${far.spot}`;
-      const there = 'port' in far ? input.marks(far.port).word : '';
+  const contacts: Contact[] = [];
+  for (const m of members)
+    cables[m]!.forEach(({ far, spot, role, blocked, word }, rank) => {
+      if (far >= 0 && cellOf[far] === own) return;
+      const whom = far >= 0 ? `${cellOf[far]}` : spot;
+      // Of one switch it counts which of its ports it is; the numbers of ports themselves may differ.
       const place = members.length > 1 ? 0 : rank;
-      const word = `${whom} ${place} ${here.word} ${there} ${end.kind} ${end.label} ${end.unseen} ${end.peer}`;
-      return [{ far: whom, role: here.role, place, blocked: here.blocked, word }];
-    }),
-  );
+      contacts.push({ far: whom, role, place, blocked, word: `${whom} ${place} ${word}` });
+    });
   return contacts.sort((a, b) => (a.word < b.word ? -1 : 1));
 }
 
 /** What stands at each switch of a group, whichever it is, as one word. */
-function insideOf({ design, marks, settings }: FoldInput, cables: Cables, members: readonly number[]): string {
+function insideOf({ design, cables, settings }: FoldInput, members: readonly number[]): string {
   if (members.length < 2) return '';
-  const words = members.map((m) => {
-    const own = cables[m]!.map(({ own: end }) => portOf(end)).sort((a, b) => a - b);
-    return [design.switches[m]!.tier, settings(m), ...own.map((port) => marks(port).word)].join(' ');
-  });
+  const words = members.map((m) =>
+    [design.switches[m]!.tier, settings(m), ...cables[m]!.map(({ mark }) => mark)].join(' '),
+  );
   return words.sort().join('\n');
 }
 
@@ -128,8 +113,8 @@ const alikeName = ({ design }: FoldInput, members: readonly number[]): string =>
 };
 
 /** Cells that are alike become one. */
-function foldAlike(input: FoldInput, cables: Cables, drafts: readonly Draft[], of: 'switch' | 'group'): Draft[] {
-  const { design, keep, open, cost, stands, settings } = input;
+function foldAlike(input: FoldInput, drafts: readonly Draft[], of: 'switch' | 'group'): Draft[] {
+  const { design, cables, keep, open, cost, stands, settings } = input;
   const cellOf = cellsOf(design, drafts);
   const single = (d: Draft) =>
     d.kind !== of ||
@@ -139,11 +124,11 @@ function foldAlike(input: FoldInput, cables: Cables, drafts: readonly Draft[], o
     if (single(d)) return `own ${i}`;
     const first = design.switches[d.members[0]!]!;
     const least = Math.min(...d.members.map(cost));
-    const words = contactsOf(input, cables, cellOf, d.members).map((c) => c.word);
+    const words = contactsOf(cables, cellOf, d.members).map((c) => c.word);
     const own =
       of === 'switch'
         ? [first.tier, settings(d.members[0]!), stands.switch(d.members[0]!)]
-        : [d.members.length, insideOf(input, cables, d.members)];
+        : [d.members.length, insideOf(input, d.members)];
     return [least, ...own, ...words].join('\n');
   };
   const like = groupBy(drafts.keys(), (i) => signature(drafts[i]!, i));
@@ -184,31 +169,25 @@ const ID: Record<Cell['kind'], string> = { switch: '', alike: 'alike ', group: '
 
 /** Folds a network by a given choice. */
 export function foldingOf(input: FoldInput): Folding {
-  const { design, by, groups } = input;
+  const { design, cables, by, groups } = input;
   if (by === 'none') return unfolded(design);
-  const cables = cablesOf(input);
   let drafts: Draft[] = design.switches.map((s, i) => ({ kind: 'switch', name: s.name, members: [i], count: 1 }));
   if (by !== 'alike') drafts = foldGroups(input, drafts);
-  drafts = foldAlike(input, cables, drafts, 'switch');
-  if (by === 'groups-alike') drafts = foldAlike(input, cables, drafts, 'group');
+  drafts = foldAlike(input, drafts, 'switch');
+  if (by === 'groups-alike') drafts = foldAlike(input, drafts, 'group');
   // In the order of the switches that stand for them, so that a drawing keeps its order.
   drafts.sort((a, b) => a.members[0]! - b.members[0]!);
   const cellOf = cellsOf(design, drafts);
-  const blocked = drafts.map((d) =>
-    d.members.reduce(
-      (sum, m) => sum + cables[m]!.filter(({ own }) => 'port' in own && input.marks(own.port).blocked).length,
-      0,
-    ),
-  );
+  const blocked = drafts.map((d) => d.members.reduce((sum, m) => sum + cables[m]!.filter((c) => c.blocked).length, 0));
   const far = (c: Contact) => (c.far.startsWith('spot') ? '' : (drafts[Number(c.far)]?.name ?? ''));
   const unlike = unlikeWords(
     drafts.map((d) => {
       const one = d.members.slice(0, d.members.length / d.count);
-      const contacts = contactsOf(input, cables, cellOf, one);
+      const contacts = contactsOf(cables, cellOf, one);
       return {
         ...d,
         contacts,
-        inside: insideOf(input, cables, one),
+        inside: insideOf(input, one),
         switches: one.length,
         cost: Math.min(...one.map(input.cost)),
       };

@@ -10,7 +10,7 @@ import { isFold, unfolded } from './cells';
 import type { Cell, Folding } from './cells';
 import type { Point } from './geometry';
 import { labelPlaces } from './labels';
-import { mergedEnds } from './merging';
+import { single } from './merging';
 import type { MergedEnds } from './merging';
 import { notesIn } from './notes';
 import { attachPegs } from './pegs';
@@ -18,8 +18,6 @@ import { regionsOf } from './regions';
 import type { Regions } from './regions';
 import { routed } from './routing';
 import type { PegItem, PlateItem, Scene, WireItem } from './scene-items';
-import { solvedStands } from './stands';
-import type { Stands } from './stands';
 
 type FramePeg = Omit<PegItem, 'role'> & { readonly peer: boolean };
 type FrameWire = Omit<WireItem, 'state' | 'blockedA' | 'blockedB' | 'round'> & { readonly peer: boolean };
@@ -46,15 +44,11 @@ export interface Drawn {
   readonly ends: readonly MergedEnds[];
 }
 
-/** The wires of a design that its folding leaves to be seen. */
-export function drawnOf(
-  { topology }: SolvedDesign,
-  stands: Stands,
-  folding: Folding,
-  ends: readonly Ends[] = allEnds(topology),
-): Drawn {
-  return { folding, ends: mergedEnds(ends, folding, stands, identify(topology)) };
-}
+/** All plates and wires of a design. */
+export const allDrawn = ({ topology }: SolvedDesign): Drawn => ({
+  folding: unfolded(topology.design),
+  ends: allEnds(topology).map(single),
+});
 
 /** Every wire of a design. */
 export const allEnds = (topology: Topology): readonly Ends[] =>
@@ -162,7 +156,7 @@ export function frameOf(
   solved: SolvedDesign,
   of: SolvedTree,
   arranged: Arranged,
-  { folding, ends }: Drawn = drawnOf(solved, solvedStands(solved, of), unfolded(solved.topology.design)),
+  { folding, ends }: Drawn = allDrawn(solved),
 ): SceneFrame {
   const { topology } = solved;
   const { design } = topology;

@@ -2,7 +2,7 @@
 import type { Ends, WireEnd } from './ends';
 import { isFold } from './cells';
 import type { Folding } from './cells';
-import type { Stands } from './stands';
+import type { MarksOf } from './marks';
 
 export interface MergedEnds extends Ends {
   /** Wires that it stands for. */
@@ -16,22 +16,15 @@ const NONE: readonly number[] = [];
 /** Wires that are fewer are not numbered: there are many of those, between groups. */
 const NUMBERED = 3;
 
+/** A wire that stands for itself. */
+export const single = (end: Ends): MergedEnds => ({ ...end, count: 1, behindA: NONE, behindB: NONE });
+
 /** The wires to draw: none within a plate, no hosts of one that stands for several, and those alike between two plates as one. */
-export function mergedEnds(
-  ends: readonly Ends[],
-  { cells, cellOf }: Folding,
-  stands: Stands,
-  portAt: (port: number) => string,
-): MergedEnds[] {
-  const single = (end: Ends): MergedEnds => ({ ...end, count: 1, behindA: NONE, behindB: NONE });
+export function mergedEnds(ends: readonly Ends[], { cells, cellOf }: Folding, marks: MarksOf): MergedEnds[] {
   if (!cells.some(isFold)) return ends.map(single);
   const folded = (end: WireEnd) => 'port' in end && isFold(cells[cellOf[end.home]!]!);
   const place = (end: WireEnd) => ('port' in end ? `cell ${cellOf[end.home]}` : `spot ${end.spot}`);
-  const standing = (end: WireEnd) => {
-    if (!('port' in end)) return '';
-    const { role, frames, inconsistent, looping, shut } = stands.port(portAt(end.port));
-    return [role, frames, inconsistent, looping, shut].join();
-  };
+  const standing = (end: WireEnd) => ('port' in end ? marks(end.port).standing : '');
   const merged = new Map<string, MergedEnds & { behindA: number[]; behindB: number[]; count: number }>();
   const result: MergedEnds[] = [];
   for (const end of ends) {

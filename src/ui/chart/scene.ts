@@ -4,9 +4,8 @@
  */
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
 import type { Arranged } from './arrange';
-import { drawnOf, frameOf } from './frame';
+import { frameOf } from './frame';
 import type { Drawn, SceneFrame } from './frame';
-import { unfolded } from './cells';
 import type { PlateItem, Scene, Standing, WireItem, WireState } from './scene-items';
 import { solvedStands } from './stands';
 import type { PortStands, Stands } from './stands';
@@ -74,6 +73,5 @@ export function buildScene({ plates, pegs, wires, ...rest }: SceneFrame, stands:
 /** The scene of a tree at rest, in an arrangement of all its switches or of the plates that are drawn. */
 export function sceneOf(solved: SolvedDesign, of: SolvedTree, arranged: Arranged, drawn?: Drawn): Scene {
   const stands = solvedStands(solved, of);
-  const all = drawn ?? drawnOf(solved, stands, unfolded(solved.topology.design));
-  return buildScene(frameOf(solved, of, arranged, all), stands);
+  return buildScene(frameOf(solved, of, arranged, drawn), stands);
 }

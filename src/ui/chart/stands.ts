@@ -34,6 +34,11 @@ const FRAMES: Record<Role, PortStands['frames']> = {
   none: 'outside',
 };
 
+/** What stands where nothing is wrong, by role. */
+const PLAIN = Object.fromEntries(Object.entries(FRAMES).map(([role, frames]) => [role, { role, frames }])) as Readonly<
+  Record<Role, PortStands>
+>;
+
 function standings(solved: SolvedDesign, of: SolvedTree): Standing[] {
   const { design, actsAs } = solved.topology;
   const standing = design.switches.map((s, b): Standing =>
@@ -58,13 +63,14 @@ export function solvedStands(solved: SolvedDesign, of: SolvedTree): Stands {
     switch: (index) => standing[index]!,
     port: (id) => {
       const port = topology.portIndex.get(id)!;
-      const role = roleAt(of, port);
+      const plain = PLAIN[roleAt(of, port)];
+      const [inconsistent, loops, shut] = [held.has(port), looping.has(port), topology.shut?.has(port) === true];
+      if (!inconsistent && !loops && !shut) return plain;
       return {
-        role,
-        frames: FRAMES[role],
-        ...(held.has(port) ? { inconsistent: true } : {}),
-        ...(looping.has(port) ? { looping: true } : {}),
-        ...(topology.shut?.has(port) ? { shut: true } : {}),
+        ...plain,
+        ...(inconsistent ? { inconsistent } : {}),
+        ...(loops ? { looping: loops } : {}),
+        ...(shut ? { shut } : {}),
       };
     },
   };

@@ -1,7 +1,7 @@
 'use client';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
+import { DropMenu } from './DropMenu';
 
 export interface MenuChoice {
   readonly name: string;
@@ -23,7 +23,7 @@ export function MenuButton({ title, hint, choices }: Props) {
       <button className="tool" aria-haspopup="menu" title={hint} onClick={(e) => setAnchor(e.currentTarget)}>
         {title}
       </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+      <DropMenu at={anchor} onClose={() => setAnchor(null)}>
         {choices.map(({ name, onPick }) => (
           <MenuItem
             key={name}
@@ -35,7 +35,7 @@ export function MenuButton({ title, hint, choices }: Props) {
             {name}
           </MenuItem>
         ))}
-      </Menu>
+      </DropMenu>
     </>
   );
 }

@@ -1,10 +1,10 @@
 'use client';
 import Checkbox from '@mui/material/Checkbox';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { useBench, useSession } from '../session/context';
 import { layerAction, layersOf, layerWords } from '../session/notes';
+import { DropMenu } from './DropMenu';
 
 /** Which layers of notes are shown; nothing in a design without notes. */
 export function NotesMenu() {
@@ -22,7 +22,7 @@ export function NotesMenu() {
       >
         Notes <span aria-hidden="true">▾</span>
       </button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+      <DropMenu at={anchor} onClose={() => setAnchor(null)}>
         {layersOf(design).map((layer) => {
           const { label, edits } = layerAction(layer);
           return (
@@ -43,7 +43,7 @@ export function NotesMenu() {
             </MenuItem>
           );
         })}
-      </Menu>
+      </DropMenu>
     </>
   );
 }

@@ -1,5 +1,4 @@
 'use client';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { blockedPorts, loopingPorts, isMacOnlyRoot, regionCount, rootsOf } from '../../core/trees';
@@ -10,6 +9,7 @@ import { isPopulated, useBench, useSession, useTree } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { treeMark, treeTitle } from './tree-names';
 import styles from './TreeStrip.module.css';
+import { DropMenu } from './DropMenu';
 
 interface Fold {
   readonly trees: readonly SolvedTree[];
@@ -145,7 +145,7 @@ function Numbers({ trees, inView, onPick }: Omit<ItemProps, 'fold'> & Pick<Fold,
           +{trees.length - MOST_NUMBERS} alike
         </button>
       )}
-      <Menu open={more !== null} anchorEl={more} onClose={() => setMore(null)}>
+      <DropMenu at={more} onClose={() => setMore(null)}>
         {trees.map((t) => (
           <MenuItem
             key={t.tree.id}
@@ -158,7 +158,7 @@ function Numbers({ trees, inView, onPick }: Omit<ItemProps, 'fold'> & Pick<Fold,
             {treeTitle(t.tree)}
           </MenuItem>
         ))}
-      </Menu>
+      </DropMenu>
     </div>
   );
 }

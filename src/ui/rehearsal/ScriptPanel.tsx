@@ -1,7 +1,6 @@
 'use client';
 import Button from '@mui/material/Button';
 import Divider from '@mui/material/Divider';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { nanoid } from 'nanoid';
 import { memo, useState } from 'react';
@@ -17,6 +16,7 @@ import type { SuggestedScript } from './suggested-scripts';
 import { suggestions, timeOfNext } from './suggestions';
 import { SECOND } from '../../core/standard';
 import styles from './ScriptPanel.module.css';
+import { DropMenu } from '../controls/DropMenu';
 
 interface Props {
   script: Script | null;
@@ -115,7 +115,7 @@ function ScriptChoice({ script, onPick }: Pick<Props, 'script' | 'onPick'>) {
       <Button onClick={(e) => setAnchor(e.currentTarget)} aria-haspopup="menu">
         New
       </Button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+      <DropMenu at={anchor} onClose={() => setAnchor(null)}>
         <MenuItem onClick={() => add(null)}>Empty script</MenuItem>
         <Divider />
         {anchor !== null &&
@@ -124,7 +124,7 @@ function ScriptChoice({ script, onPick }: Pick<Props, 'script' | 'onPick'>) {
               {s.name[0]!.toUpperCase() + s.name.slice(1)}
             </MenuItem>
           ))}
-      </Menu>
+      </DropMenu>
     </>
   );
 }

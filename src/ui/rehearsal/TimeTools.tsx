@@ -1,6 +1,5 @@
 'use client';
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { hostById } from '../../core/design';
@@ -9,6 +8,7 @@ import type { Trace } from '../../core/trace';
 import { saveLanes, savePcapng, saveStory } from './download';
 import type { Run } from './useRun';
 import styles from './TimeTools.module.css';
+import { DropMenu } from '../controls/DropMenu';
 
 const SPEEDS = [0.001, 0.01, 0.1, 1, 10, 60];
 
@@ -122,7 +122,7 @@ function TakeHome({ design, trace, chosen }: { design: Design; trace: Trace; cho
       <button className="tool" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
         Export ▾
       </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+      <DropMenu at={anchor} onClose={() => setAnchor(null)}>
         <MenuItem onClick={take(() => savePcapng(design, trace, null))}>Frames of all links (pcapng)</MenuItem>
         <MenuItem disabled={chosen.size === 0} onClick={take(() => savePcapng(design, trace, chosen))}>
           Frames of what is selected (pcapng)
@@ -134,7 +134,7 @@ function TakeHome({ design, trace, chosen }: { design: Design; trace: Trace; cho
         )}
         <MenuItem onClick={take(() => saveStory(design, trace))}>What happened (CSV)</MenuItem>
         <MenuItem onClick={take(() => saveLanes(design, trace))}>Lanes (CSV)</MenuItem>
-      </Menu>
+      </DropMenu>
     </>
   );
 }

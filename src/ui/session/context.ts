@@ -2,6 +2,7 @@
 /** What every part of an open design reaches for. */
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
+import type { StoreApi } from 'zustand';
 import { bundleById, hostById, linkById, noteById, portById, segmentById, switchById } from '../../core/design';
 import type { Design, Edit } from '../../core/design';
 import type { SolvedDesign, SolvedTree } from '../../core/trees';
@@ -71,8 +72,12 @@ export function useBench(): Bench {
   return bench;
 }
 
+/** What a part of the page sees of the session where that is not the session as it is: see `Afterwards`. */
+export const SeenContext = createContext<StoreApi<SessionState> | null>(null);
+
 export function useSession<T>(select: (state: SessionState) => T): T {
-  return useStore(useBench().session.store, select);
+  const { store } = useBench().session;
+  return useStore(useContext(SeenContext) ?? store, select);
 }
 
 /** Whether some switch has a part in a tree: that of a VLAN which nothing carries has none. */

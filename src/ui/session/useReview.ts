@@ -1,6 +1,6 @@
 'use client';
 /** The review of the design as it is: kept true while it changes, in a worker. */
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Design } from '../../core/design';
 import { byWorst, sweepKey } from '../../core/review';
 import type { CheckedAvailability, Failure, Finding, MissingCables } from '../../core/review';
@@ -160,5 +160,5 @@ export function useReview(design: Design, depth: ReviewDepth): Review & { readon
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [...partsOf(design), depth]);
-  return { ...state, stop: () => job.current?.stop() };
+  return useMemo(() => ({ ...state, stop: () => job.current?.stop() }), [state]);
 }

@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button';
 import { BOARDS } from '../session/view';
 import type { View } from '../session/view';
+import { Afterwards } from '../session/Afterwards';
 import { useBench, useSession } from '../session/context';
 import { STILL } from '../chart/still';
 import { ChartHost } from './ChartHost';
@@ -45,7 +46,9 @@ export function TreesStage() {
   const Shown = SHOWN[view.board];
   return (
     <>
-      <TreeStrip />
+      <Afterwards>
+        <TreeStrip />
+      </Afterwards>
       <main className="stage">
         <section className="chart-side" aria-label={BOARDS.find((b) => b.id === view.board)!.name}>
           <BoardTabs />
@@ -66,7 +69,9 @@ export function TreesStage() {
           )}
           {draft ? <DraftBar draft={draft} /> : <MovedBar />}
         </section>
-        <SidePanel />
+        <Afterwards>
+          <SidePanel />
+        </Afterwards>
       </main>
     </>
   );

@@ -1,6 +1,7 @@
 'use client';
 import Tooltip from '@mui/material/Tooltip';
 import Link from 'next/link';
+import { memo } from 'react';
 import { viewAddress } from '../session/view';
 import { useBench, useSession } from '../session/context';
 import { Mark } from '../controls/Mark';
@@ -36,7 +37,7 @@ function FindingCount() {
 }
 
 /** Design, variant, stages, undo, all commands, search, and whether all is saved. */
-export function Header({ stage, commands, onSearch }: Props) {
+export const Header = memo(function Header({ stage, commands, onSearch }: Props) {
   const { session, head, variantId, view, go } = useBench();
   const undo = useSession((s) => s.history.undo.at(-1));
   const redo = useSession((s) => s.history.redo.at(-1));
@@ -89,4 +90,4 @@ export function Header({ stage, commands, onSearch }: Props) {
       <ThemeChoice />
     </header>
   );
-}
+});

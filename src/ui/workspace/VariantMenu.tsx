@@ -1,7 +1,6 @@
 'use client';
 import Divider from '@mui/material/Divider';
 import ListItemText from '@mui/material/ListItemText';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -16,6 +15,7 @@ import type { PartialTable } from './TableExport';
 import { sheetTitle } from './sheet-title';
 import { copyLink } from './copy-link';
 import { sayNext } from '../session/flash';
+import { DropMenu } from '../controls/DropMenu';
 
 const FORMATS = [
   { format: 'json', label: 'Design (JSON)' },
@@ -91,7 +91,7 @@ export function VariantMenu() {
       >
         <i>{current.name}</i> <span aria-hidden="true">▾</span>
       </button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={close}>
+      <DropMenu at={anchor} onClose={close}>
         {head.variants.map((v) => (
           <MenuItem
             key={v.id}
@@ -113,7 +113,7 @@ export function VariantMenu() {
         </MenuItem>
         <Divider />
         <Exports onClose={close} savePicture={savePicture} onTable={setTable} />
-      </Menu>
+      </DropMenu>
       {table && <TableExport {...table} onClose={() => setTable(null)} />}
       {asking && <Naming asking={asking} current={current} go={go} onClose={() => setAsking(null)} />}
     </>

@@ -188,13 +188,15 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
     [session, head, variant.id, view, setView, select, editing, reviewing, say, scope, stage, go],
   );
   const Stage = useStageIn(stage);
+  // What sees an edit looks at the session itself.
+  const shownStage = useMemo(() => <Stage />, [Stage]);
   const search = useCallback(() => setSearching(true), []);
   const commands = useCommands(bench, search, stageCommands);
   return (
     <BenchContext.Provider value={bench}>
       <div className="bench">
         <Header {...{ stage, commands }} onSearch={search} />
-        <Stage />
+        {shownStage}
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
         <ConflictDialog />
         <LeftDialog {...opened} />
