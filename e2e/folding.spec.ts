@@ -121,3 +121,21 @@ test('a group is made by hand of what is selected, and folds to one plate', asyn
   await page.getByRole('radiogroup', { name: 'Fold' }).getByRole('radio', { name: 'groups', exact: true }).click();
   await expect(page.getByRole('button', { name: /^north hall, folded, 4 switches/ })).toBeVisible();
 });
+
+test('an edit in a large design reaches the drawing, the panel and the strip', async ({ page, request }) => {
+  const opened = await freshDesign(request, 'seen by all', design());
+  await openTrees(page, opened, '&sel=switch~core-2');
+  const panel = page.getByRole('complementary', { name: 'Selection' });
+  await expect(panel).toContainText('core-2');
+  const strip = page.getByRole('navigation', { name: 'Trees' });
+  await expect(strip.locator('[aria-current]')).toContainText('root core-1');
+  for (const [key, root] of [
+    ['r', 'core-2'],
+    ['Control+z', 'core-1'],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(page.getByRole('button', { name: new RegExp(`^${root}, root`) })).toBeAttached();
+    await expect(strip.locator('[aria-current]')).toContainText(`root ${root}`);
+    await expect(panel).toContainText(root === 'core-2' ? 'core-2 is root' : 'core-2 reaches the root');
+  }
+});

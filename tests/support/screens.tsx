@@ -4,6 +4,7 @@ import type { DesignHead, LoadedVariant } from '@/api/contract';
 import { NO_HISTORY } from '@/core/design';
 import type { Design } from '@/core/design';
 import type { StageId } from '@/ui/session/stages';
+import { fetchLater } from '@/ui/controls/later';
 import { fetchStage } from '@/ui/workspace/stages-ahead';
 import { Workbench } from '@/ui/workspace/Workbench';
 
@@ -16,6 +17,7 @@ export async function opened(design: Design, stage: StageId): Promise<{ head: De
   const head = { id: 'd', name: 'Ferries', variants: [own] } as unknown as DesignHead;
   at.path = `/d/d/${stage}`;
   await fetchStage(stage);
+  await fetchLater();
   return { head, variant: { ...own, revision: 0, epoch: 'e', design, history: { ...NO_HISTORY } } };
 }
 

@@ -4,30 +4,14 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { applyEdits, editWords } from '../../core/design';
-import type { Design, Edit } from '../../core/design';
+import { applyEdits } from '../../core/design';
+import type { Design } from '../../core/design';
 import { api } from '../session/api';
 import type { Conflict } from '../session/entry';
 import type { Step } from '../../api/contract';
 import { useBench, useSession } from '../session/context';
+import { ChangeLines } from './ChangeLines';
 import styles from './ConflictDialog.module.css';
-
-const MOST_LINES = 6;
-
-/** A change: what it was called, and what it sets. */
-export function ChangeLines({ design, label, edits }: { design: Design; label: string; edits: readonly Edit[] }) {
-  return (
-    <li>
-      {label}
-      <ul className="quiet">
-        {edits.slice(0, MOST_LINES).map((edit, i) => (
-          <li key={i}>{editWords(design, edit)}</li>
-        ))}
-        {edits.length > MOST_LINES && <li>and {edits.length - MOST_LINES} more</li>}
-      </ul>
-    </li>
-  );
-}
 
 const stepLabel = (step: Step) => (step.kind === 'undo' ? `Undo: ${step.label}` : step.label);
 
@@ -43,11 +27,9 @@ async function myDesign(variantId: string, conflict: Conflict): Promise<Design> 
 }
 
 /** Both sides of a conflict, and three ways to end it. None of them loses anything without being asked. */
-export function ConflictDialog() {
+export function ConflictDialog({ conflict }: { conflict: Conflict }) {
   const { session, head, setHead, variantId, say } = useBench();
-  const conflict = useSession((s) => s.conflict);
   const design = useSession((s) => s.design);
-  if (!conflict) return null;
   const aside = async () => {
     try {
       const mine = await myDesign(variantId, conflict);

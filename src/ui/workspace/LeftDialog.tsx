@@ -5,14 +5,13 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { keptLabels } from '../session/kept';
+import type { Found } from '../session/kept';
 import type { Left } from '../session/useLeftBehind';
 
 const MOST = 12;
 
 /** Offers what windows left that were closed before everything was stored. */
-export function LeftDialog({ left, take, discard, postpone }: Left) {
-  const [found] = left;
-  if (!found) return null;
+export function LeftDialog({ found, take, discard, postpone }: Omit<Left, 'left'> & { found: Found }) {
   const labels = keptLabels(found.kept);
   return (
     <Dialog open fullWidth maxWidth="xs" onClose={postpone}>

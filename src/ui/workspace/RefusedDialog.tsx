@@ -10,7 +10,7 @@ import { z } from 'zod';
 import { editSchema, faultsOf } from '../../core/design';
 import type { Edit } from '../../core/design';
 import type { RefusedEdit } from '../session/entry';
-import { ChangeLines } from './ConflictDialog';
+import { ChangeLines } from './ChangeLines';
 import { useBench, useSession } from '../session/context';
 
 /** Edits from text, or the sentence that says why they are none. */

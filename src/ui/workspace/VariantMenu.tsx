@@ -4,18 +4,20 @@ import ListItemText from '@mui/material/ListItemText';
 import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { NameDialog } from '../controls/NameDialog';
+import { later } from '../controls/later';
 import { asPng, pictureOf, saveFile, saveFrom } from '../chart/picture';
 import { api } from '../session/api';
 import { viewAddress } from '../session/view';
 import { useBench, useSession } from '../session/context';
 import type { CsvTable } from '../../core/formats';
-import { TableExport } from './TableExport';
 import type { PartialTable } from './TableExport';
 import { sheetTitle } from './sheet-title';
 import { copyLink } from './copy-link';
 import { sayNext } from '../session/flash';
 import { DropMenu } from '../controls/DropMenu';
+
+const NameDialog = later(() => import('../controls/NameDialog').then((m) => m.NameDialog));
+const TableExport = later(() => import('./TableExport').then((m) => m.TableExport));
 
 const FORMATS = [
   { format: 'json', label: 'Design (JSON)' },

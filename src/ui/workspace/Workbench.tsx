@@ -9,13 +9,9 @@ import { useOpenSession } from '../session/useOpenSession';
 import { NO_SELECTION, readView, sameRef, viewAddress } from '../session/view';
 import type { Ref, View } from '../session/view';
 import { CommandSearch } from './CommandSearch';
-import { ConflictDialog } from './ConflictDialog';
-import { BenchContext, missingInView } from '../session/context';
+import { BenchContext, missingInView, useSession } from '../session/context';
 import type { Bench, BenchDialog, ScopeChoice } from '../session/context';
-import { SelectionNote } from './SelectionNote';
-import { LeftDialog } from './LeftDialog';
 import { PrintedTitle } from './PrintedTitle';
-import { RefusedDialog } from './RefusedDialog';
 import { Header } from './Header';
 import { takeFlash } from '../session/flash';
 import { later } from '../controls/later';
@@ -30,10 +26,14 @@ import { useComplaints } from '../session/useComplaints';
 import { useDraft } from '../session/useDraft';
 import { useSinceChoice } from '../session/since';
 import { useReview } from '../session/useReview';
+import type { Left } from '../session/useLeftBehind';
 import { useStore } from 'zustand';
 import { useStageIn, useStagesAhead } from './stages-ahead';
 
-// What is typed into at once, the search and a note, is there from the start.
+const ConflictDialog = later(() => import('./ConflictDialog').then((m) => m.ConflictDialog));
+const LeftDialog = later(() => import('./LeftDialog').then((m) => m.LeftDialog));
+const RefusedDialog = later(() => import('./RefusedDialog').then((m) => m.RefusedDialog));
+const SelectionNote = later(() => import('./SelectionNote').then((m) => m.SelectionNote));
 const HistoryDialog = later(() => import('./HistoryDialog').then((m) => m.HistoryDialog));
 const KeysDialog = later(() => import('./KeysDialog').then((m) => m.KeysDialog));
 
@@ -132,6 +132,18 @@ function Asked({ dialog, commands, stage, onClose }: AskedProps) {
   }
 }
 
+/** Dialogs that come by themselves: two windows changed the same thing, a closed one left changes. */
+function Unasked({ left, ...answers }: Left) {
+  const conflict = useSession((s) => s.conflict);
+  const [found] = left;
+  return (
+    <>
+      {conflict && <ConflictDialog conflict={conflict} />}
+      {found && <LeftDialog found={found} {...answers} />}
+    </>
+  );
+}
+
 /** What belongs to no stage: the dialog that was asked for, the tour, the title on paper. */
 function Asides(props: AskedProps) {
   return (
@@ -198,8 +210,7 @@ export function Workbench({ head: initialHead, variant, stage: initialStage, que
         <Header {...{ stage, commands }} onSearch={search} />
         {shownStage}
         {searching && <CommandSearch commands={commands} onClose={() => setSearching(false)} />}
-        <ConflictDialog />
-        <LeftDialog {...opened} />
+        <Unasked {...opened} />
         <Asides {...{ dialog, commands, stage }} onClose={() => openDialog(null)} />
         {shown}
       </div>

@@ -43,7 +43,7 @@ export async function fetchStage(stage: StageId): Promise<void> {
 }
 
 // At hand before the first page is asked for: what is still on its way when a page is drawn comes by a script, at its end.
-if (typeof window === 'undefined') for (const stage of ['trees', 'cabling'] as const) void fetchStage(stage);
+if (typeof window === 'undefined') void Promise.all((['trees', 'cabling'] as const).map(fetchStage)).then(fetchLater);
 
 /** A stage; as long as it is in view the same component, so that nothing in it is lost. */
 export const useStageIn = (stage: StageId): ComponentType => useMemo(() => ready.get(stage) ?? STAGE[stage], [stage]);

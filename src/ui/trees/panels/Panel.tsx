@@ -5,13 +5,16 @@ import type { Ref } from '../../session/view';
 import { isThere, useBench, useSession, useTree } from '../../session/context';
 import { WHY_EVENT } from '../../session/commands';
 import { usePath } from '../usePath';
-import { HostPanel, SegmentPanel } from './OtherPanels';
-import { ManyPanel } from './ManyPanel';
-import { NotePanel } from './NotePanel';
-import { PathPanel } from './PathPanel';
-import { SwitchPanel } from './SwitchPanel';
+import { later } from '../../controls/later';
 import { TreePanel } from './TreePanel';
-import { WirePanel } from './WirePanel';
+
+const HostPanel = later(() => import('./of-selection').then((m) => m.HostPanel));
+const ManyPanel = later(() => import('./of-selection').then((m) => m.ManyPanel));
+const NotePanel = later(() => import('./of-selection').then((m) => m.NotePanel));
+const PathPanel = later(() => import('./of-selection').then((m) => m.PathPanel));
+const SegmentPanel = later(() => import('./of-selection').then((m) => m.SegmentPanel));
+const SwitchPanel = later(() => import('./of-selection').then((m) => m.SwitchPanel));
+const WirePanel = later(() => import('./of-selection').then((m) => m.WirePanel));
 
 /** What is selected, its settings, and why it is as it is. */
 export function Panel() {
