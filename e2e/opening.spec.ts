@@ -42,17 +42,26 @@ for (const stage of ['trees', 'cabling'] as const)
     expect(complaints).toEqual([]);
   });
 
-test('what is typed into the search before its list is there is kept', async ({ page, request }) => {
-  const demo = await freshDemo(request, 'typed ahead');
+/** Keeps the script of lists to choose from back; gives how to let it through. */
+async function withoutLists(page: Page): Promise<() => void> {
   let letThrough = () => {};
   const held = new Promise<void>((resolve) => (letThrough = resolve));
   await page.route('**/*.js', async (route) => {
     const response = await route.fetch();
     const body = await response.text();
-    // The script of the list: others only name it.
+    // The script itself: others only name it.
     if (body.split('MuiAutocomplete').length > 8) await held;
     await route.fulfill({ response, body });
   });
+  return letThrough;
+}
+
+test('what is typed into the search before its list is there is kept, and so is the Enter', async ({
+  page,
+  request,
+}) => {
+  const demo = await freshDemo(request, 'typed ahead');
+  const letThrough = await withoutLists(page);
   await openTrees(page, demo);
   await page.keyboard.press('Control+k');
   const field = page.getByRole('dialog').getByRole('textbox');
@@ -65,6 +74,29 @@ test('what is typed into the search before its list is there is kept', async ({ 
   await page.keyboard.type('-st');
   await expect(search).toHaveValue('cold-st');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('complementary', { name: 'Selection' })).toContainText('cold-store');
+  const panel = page.getByRole('complementary', { name: 'Selection' });
+  await expect(panel).toContainText('cold-store');
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+
+  const again = await withoutLists(page);
+  await page.reload();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('workshop');
+  await expect(field).toHaveValue('workshop');
+  await page.keyboard.press('Enter');
+  again();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(panel.getByRole('heading', { name: 'workshop' })).toBeVisible();
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+});
+
+test('a path asked for before its fields are there leads to them when they are', async ({ page, request }) => {
+  const demo = await freshDemo(request, 'asked ahead');
+  const letThrough = await withoutLists(page);
+  await openTrees(page, demo);
+  await page.keyboard.press('p');
+  await expect(page.getByLabel('Path from')).toBeDisabled();
+  letThrough();
+  await expect(page.getByLabel('Path from')).toBeFocused();
   await page.unrouteAll({ behavior: 'ignoreErrors' });
 });

@@ -8,7 +8,7 @@ import { SEARCH_HINT } from './search-props';
 import type { SearchProps } from './search-props';
 
 /** Takes what is typed while the list is still on its way. */
-const TypedAhead = ({ text, onText }: SearchProps) => (
+const TypedAhead = ({ text, onText, onEnter }: SearchProps) => (
   <TextField
     autoFocus
     fullWidth
@@ -16,6 +16,7 @@ const TypedAhead = ({ text, onText }: SearchProps) => (
     sx={{ p: 1.5 }}
     value={text}
     onChange={(e) => onText(e.target.value)}
+    onKeyDown={(e) => e.key === 'Enter' && onEnter()}
   />
 );
 
@@ -26,6 +27,8 @@ const SearchField = later<SearchProps>(() => import('./SearchField').then((m) =>
 /** One field that finds commands, trees, things of the design, settings and words. */
 export function CommandSearch({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }) {
   const [text, onText] = useState('');
+  const [entered, setEntered] = useState(false);
+  const onEnter = () => setEntered(true);
   return (
     <Dialog
       open
@@ -35,7 +38,7 @@ export function CommandSearch({ commands, onClose }: { commands: readonly Comman
       maxWidth="sm"
       sx={{ '& .MuiDialog-container': { alignItems: 'start', pt: '8vh' } }}
     >
-      <SearchField {...{ commands, text, onText, onClose }} />
+      <SearchField {...{ commands, text, onText, entered, onEnter, onClose }} />
     </Dialog>
   );
 }

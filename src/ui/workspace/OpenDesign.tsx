@@ -5,6 +5,7 @@ import type { DesignHead, LoadedVariant } from '../../api/contract';
 import { Mark } from '../controls/Mark';
 import type { StageId } from '../session/stages';
 import { useInBrowser } from '../session/useInBrowser';
+import { readView } from '../session/view';
 import { Trouble } from '../controls/Trouble';
 import { fetchStage, StageAhead } from './stages-ahead';
 import { Workbench } from './Workbench';
@@ -38,7 +39,10 @@ export function OpenDesign(props: Props) {
     let gone = false;
     const loaded = variantText === null ? api.variant(variantId) : (JSON.parse(variantText) as LoadedVariant);
     // A stage whose script cannot be had says so itself.
-    Promise.all([loaded, fetchStage(stage).catch(() => undefined)]).then(
+    Promise.all([
+      loaded,
+      fetchStage(stage, readView(new URLSearchParams(query)).selection.length > 0).catch(() => undefined),
+    ]).then(
       ([found]) => gone || setVariant(found),
       (error: Error) => gone || setFault(error.message),
     );

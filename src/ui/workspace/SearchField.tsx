@@ -1,7 +1,7 @@
 'use client';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { ReactNode } from 'react';
 import { TABLES } from '../../core/editing/tables';
 import { GLOSSARY } from '../../core/messages';
@@ -94,8 +94,16 @@ function useEntries(commands: readonly Command[]): Entry[] {
 const InPlace = ({ children }: { children?: unknown }) => <div>{children as ReactNode}</div>;
 
 /** The field with the list of what it finds. */
-export function SearchField({ commands, text, onText, onClose }: SearchProps) {
+export function SearchField({ commands, text, onText, entered, onClose }: SearchProps) {
   const entries = useEntries(commands);
+  useEffect(() => {
+    const [first] = entered ? found(entries, text) : [];
+    if (!first) return;
+    onClose();
+    first.run();
+    // Once, when it has come.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   return (
     <Autocomplete
       open

@@ -5,6 +5,9 @@ export interface SearchProps {
   /** What is typed. */
   readonly text: string;
   readonly onText: (text: string) => void;
+  /** Enter was pressed before there was a list: what stands first in it is meant. */
+  readonly entered: boolean;
+  readonly onEnter: () => void;
   readonly onClose: () => void;
 }
 

@@ -36,14 +36,17 @@ const LOAD: Record<StageId, () => Promise<Record<string, ComponentType>>> = {
 
 const ready = new Map<StageId, ComponentType>();
 
-/** Fetches the script of a stage: it then opens without a moment in between. */
-export async function fetchStage(stage: StageId): Promise<void> {
+/** Fetches the script of a stage: it then opens without a moment in between. `selects`: with the panels of what is selected. */
+export async function fetchStage(stage: StageId, selects = false): Promise<void> {
+  const panels = selects && stage === 'trees' ? import('../trees/panels/of-selection') : null;
   const [Stage] = Object.values(await LOAD[stage]());
+  await panels;
   if (Stage) ready.set(stage, Stage);
 }
 
 // At hand before the first page is asked for: what is still on its way when a page is drawn comes by a script, at its end.
-if (typeof window === 'undefined') void Promise.all((['trees', 'cabling'] as const).map(fetchStage)).then(fetchLater);
+if (typeof window === 'undefined')
+  void Promise.all((['trees', 'cabling'] as const).map((stage) => fetchStage(stage))).then(fetchLater);
 
 /** A stage; as long as it is in view the same component, so that nothing in it is lost. */
 export const useStageIn = (stage: StageId): ComponentType => useMemo(() => ready.get(stage) ?? STAGE[stage], [stage]);

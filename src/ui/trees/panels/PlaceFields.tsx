@@ -3,10 +3,9 @@ import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useBench, useSession } from '../../session/context';
-import { PATH_EVENT } from '../../session/commands';
 import type { PlaceRef } from '../usePath';
 import { PLACE_WORDS } from './place-ends';
-import type { PlaceEnds } from './place-ends';
+import type { FieldsProps } from './place-ends';
 
 interface Option {
   readonly ref: PlaceRef;
@@ -14,7 +13,7 @@ interface Option {
 }
 
 /** The two fields, each with the hosts and switches to choose from. */
-export function PlaceFields({ from = null, to = null }: PlaceEnds) {
+export function PlaceFields({ from = null, to = null, asked }: FieldsProps) {
   const { setView } = useBench();
   const switches = useSession((s) => s.design.switches);
   const hosts = useSession((s) => s.design.hosts);
@@ -28,10 +27,8 @@ export function PlaceFields({ from = null, to = null }: PlaceEnds) {
     [switches, hosts],
   );
   useEffect(() => {
-    const go = () => first.current?.focus();
-    window.addEventListener(PATH_EVENT, go);
-    return () => window.removeEventListener(PATH_EVENT, go);
-  }, []);
+    if (asked > 0) first.current?.focus();
+  }, [asked]);
   const find = (ref: PlaceRef | null) => options.find((o) => o.ref.kind === ref?.kind && o.ref.id === ref?.id) ?? null;
   const pick = (side: 0 | 1, option: Option | null) => {
     const next: [PlaceRef | null, PlaceRef | null] = [...ends];

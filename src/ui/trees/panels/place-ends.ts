@@ -6,6 +6,11 @@ export interface PlaceEnds {
   readonly to?: PlaceRef | null;
 }
 
+export interface FieldsProps extends PlaceEnds {
+  /** How many times a path was asked for: each time the first field is gone to. */
+  readonly asked: number;
+}
+
 export const PLACE_WORDS = [
   { hint: 'path from…', label: 'Path from' },
   { hint: 'to…', label: 'Path to' },
