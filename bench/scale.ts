@@ -45,7 +45,7 @@ function frameRows(what: string, size: string, { gaps, longest }: { gaps: number
     aim,
   });
   return [
-    row(`${what}: frame time`, at(gaps, 0.5), at(gaps, 0.95), '33 ms'),
+    row(`${what}: frame time`, at(gaps, 0.5), at(gaps, 0.95), '17 ms'),
     row(`${what}: longest task, longest frame`, longest, Math.max(...gaps)),
   ];
 }

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { grouped } from '../../core/standard';
 import type { Ref } from '../session/view';
-import { CROWDED_NAMES } from './detail';
+import { CROWDED_NAMES, isOutside } from './detail';
 import { contains } from './geometry';
 import type { Point } from './geometry';
 import type { ChartHandle, Hands } from './hands';
@@ -193,6 +193,7 @@ function Things({
           key={wire.key}
           wire={wire}
           far={!near(wire.a) && !near(wire.b)}
+          out={isOutside(detail, wire)}
           bare={!names}
           register={register}
           selected={isWireSelected(wire, isSelected)}

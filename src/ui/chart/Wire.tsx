@@ -11,6 +11,8 @@ interface Props {
   readonly onPath: boolean;
   /** Seen from afar: the line alone. */
   readonly far: boolean;
+  /** Nothing of it is in sight: it is passed over. */
+  readonly out: boolean;
   /** Without the label that a single cable has. */
   readonly bare: boolean;
   readonly register: Register;
@@ -21,6 +23,7 @@ const sameLooks = (a: Props, b: Props) =>
   a.selected === b.selected &&
   a.onPath === b.onPath &&
   a.far === b.far &&
+  a.out === b.out &&
   a.bare === b.bare &&
   a.wire.key === b.wire.key &&
   a.wire.state === b.wire.state &&
@@ -33,12 +36,13 @@ const sameLooks = (a: Props, b: Props) =>
   a.wire.weight === b.wire.weight;
 
 /** A cable, a bundle, or the stub of a host: open, cut at an end, down, or without this tree. */
-export const Wire = memo(function Wire({ wire, selected, onPath, far, bare, register }: Props) {
+export const Wire = memo(function Wire({ wire, selected, onPath, far, out, bare, register }: Props) {
   const classes = ['wire', `wire-${wire.state}`, `wire-${wire.kind}`, selected && 'is-selected', onPath && 'on-path'];
   if (wire.weight) classes.push(`rate-${wire.weight}`);
   if (wire.alarm) classes.push('has-alarm');
   if (wire.unseen) classes.push('is-unseen');
   if (wire.round) classes.push('goes-round');
+  if (out) classes.push('is-out');
   const still = stillWire(wire);
   return (
     <g

@@ -1,7 +1,8 @@
 /** Where ports and knots are worth drawing: not from afar, and in a large design only near what is in sight. */
 import type { ZoomTransform } from 'd3-zoom';
+import { boxAround, boxesMeet } from './geometry';
 import type { Box } from './geometry';
-import type { Scene } from './scene-items';
+import type { Scene, WireItem } from './scene-items';
 
 /** Below this scale ports are too small to tell apart: they are left out. */
 export const FAR = 0.42;
@@ -66,3 +67,10 @@ export function detailAt(
   const [wide, high] = [(size.width / k) * MARGIN, (size.height / k) * MARGIN];
   return { left: sight.left - wide, right: sight.right + wide, top: sight.top - high, bottom: sight.bottom + high };
 }
+
+/** As far as a wire swings out beyond its ends and the points that it passes. */
+const SWING = 170;
+
+/** Whether no part of a wire is in the part of the drawing that is drawn in detail. */
+export const isOutside = (detail: Box | null, { a, b, via = [] }: Pick<WireItem, 'a' | 'b' | 'via'>): boolean =>
+  detail !== null && detail !== EVERYWHERE && !boxesMeet(detail, boxAround([a, b, ...via], SWING, SWING));
