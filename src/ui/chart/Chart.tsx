@@ -89,7 +89,7 @@ export function Chart(props: Props) {
   );
 }
 
-/** How tags of hosts grow. As a run goes on plates change their looks, not their places. */
+/** How tags of hosts grow. As a run goes on plates and wires change their looks, not their places. */
 function useSpotGrowth(scene: Scene): ReadonlyMap<string, Growth> {
   // eslint-disable-next-line react-hooks/exhaustive-deps
   return useMemo(() => spotGrowth(scene), [scene.spots]);

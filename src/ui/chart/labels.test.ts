@@ -97,7 +97,7 @@ test('tags of hosts grow away from their plates, and not onto another tag or a p
   const plates = [{ x: 0, y: 0, width: 116 }] as unknown as Scene['plates'];
   const host = (name: string, x: number, y: number) => ({ id: name, kind: 'host' as const, name, x, y });
   const beside = host('server', 58 + 9 + 26, 0);
-  const growth = (...spots: Scene['spots'][number][]) => spotGrowth({ plates, spots });
+  const growth = (...spots: Scene['spots'][number][]) => spotGrowth({ plates, spots, wires: [] });
   const most = (...spots: Scene['spots'][number][]) => [...growth(...spots).values()].map((g) => g.most);
   const ways = [...growth(beside, host('below', 0, 60), host('away', -400, 90)).values()].map((g) => g.way);
   expect(ways).toEqual(['right', 'down', 'round']);
@@ -109,18 +109,22 @@ test('tags of hosts grow away from their plates, and not onto another tag or a p
   expect(others).toEqual([1.7, 1.7]);
 });
 
-test('no tag of a random network lies on another or on a plate once it has grown', () => {
+test('no tag of a random network lies on another, on a plate or on a label once it has grown', () => {
   const size = ({ left, right, top, bottom }: Box) => (right - left) * (bottom - top);
   fc.assert(
     fc.property(networks, (design) => {
-      for (const { spots, plates } of scenes(design)) {
-        const growth = spotGrowth({ spots, plates });
+      for (const { spots, plates, wires } of scenes(design)) {
+        const growth = spotGrowth({ spots, plates, wires });
+        const rates = wires.flatMap((w) =>
+          w.label === null ? [] : [labelBox(wireMiddle(w.a, w.b, w.labelAt, w.via), w.label)],
+        );
         const boxes = spots.map((s) => grownTag(s, growth.get(s.id)!.way, growth.get(s.id)!.most));
         boxes.forEach((box, i) => {
           if (growth.get(spots[i]!.id)!.most === 1) return;
           expect(size(box)).toBeGreaterThan(size(spotBox(spots[i]!)));
           expect(boxes.some((other, j) => j !== i && boxesMeet(box, other))).toBe(false);
           expect(plates.some((p) => boxesMeet(plateBox(p), box))).toBe(false);
+          expect(rates.some((r) => boxesMeet(r, box))).toBe(false);
         });
       }
     }),

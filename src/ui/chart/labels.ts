@@ -24,7 +24,7 @@ const KNOT_ROOM = 10;
 /** Of the ports at the edges of a plate. */
 const PORT_ROOM = 8;
 /** How much larger a label is where the drawing is small. */
-const GROWN = 1.3;
+export const GROWN = 1.3;
 /** What a label covers only once it has grown counts less than what it covers anyway. */
 const LESS = 0.01;
 /** Beyond this many wires labels are not read all at once, and a drawing has to move. */

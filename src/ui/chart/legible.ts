@@ -1,5 +1,6 @@
 /** Which names of a drawing are shown at a scale, each large enough to be read and none over another. */
-import { PLATE, boxRound, boxesMeet, plateBox, spotBox } from './geometry';
+import { PLATE, boxRound, boxesMeet, plateBox, spotBox, wireMiddle } from './geometry';
+import { GROWN, labelBox } from './labels';
 import type { Box, Point } from './geometry';
 import type { PlateItem, Scene, SpotItem, Standing } from './scene-items';
 
@@ -141,9 +142,15 @@ export function grownTag(spot: SpotItem, way: Way, by: number): Box {
 }
 
 /** How the tags of hosts grow as a drawing shrinks: all alike, until one has no more room; that one stays, the others go on. */
-export function spotGrowth({ spots, plates }: Pick<Scene, 'spots' | 'plates'>): ReadonlyMap<string, Growth> {
+export function spotGrowth({
+  spots,
+  plates,
+  wires,
+}: Pick<Scene, 'spots' | 'plates' | 'wires'>): ReadonlyMap<string, Growth> {
   const squares = new Squares(PLATE.width);
   for (const p of plates) squares.put(plateBox(p, PORTS));
+  for (const { a, b, labelAt, via, label } of wires)
+    if (label !== null) squares.put(labelBox(wireMiddle(a, b, labelAt, via), label, GROWN));
   const tags = spots.map((spot) => {
     const way = wayOf(spot, plates);
     return { spot, way, most: 1, grows: true, own: [grownTag(spot, way, 1)] };
