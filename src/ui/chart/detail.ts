@@ -68,7 +68,7 @@ export function detailAt(
   return { left: sight.left - wide, right: sight.right + wide, top: sight.top - high, bottom: sight.bottom + high };
 }
 
-/** As far as a wire swings out beyond its ends and the points that it passes. */
+/** How far a wire swings out at most beyond its ends and the points that it passes. */
 const SWING = 170;
 
 /** Whether no part of a wire is in the part of the drawing that is drawn in detail. */
