@@ -7,8 +7,8 @@ import type { Command } from '../session/commands';
 import type { Tool } from './pointing';
 import type { Cabling } from './useCabling';
 import { rateWords } from '../../core/standard';
-import styles from './Tools.module.css';
 import { DropMenu } from '../controls/DropMenu';
+import styles from './Tools.module.css';
 
 const TOOLS: readonly { id: Tool; name: string; key: string; hint: string }[] = [
   { id: 'select', name: 'Move', key: 'V', hint: 'Drag things to move them, pull a cable from the dot at their corner' },

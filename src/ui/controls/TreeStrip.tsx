@@ -8,8 +8,8 @@ import { formatVlanRanges } from '../../core/standard';
 import { isPopulated, useBench, useSession, useTree } from '../session/context';
 import { hueOf } from '../chart/hue';
 import { treeMark, treeTitle } from './tree-names';
-import styles from './TreeStrip.module.css';
 import { DropMenu } from './DropMenu';
+import styles from './TreeStrip.module.css';
 
 interface Fold {
   readonly trees: readonly SolvedTree[];

@@ -15,8 +15,8 @@ import { suggestedScripts } from './suggested-scripts';
 import type { SuggestedScript } from './suggested-scripts';
 import { suggestions, timeOfNext } from './suggestions';
 import { SECOND } from '../../core/standard';
-import styles from './ScriptPanel.module.css';
 import { DropMenu } from '../controls/DropMenu';
+import styles from './ScriptPanel.module.css';
 
 interface Props {
   script: Script | null;

@@ -7,8 +7,8 @@ import type { Design, Script } from '../../core/design';
 import type { Trace } from '../../core/trace';
 import { saveLanes, savePcapng, saveStory } from './download';
 import type { Run } from './useRun';
-import styles from './TimeTools.module.css';
 import { DropMenu } from '../controls/DropMenu';
+import styles from './TimeTools.module.css';
 
 const SPEEDS = [0.001, 0.01, 0.1, 1, 10, 60];
 
